@@ -1,0 +1,18 @@
+//! The heart of Nailpunch: what was found goes through the rules and comes out as verdicts with figures; a repair is a
+//! change of what was found, which the same rules judge again.
+//!
+//! ```text
+//! survey (facts) -> rules (verdicts) -> repair (changed survey) -> rules again -> work
+//! ```
+//! No I/O, no clock, no web, no SQL.
+
+pub mod judgement;
+pub mod quantity;
+pub mod repair;
+pub mod rules;
+pub mod standard;
+pub mod survey;
+pub mod work;
+
+#[cfg(test)]
+mod testing;

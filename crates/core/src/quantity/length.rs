@@ -1,0 +1,248 @@
+//! Lengths, exact in inches and in millimetres.
+
+use std::fmt;
+use std::ops::{Add, Sub};
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::RangeError;
+
+/// The unit a person chose to read and type.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum UnitSystem {
+    /// Inches and sixteenths.
+    #[default]
+    Inch,
+    /// Millimetres.
+    Metric,
+}
+
+/// A length from 0 to 100 m, in whole nanometres (1/64 in = 396 875 nm; 1 mm = 1 000 000 nm).
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(try_from = "i64", into = "i64")]
+#[schema(value_type = i64, minimum = 0, maximum = 100_000_000_000_i64)]
+pub struct Length(i64);
+
+/// The difference of two lengths, in nanometres; it may be negative, so it is no [`Length`].
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub struct Margin(i64);
+
+/// Which way a length is rounded when it does not fall on a mark of the tape.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Rounding {
+    /// To the nearest mark; a tie goes up.
+    Nearest,
+    /// Up, so that a shortfall is never shown as nothing.
+    Up,
+}
+
+/// A length with the words that show it: the only way lengths reach a screen or a page.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Figure {
+    /// Nanometres.
+    pub nm: i64,
+    /// In the unit of the audit, "2 3/4 in" or "70 mm"; begins with "≈" when it was rounded.
+    pub text: String,
+}
+
+const NM_PER_SIXTEENTH: i64 = 1_587_500;
+const NM_PER_MM: i64 = 1_000_000;
+
+impl Length {
+    /// Nothing.
+    pub const ZERO: Self = Self(0);
+    /// The longest accepted length: 100 m.
+    pub const MAX: Self = Self(100_000_000_000);
+
+    /// From nanometres.
+    ///
+    /// # Errors
+    /// [`RangeError`] when `nm` is negative or above 100 m.
+    pub const fn from_nm(nm: i64) -> Result<Self, RangeError> {
+        if nm < 0 || nm > Self::MAX.0 {
+            Err(RangeError { got: nm, max: Self::MAX.0, unit: "nm" })
+        } else {
+            Ok(Self(nm))
+        }
+    }
+
+    /// Whole millimetres.
+    pub const fn mm(millimetres: u32) -> Self {
+        Self(millimetres as i64 * NM_PER_MM)
+    }
+
+    /// Sixteenths of an inch.
+    pub const fn sixteenths(count: u32) -> Self {
+        Self(count as i64 * NM_PER_SIXTEENTH)
+    }
+
+    /// Whole inches.
+    pub const fn inches(count: u32) -> Self {
+        Self::sixteenths(count * 16)
+    }
+
+    /// Nanometres.
+    pub const fn nm(self) -> i64 {
+        self.0
+    }
+
+    /// This length less `other`, or nothing when `other` is longer.
+    pub const fn less(self, other: Self) -> Self {
+        if self.0 > other.0 { Self(self.0 - other.0) } else { Self::ZERO }
+    }
+
+    /// The next whole multiple of `step` that is not shorter than this length; itself when `step` is nothing.
+    pub const fn up_to_multiple_of(self, step: Self) -> Self {
+        if step.0 == 0 {
+            return self;
+        }
+        Self(((self.0 + step.0 - 1) / step.0) * step.0)
+    }
+
+    /// With its unit, "2 3/4 in" or "70 mm", rounded to 1/16 in or 1 mm; begins with "≈" when rounding moved it.
+    pub fn print(self, units: UnitSystem, rounding: Rounding) -> String {
+        match units {
+            UnitSystem::Inch => format!("{} in", self.print_bare(units, rounding)),
+            UnitSystem::Metric => format!("{} mm", self.print_bare(units, rounding)),
+        }
+    }
+
+    /// As [`Length::print`], without the unit.
+    pub fn print_bare(self, units: UnitSystem, rounding: Rounding) -> String {
+        let mark = match units {
+            UnitSystem::Inch => NM_PER_SIXTEENTH,
+            UnitSystem::Metric => NM_PER_MM,
+        };
+        let marks = match rounding {
+            Rounding::Nearest => (self.0 + mark / 2) / mark,
+            Rounding::Up => (self.0 + mark - 1) / mark,
+        };
+        let about = if marks * mark == self.0 { "" } else { "≈ " };
+        match units {
+            UnitSystem::Inch => format!("{about}{}", Sixteenths(marks)),
+            UnitSystem::Metric => format!("{about}{marks}"),
+        }
+    }
+
+    /// With its words, to the nearest mark.
+    pub fn figure(self, units: UnitSystem) -> Figure {
+        Figure { nm: self.0, text: self.print(units, Rounding::Nearest) }
+    }
+
+    /// With its words, rounded up: for shortfalls.
+    pub fn figure_up(self, units: UnitSystem) -> Figure {
+        Figure { nm: self.0, text: self.print(units, Rounding::Up) }
+    }
+}
+
+impl Margin {
+    /// Nanometres, negative when the first length was the shorter.
+    pub const fn nm(self) -> i64 {
+        self.0
+    }
+
+    /// The amount by which the first length fell short, if it did.
+    pub const fn shortfall(self) -> Option<Length> {
+        if self.0 < 0 { Some(Length(-self.0)) } else { None }
+    }
+}
+
+/// A count of sixteenths, printed as a reduced mixed number.
+struct Sixteenths(i64);
+
+impl fmt::Display for Sixteenths {
+    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
+        let (whole, mut numerator, mut denominator) = (self.0 / 16, self.0 % 16, 16);
+        while numerator != 0 && numerator % 2 == 0 {
+            numerator /= 2;
+            denominator /= 2;
+        }
+        match (whole, numerator) {
+            (_, 0) => write!(f, "{whole}"),
+            (0, _) => write!(f, "{numerator}/{denominator}"),
+            _ => write!(f, "{whole} {numerator}/{denominator}"),
+        }
+    }
+}
+
+impl Add for Length {
+    type Output = Self;
+    fn add(self, other: Self) -> Self {
+        Self(self.0 + other.0)
+    }
+}
+
+impl Sub for Length {
+    type Output = Margin;
+    fn sub(self, other: Self) -> Margin {
+        Margin(self.0 - other.0)
+    }
+}
+
+impl TryFrom<i64> for Length {
+    type Error = RangeError;
+    fn try_from(nm: i64) -> Result<Self, RangeError> {
+        Self::from_nm(nm)
+    }
+}
+
+impl From<Length> for i64 {
+    fn from(length: Length) -> i64 {
+        length.0
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    fn inch(length: Length) -> String {
+        length.print(UnitSystem::Inch, Rounding::Nearest)
+    }
+
+    #[test]
+    fn the_inch_is_exactly_25_4_mm() {
+        // International yard and pound agreement of 1959: 1 in = 25.4 mm exactly.
+        assert_eq!(Length::inches(5), Length::mm(127));
+        assert_eq!(Length::inches(10).nm(), 254_000_000);
+    }
+
+    #[test]
+    fn fractions_are_reduced() {
+        assert_eq!(inch(Length::sixteenths(44)), "2 3/4 in");
+        assert_eq!(inch(Length::sixteenths(12)), "3/4 in");
+        assert_eq!(inch(Length::sixteenths(97)), "6 1/16 in");
+        assert_eq!(inch(Length::ZERO), "0 in");
+    }
+
+    #[test]
+    fn a_rounded_figure_says_so() {
+        assert_eq!(inch(Length::mm(70)), "≈ 2 3/4 in");
+        assert_eq!(Length::sixteenths(92).print(UnitSystem::Metric, Rounding::Nearest), "≈ 146 mm");
+        assert_eq!(Length::mm(146).print(UnitSystem::Metric, Rounding::Nearest), "146 mm");
+    }
+
+    #[test]
+    fn a_shortfall_is_never_shown_as_nothing() {
+        let hair = Length::from_nm(1).expect("in range");
+        assert_eq!(hair.figure_up(UnitSystem::Inch).text, "≈ 1/16 in");
+        assert_eq!(hair.figure_up(UnitSystem::Metric).text, "≈ 1 mm");
+    }
+
+    #[test]
+    fn rounding_up_to_a_step() {
+        let quarter = Length::sixteenths(4);
+        assert_eq!(Length::sixteenths(57).up_to_multiple_of(quarter), Length::sixteenths(60));
+        assert_eq!(Length::sixteenths(60).up_to_multiple_of(quarter), Length::sixteenths(60));
+    }
+
+    #[test]
+    fn json_takes_only_what_is_in_range() {
+        assert!(serde_json::from_str::<Length>("69850000").is_ok());
+        assert!(serde_json::from_str::<Length>("-1").is_err());
+        assert!(serde_json::from_str::<Length>("100000000001").is_err());
+        assert!(serde_json::from_str::<Length>("1.5").is_err());
+    }
+}

@@ -1,0 +1,26 @@
+//! Exact quantities: lengths in whole nanometres, volumes in whole nanolitres, wire gauges.
+//!
+//! Inches (to 1/64) and millimetres are both exact, so comparisons with a limit need no tolerance of their own.
+//! Typed text becomes a quantity in [`parse`]; a quantity becomes text through [`Length::print`].
+
+mod gauge;
+mod length;
+mod parse;
+mod volume;
+
+pub use gauge::Gauge;
+pub use length::{Figure, Length, Margin, Rounding, UnitSystem};
+pub use parse::{ParseQuantityError, parse_length, parse_volume};
+pub use volume::Volume;
+
+/// A quantity outside the range that the survey accepts.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+#[error("{got} {unit} is outside the accepted range, 0 to {max} {unit}")]
+pub struct RangeError {
+    /// What was given.
+    pub got: i64,
+    /// The largest accepted value.
+    pub max: i64,
+    /// The unit of both.
+    pub unit: &'static str,
+}

@@ -1,0 +1,554 @@
+//! What people type at a wall, read as a quantity: `5 3/4`, `5-3/4"`, `5.75in`, `1' 2 1/2"`, `146mm`, `14,6 cm`.
+//!
+//! ```text
+//! length = term [separator term]          the second term only after feet
+//! term   = number [unit]
+//! number = whole | decimal | fraction | whole (space | "-") fraction
+//! unit   = in inch inches " '' | ft foot feet ' | mm | cm | m
+//! ```
+//! Typographic fractions, primes, dashes and spaces are read as their plain forms.
+
+use super::{Length, UnitSystem, Volume};
+
+/// Why a typed quantity could not be read; every variant names the part at fault.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum ParseQuantityError {
+    /// Nothing was typed.
+    #[error("nothing is typed; write a figure like {example}")]
+    Empty {
+        /// A figure in the unit expected.
+        example: &'static str,
+    },
+    /// The text is longer than any quantity.
+    #[error("this is {got} characters long; a figure has at most {max}")]
+    TooLong {
+        /// Characters typed.
+        got: usize,
+        /// Characters accepted.
+        max: usize,
+    },
+    /// A word that is no unit.
+    #[error("`{part}` is not a unit; use {expected}")]
+    UnknownUnit {
+        /// The word.
+        part: String,
+        /// The units that are known.
+        expected: &'static str,
+    },
+    /// A figure was expected.
+    #[error("`{part}` is not a figure")]
+    NotANumber {
+        /// What stood there.
+        part: String,
+    },
+    /// A fraction over nothing.
+    #[error("`{part}` divides by nothing")]
+    ZeroDenominator {
+        /// The fraction.
+        part: String,
+    },
+    /// A comma before three digits can be a decimal mark or a thousands mark.
+    #[error("`{part}` can be read two ways; write it without the comma")]
+    Ambiguous {
+        /// The figure.
+        part: String,
+    },
+    /// Something is left over.
+    #[error("`{part}` is left over after the figure")]
+    Unexpected {
+        /// What is left.
+        part: String,
+    },
+    /// A minus sign.
+    #[error("`{part}` is negative; a measure here is nothing or more")]
+    Negative {
+        /// The text.
+        part: String,
+    },
+    /// Larger than the survey accepts.
+    #[error("`{part}` is more than {max}")]
+    OutOfRange {
+        /// The text.
+        part: String,
+        /// The largest value, in words.
+        max: &'static str,
+    },
+}
+
+const LONGEST_TEXT: usize = 64;
+const LENGTH_UNITS: &str = "in, ft, mm, cm or m";
+const VOLUME_UNITS: &str = "in³ or mL";
+
+/// Reads a length. A figure without a unit is in inches or millimetres as `units` says; after feet it is in inches.
+/// What is not a whole number of nanometres is rounded to the nearest.
+///
+/// # Errors
+/// [`ParseQuantityError`], which names the part that could not be read.
+///
+/// # Example
+/// ```
+/// use nailpunch_core::quantity::{Length, UnitSystem, parse_length};
+/// assert_eq!(parse_length("5-3/4\"", UnitSystem::Metric), Ok(Length::sixteenths(92)));
+/// assert_eq!(parse_length("1' 2 1/2\"", UnitSystem::Inch), Ok(Length::sixteenths(232)));
+/// ```
+pub fn parse_length(text: &str, units: UnitSystem) -> Result<Length, ParseQuantityError> {
+    let example = match units {
+        UnitSystem::Inch => "2 3/4",
+        UnitSystem::Metric => "70",
+    };
+    let default = match units {
+        UnitSystem::Inch => LengthUnit::Inch,
+        UnitSystem::Metric => LengthUnit::Millimetre,
+    };
+    let mut reader = Reader::new(text, example)?;
+    let first = reader.number()?;
+    let unit = reader.unit(LengthUnit::read, LENGTH_UNITS)?.unwrap_or(default);
+    let mut total = first.times(unit.nm());
+    if unit == LengthUnit::Foot && reader.has_more() {
+        reader.skip_separator();
+        let inches = reader.number()?;
+        let start = reader.at;
+        match reader.unit(LengthUnit::read, LENGTH_UNITS)? {
+            None | Some(LengthUnit::Inch) => total += inches.times(LengthUnit::Inch.nm()),
+            Some(_) => return Err(reader.unexpected_from(start)),
+        }
+    }
+    reader.finish()?;
+    i64::try_from(total)
+        .ok()
+        .and_then(|nm| Length::from_nm(nm).ok())
+        .ok_or(ParseQuantityError::OutOfRange { part: text.trim().to_owned(), max: "100 m (328 ft)" })
+}
+
+/// Reads a volume in cubic inches (`18`, `18 in3`, `2.25 cu in`) or millilitres (`295 mL`, `295 cm³`). A figure
+/// without a unit is in cubic inches or millilitres as `units` says.
+///
+/// # Errors
+/// [`ParseQuantityError`], which names the part that could not be read.
+pub fn parse_volume(text: &str, units: UnitSystem) -> Result<Volume, ParseQuantityError> {
+    let (example, default) = match units {
+        UnitSystem::Inch => ("18", VolumeUnit::CubicInch),
+        UnitSystem::Metric => ("295", VolumeUnit::Millilitre),
+    };
+    let mut reader = Reader::new(text, example)?;
+    let number = reader.number()?;
+    let unit = reader.unit(VolumeUnit::read, VOLUME_UNITS)?.unwrap_or(default);
+    reader.finish()?;
+    let nanolitres = match unit {
+        VolumeUnit::CubicInch => number.times(16_387_064),
+        VolumeUnit::Millilitre => number.times(1_000_000),
+    };
+    i64::try_from(nanolitres)
+        .ok()
+        .and_then(|nl| Volume::from_nl(nl).ok())
+        .ok_or(ParseQuantityError::OutOfRange { part: text.trim().to_owned(), max: "1000 L" })
+}
+
+#[derive(Clone, Copy, PartialEq, Eq)]
+enum LengthUnit {
+    Inch,
+    Foot,
+    Millimetre,
+    Centimetre,
+    Metre,
+}
+
+impl LengthUnit {
+    fn read(word: &str) -> Option<Self> {
+        Some(match word {
+            "\"" | "in" | "inch" | "inches" => Self::Inch,
+            "'" | "ft" | "foot" | "feet" => Self::Foot,
+            "mm" | "millimetre" | "millimetres" | "millimeter" | "millimeters" => Self::Millimetre,
+            "cm" | "centimetre" | "centimetres" | "centimeter" | "centimeters" => Self::Centimetre,
+            "m" | "metre" | "metres" | "meter" | "meters" => Self::Metre,
+            _ => return None,
+        })
+    }
+
+    const fn nm(self) -> i128 {
+        match self {
+            Self::Inch => 25_400_000,
+            Self::Foot => 304_800_000,
+            Self::Millimetre => 1_000_000,
+            Self::Centimetre => 10_000_000,
+            Self::Metre => 1_000_000_000,
+        }
+    }
+}
+
+#[derive(Clone, Copy)]
+enum VolumeUnit {
+    CubicInch,
+    Millilitre,
+}
+
+impl VolumeUnit {
+    fn read(word: &str) -> Option<Self> {
+        Some(match word {
+            "in3" | "cu in" | "cubic inch" | "cubic inches" => Self::CubicInch,
+            "ml" | "cm3" | "cc" | "millilitre" | "millilitres" | "milliliter" | "milliliters" => Self::Millilitre,
+            _ => return None,
+        })
+    }
+}
+
+/// A non-negative rational: what was typed, before its unit is known.
+#[derive(Clone, Copy)]
+struct Number {
+    numerator: i128,
+    denominator: i128,
+}
+
+impl Number {
+    const fn whole(numerator: i128) -> Self {
+        Self { numerator, denominator: 1 }
+    }
+
+    fn plus(self, other: Self) -> Self {
+        Self {
+            numerator: self.numerator * other.denominator + other.numerator * self.denominator,
+            denominator: self.denominator * other.denominator,
+        }
+    }
+
+    /// Times a unit, rounded to the nearest whole number.
+    fn times(self, unit: i128) -> i128 {
+        (self.numerator * unit * 2 + self.denominator) / (self.denominator * 2)
+    }
+}
+
+/// A cursor over the plain form of the text.
+struct Reader {
+    text: Vec<char>,
+    at: usize,
+}
+
+impl Reader {
+    fn new(text: &str, example: &'static str) -> Result<Self, ParseQuantityError> {
+        let length = text.chars().count();
+        if length > LONGEST_TEXT {
+            return Err(ParseQuantityError::TooLong { got: length, max: LONGEST_TEXT });
+        }
+        let mut reader = Self { text: plain(text), at: 0 };
+        reader.skip_spaces();
+        match reader.peek() {
+            None => Err(ParseQuantityError::Empty { example }),
+            Some('-') => Err(ParseQuantityError::Negative { part: text.trim().to_owned() }),
+            Some(_) => Ok(reader),
+        }
+    }
+
+    fn peek(&self) -> Option<char> {
+        self.text.get(self.at).copied()
+    }
+
+    fn skip_spaces(&mut self) {
+        while self.peek() == Some(' ') {
+            self.at += 1;
+        }
+    }
+
+    /// Spaces and at most one hyphen, as in `6'-2"` and `6-inch`.
+    fn skip_separator(&mut self) {
+        self.skip_spaces();
+        if self.peek() == Some('-') {
+            self.at += 1;
+            self.skip_spaces();
+        }
+    }
+
+    fn has_more(&self) -> bool {
+        self.text[self.at..].iter().any(|c| *c != ' ')
+    }
+
+    fn slice(&self, from: usize) -> String {
+        self.text[from..self.at].iter().collect()
+    }
+
+    fn unexpected_from(&self, from: usize) -> ParseQuantityError {
+        ParseQuantityError::Unexpected { part: self.text[from..].iter().collect::<String>().trim().to_owned() }
+    }
+
+    fn finish(&mut self) -> Result<(), ParseQuantityError> {
+        self.skip_spaces();
+        if self.at < self.text.len() { Err(self.unexpected_from(self.at)) } else { Ok(()) }
+    }
+
+    /// The digits at the cursor.
+    fn digits(&mut self) -> Option<(i128, u32)> {
+        let start = self.at;
+        let mut value: i128 = 0;
+        while let Some(digit) = self.peek().and_then(|c| c.to_digit(10)) {
+            // Past 15 digits the figure is out of range whatever follows; stopping keeps the products within i128.
+            value = if self.at - start < 15 { value * 10 + i128::from(digit) } else { 10_i128.pow(15) };
+            self.at += 1;
+        }
+        let count = u32::try_from(self.at - start).unwrap_or(u32::MAX);
+        (count > 0).then_some((value, count))
+    }
+
+    fn number(&mut self) -> Result<Number, ParseQuantityError> {
+        self.skip_spaces();
+        let start = self.at;
+        let whole = self.digits();
+        if matches!(self.peek(), Some('.' | ',')) {
+            return self.decimal(start, whole);
+        }
+        let Some((whole, _)) = whole else {
+            let part = self.text[start..].iter().collect::<String>();
+            return Err(ParseQuantityError::NotANumber { part: part.trim().to_owned() });
+        };
+        if self.peek() == Some('/') {
+            return self.fraction(start, whole);
+        }
+        let after_whole = self.at;
+        self.skip_separator();
+        if self.at > after_whole {
+            let fraction_start = self.at;
+            if let Some((numerator, _)) = self.digits()
+                && self.peek() == Some('/')
+            {
+                return Ok(Number::whole(whole).plus(self.fraction(fraction_start, numerator)?));
+            }
+            self.at = after_whole;
+        }
+        Ok(Number::whole(whole))
+    }
+
+    fn decimal(&mut self, start: usize, whole: Option<(i128, u32)>) -> Result<Number, ParseQuantityError> {
+        let comma = self.peek() == Some(',');
+        self.at += 1;
+        let places = self.digits();
+        let part = || self.text[start..self.at].iter().collect::<String>();
+        match (whole, places) {
+            (None, None) => Err(ParseQuantityError::NotANumber { part: part() }),
+            (Some(_), Some((_, 3))) if comma => Err(ParseQuantityError::Ambiguous { part: part() }),
+            (_, Some((_, count))) if count > 9 => Err(ParseQuantityError::TooLong { got: count as usize, max: 9 }),
+            (whole, places) => {
+                let (value, count) = places.unwrap_or((0, 0));
+                let fraction = Number { numerator: value, denominator: 10_i128.pow(count) };
+                Ok(Number::whole(whole.map_or(0, |(value, _)| value)).plus(fraction))
+            }
+        }
+    }
+
+    /// The rest of a fraction whose numerator has been read; the cursor stands at the slash.
+    fn fraction(&mut self, start: usize, numerator: i128) -> Result<Number, ParseQuantityError> {
+        self.at += 1;
+        match self.digits() {
+            None => Err(ParseQuantityError::NotANumber { part: self.slice(start) }),
+            Some((0, _)) => Err(ParseQuantityError::ZeroDenominator { part: self.slice(start) }),
+            Some((denominator, _)) => Ok(Number { numerator, denominator }),
+        }
+    }
+
+    /// The unit at the cursor, if there is one.
+    fn unit<U>(
+        &mut self,
+        read: impl Fn(&str) -> Option<U>,
+        expected: &'static str,
+    ) -> Result<Option<U>, ParseQuantityError> {
+        let before = self.at;
+        self.skip_separator();
+        let start = self.at;
+        if matches!(self.peek(), Some('"' | '\'')) {
+            self.at += 1;
+        } else {
+            while self.peek().is_some_and(|c| c.is_alphabetic() || c == '3' && self.at > start) {
+                self.at += 1;
+                // "cu in" and "cubic inches" are two words.
+                if matches!(self.slice(start).as_str(), "cu" | "cubic") && self.peek() == Some(' ') {
+                    self.at += 1;
+                }
+            }
+        }
+        if self.at == start {
+            self.at = before;
+            return Ok(None);
+        }
+        let word = self.slice(start);
+        match read(&word) {
+            Some(unit) => {
+                if self.peek() == Some('.') {
+                    self.at += 1;
+                }
+                Ok(Some(unit))
+            }
+            None => Err(ParseQuantityError::UnknownUnit { part: word, expected }),
+        }
+    }
+}
+
+/// The text in lower case with typographic fractions, primes, dashes and spaces written plainly.
+fn plain(text: &str) -> Vec<char> {
+    let mut out: Vec<char> = Vec::with_capacity(text.len() + 4);
+    for c in text.chars() {
+        if let Some((numerator, denominator)) = vulgar_fraction(c) {
+            if out.last().is_some_and(char::is_ascii_digit) {
+                out.push(' ');
+            }
+            out.extend(numerator.to_string().chars());
+            out.push('/');
+            out.extend(denominator.to_string().chars());
+            continue;
+        }
+        let mapped = match c {
+            '⁄' | '∕' | '÷' => '/',
+            '′' | '’' | '‘' | 'ʹ' | '`' | '´' => '\'',
+            '″' | '”' | '“' | '„' | 'ʺ' => '"',
+            '–' | '—' | '‑' | '−' | '‐' => '-',
+            '³' => '3',
+            c if c.is_whitespace() => ' ',
+            c => c.to_lowercase().next().unwrap_or(c),
+        };
+        if mapped == '\'' && out.last() == Some(&'\'') {
+            out.pop();
+            out.push('"');
+        } else {
+            out.push(mapped);
+        }
+    }
+    out
+}
+
+const fn vulgar_fraction(c: char) -> Option<(u8, u8)> {
+    Some(match c {
+        '½' => (1, 2),
+        '⅓' => (1, 3),
+        '⅔' => (2, 3),
+        '¼' => (1, 4),
+        '¾' => (3, 4),
+        '⅕' => (1, 5),
+        '⅖' => (2, 5),
+        '⅗' => (3, 5),
+        '⅘' => (4, 5),
+        '⅙' => (1, 6),
+        '⅚' => (5, 6),
+        '⅛' => (1, 8),
+        '⅜' => (3, 8),
+        '⅝' => (5, 8),
+        '⅞' => (7, 8),
+        '⅒' => (1, 10),
+        _ => return None,
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::super::Rounding;
+    use super::*;
+
+    fn inch(text: &str) -> Result<Length, ParseQuantityError> {
+        parse_length(text, UnitSystem::Inch)
+    }
+
+    #[test]
+    fn reads_what_people_type() {
+        let cases = [
+            ("5", Length::inches(5)),
+            ("5 3/4", Length::sixteenths(92)),
+            ("5-3/4\"", Length::sixteenths(92)),
+            ("5.75in", Length::sixteenths(92)),
+            ("5.75 in.", Length::sixteenths(92)),
+            (".5", Length::sixteenths(8)),
+            ("3/4", Length::sixteenths(12)),
+            ("1' 2 1/2\"", Length::sixteenths(232)),
+            ("6'2", Length::inches(74)),
+            ("6'-2\"", Length::inches(74)),
+            ("1 ft", Length::inches(12)),
+            ("6-inch", Length::inches(6)),
+            ("146mm", Length::mm(146)),
+            ("14.6 cm", Length::mm(146)),
+            ("14,6 cm", Length::mm(146)),
+            ("0.146 m", Length::mm(146)),
+            ("2¾", Length::sixteenths(44)),
+            ("2 ¾″", Length::sixteenths(44)),
+            ("⅜", Length::sixteenths(6)),
+            ("1′ 2½″", Length::sixteenths(232)),
+            ("1'' ", Length::inches(1)),
+            ("2 – 3⁄4 IN", Length::sixteenths(44)),
+            ("0", Length::ZERO),
+        ];
+        for (text, expected) in cases {
+            assert_eq!(inch(text), Ok(expected), "{text}");
+        }
+    }
+
+    #[test]
+    fn a_bare_figure_takes_the_unit_of_the_audit() {
+        assert_eq!(parse_length("70", UnitSystem::Metric), Ok(Length::mm(70)));
+        assert_eq!(parse_length("70", UnitSystem::Inch), Ok(Length::inches(70)));
+    }
+
+    #[test]
+    fn errors_name_the_bad_part() {
+        let part = |text: &str| inch(text).expect_err(text).to_string();
+        assert_eq!(part("5 furlongs"), "`furlongs` is not a unit; use in, ft, mm, cm or m");
+        assert_eq!(part("3/0"), "`3/0` divides by nothing");
+        assert_eq!(part("3/"), "`3/` is not a figure");
+        assert_eq!(part("in"), "`in` is not a figure");
+        assert_eq!(part("NaN"), "`nan` is not a figure");
+        assert_eq!(part("5 3/4 x 2"), "`x` is not a unit; use in, ft, mm, cm or m");
+        assert_eq!(part("5 6"), "`6` is left over after the figure");
+        assert_eq!(part("2 mm 3"), "`3` is left over after the figure");
+        assert_eq!(part("-2"), "`-2` is negative; a measure here is nothing or more");
+        assert_eq!(part("1,500 mm"), "`1,500` can be read two ways; write it without the comma");
+        assert_eq!(part("400 ft"), "`400 ft` is more than 100 m (328 ft)");
+        assert_eq!(part("99999999999999999999999"), "`99999999999999999999999` is more than 100 m (328 ft)");
+        assert_eq!(part(" "), "nothing is typed; write a figure like 2 3/4");
+        assert_eq!(part("1' 2mm"), "`mm` is left over after the figure");
+    }
+
+    #[test]
+    fn reads_volumes() {
+        for text in ["18", "18 in³", "18in3", "18 cu in", "18.0 cubic inches", "18 CU. IN"] {
+            let read = parse_volume(text, UnitSystem::Inch);
+            if text.contains("CU.") {
+                assert!(read.is_err());
+            } else {
+                assert_eq!(read, Ok(Volume::centi_cubic_inches(1800)), "{text}");
+            }
+        }
+        assert_eq!(parse_volume("24,6 mL", UnitSystem::Inch).map(Volume::nl), Ok(24_600_000));
+        assert_eq!(parse_volume("295", UnitSystem::Metric).map(Volume::nl), Ok(295_000_000));
+        assert!(parse_volume("18 in", UnitSystem::Inch).is_err());
+    }
+
+    proptest! {
+        #[test]
+        fn never_panics(text in "\\PC*") {
+            let _ = parse_length(&text, UnitSystem::Inch);
+            let _ = parse_length(&text, UnitSystem::Metric);
+            let _ = parse_volume(&text, UnitSystem::Inch);
+        }
+
+        #[test]
+        fn never_panics_near_the_grammar(text in "[0-9 ./,'\"½¾′″inmcft-]{0,80}") {
+            let _ = parse_length(&text, UnitSystem::Inch);
+            let _ = parse_volume(&text, UnitSystem::Metric);
+        }
+
+        #[test]
+        fn sixteenths_round_trip(count in 0_u32..60_000) {
+            let length = Length::sixteenths(count);
+            prop_assert_eq!(inch(&length.print(UnitSystem::Inch, Rounding::Nearest)), Ok(length));
+        }
+
+        #[test]
+        fn millimetres_round_trip(count in 0_u32..100_000) {
+            let length = Length::mm(count);
+            let text = length.print(UnitSystem::Metric, Rounding::Nearest);
+            prop_assert_eq!(parse_length(&text, UnitSystem::Inch), Ok(length));
+        }
+
+        #[test]
+        fn printing_is_within_half_a_mark(nm in 0_i64..10_000_000_000) {
+            let length = Length::from_nm(nm).expect("in range");
+            let text = length.print(UnitSystem::Inch, Rounding::Nearest);
+            let read = inch(text.trim_start_matches("≈ ")).expect("its own print is readable");
+            prop_assert!((read - length).nm().abs() <= 793_750);
+        }
+    }
+}

@@ -1,0 +1,50 @@
+//! `extend-crimp-sleeve`: a pigtail crimped to the conductor, for good.
+
+use super::{Repair, extend};
+use crate::survey::JoiningMethod;
+
+/// The repair.
+pub const REPAIR: Repair =
+    Repair { code: "extend-crimp-sleeve", title: "Extend, crimp sleeve", plan: |s| extend::plan(s, &METHOD) };
+
+const METHOD: extend::Method = extend::Method {
+    method: JoiningMethod::CrimpSleeve,
+    needs: |shop| shop.crimp_sleeve_needs,
+    needed_for: "bringing the tool in for a crimp sleeve",
+    overlap: |shop| shop.side_by_side_overlap,
+    shares: false,
+    step: "crimp an insulated sleeve of the right size with the tool made for it",
+    cautions: &["The sleeve goes by the gauge, not by its colour alone; the joint is permanent."],
+    minutes: (8, 3),
+};
+
+#[cfg(test)]
+mod tests {
+    use super::super::{Proposal, Standing};
+    use super::*;
+    use crate::quantity::{Gauge, Length};
+    use crate::rules::Situation;
+    use crate::survey::{Basis, Conductor, Material};
+    use crate::testing::{box_with, conductor};
+
+    fn proposed(conductor: Conductor) -> Proposal {
+        let basis = Basis::default();
+        let contents = box_with(Some(Length::inches(2)), vec![conductor]);
+        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
+        Proposal::prove(&REPAIR, &situation)
+    }
+
+    #[test]
+    fn the_sleeve_follows_the_gauge() {
+        let fourteen = Conductor { gauge: Gauge::Awg14, ..conductor(Some(44), None) };
+        let proposal = proposed(fourteen);
+        assert_eq!(proposal.standing, Standing::Clears);
+        assert!(proposal.materials.iter().any(|line| line.what.contains("16–14 AWG")));
+    }
+
+    #[test]
+    fn aluminium_is_referred() {
+        let aluminium = Conductor { material: Material::Aluminium, ..conductor(Some(44), None) };
+        assert!(proposed(aluminium).reasons[0].contains("licensed electrician"));
+    }
+}

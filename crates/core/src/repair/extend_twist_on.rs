@@ -1,0 +1,48 @@
+//! `extend-twist-on`: a pigtail twisted with the conductor under a twist-on connector.
+
+use super::{Repair, extend};
+use crate::survey::JoiningMethod;
+
+/// The repair.
+pub const REPAIR: Repair =
+    Repair { code: "extend-twist-on", title: "Extend, twist-on connector", plan: |s| extend::plan(s, &METHOD) };
+
+const METHOD: extend::Method = extend::Method {
+    method: JoiningMethod::TwistOn,
+    needs: |shop| shop.twist_on_needs,
+    needed_for: "bringing pliers in for a twist-on connector",
+    overlap: |shop| shop.twist_on_overlap,
+    shares: true,
+    step: "twist clockwise under a twist-on connector",
+    cautions: &["No bare copper may show below the skirt; tape does not hold a splice."],
+    minutes: (8, 3),
+};
+
+#[cfg(test)]
+mod tests {
+    use super::super::{Proposal, Standing};
+    use super::*;
+    use crate::quantity::Length;
+    use crate::rules::Situation;
+    use crate::survey::{Basis, ConductorEnd};
+    use crate::testing::{box_with, conductor};
+
+    #[test]
+    fn a_hooked_end_is_cut_before_it_is_counted() {
+        // By hand: 2 1/4 in less a 1/2 in hook leaves 1 3/4 in, 1/4 in short of the 2 in that pliers need.
+        let mut hooked = conductor(Some(36), None);
+        hooked.end = ConductorEnd::Hooked;
+        let basis = Basis::default();
+        let contents = box_with(Some(Length::inches(2)), vec![hooked]);
+        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
+        let proposal = Proposal::prove(&REPAIR, &situation);
+        assert_eq!(proposal.standing, Standing::Rejected);
+        assert_eq!(
+            proposal.reasons,
+            [
+                "black 12 AWG has 1 3/4 in free after 1/2 in is cut off; bringing pliers in for a twist-on connector needs \
+              2 in: short by 1/4 in"
+            ]
+        );
+    }
+}

@@ -1,0 +1,212 @@
+//! A repair held against a box: the change it makes, and what the rules say afterwards.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::Repair;
+use crate::quantity::{Figure, Gauge, Volume};
+use crate::rules::{RuleResult, Situation, judge};
+use crate::survey::{BoxContents, Colour, FreeFigures};
+
+/// How a repair stands to a box. Ordered: the best first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Standing {
+    /// Afterwards the box passes.
+    Clears,
+    /// It can be done, but does not do alone.
+    Helps,
+    /// It cannot be done here.
+    Rejected,
+}
+
+/// What is counted in a material line.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum MaterialUnit {
+    /// Pieces.
+    Piece,
+}
+
+/// Something to bring.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct MaterialLine {
+    /// What it is, with its size.
+    pub what: String,
+    /// How many.
+    pub count: u32,
+    /// Of what.
+    pub unit: MaterialUnit,
+}
+
+/// A pigtail to cut, with its arithmetic.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Pigtail {
+    /// The conductors it is joined to.
+    pub conductors: Vec<u16>,
+    /// Their name.
+    pub label: String,
+    /// Its size.
+    pub gauge: Gauge,
+    /// Its colour.
+    pub colour: Colour,
+    /// The length to cut.
+    pub length: Figure,
+    /// How the length came about, term by term.
+    pub arithmetic: String,
+}
+
+/// The change a repair makes to a box.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Change {
+    /// The box afterwards.
+    pub after: BoxContents,
+    /// What is done, in order.
+    pub steps: Vec<String>,
+    /// Short and specific to this repair.
+    pub cautions: Vec<&'static str>,
+    /// How long it takes once the box is dead and open. Common practice, no source.
+    pub minutes: u32,
+    /// Pigtails to cut.
+    pub pigtails: Vec<Pigtail>,
+    /// What else to bring.
+    pub materials: Vec<MaterialLine>,
+    /// Room that what is added takes up in fact.
+    pub body_volume: Volume,
+}
+
+/// A conductor before and after.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct BeforeAfter {
+    /// Its number within the box.
+    pub conductor: u16,
+    /// "black 12 AWG".
+    pub label: String,
+    /// Free length before.
+    pub length_before: Option<Figure>,
+    /// Free length after.
+    pub length_after: Option<Figure>,
+    /// Reach before.
+    pub reach_before: Option<Figure>,
+    /// Reach after.
+    pub reach_after: Option<Figure>,
+}
+
+/// A repair held against a box.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Proposal {
+    /// The code of the repair.
+    pub repair: &'static str,
+    /// What is done.
+    pub title: &'static str,
+    /// How it stands to this box.
+    pub standing: Standing,
+    /// Why it cannot be done, or what is left open afterwards, in figures.
+    pub reasons: Vec<String>,
+    /// The conductors it changes.
+    pub before_after: Vec<BeforeAfter>,
+    /// What is done, in order.
+    pub steps: Vec<String>,
+    /// Short and specific to this repair.
+    pub cautions: Vec<&'static str>,
+    /// Minutes once the box is dead and open.
+    pub minutes: u32,
+    /// Pigtails to cut.
+    pub pigtails: Vec<Pigtail>,
+    /// Everything to bring, pigtails included.
+    pub materials: Vec<MaterialLine>,
+    /// Room that what is added takes up in fact, in words.
+    pub body_volume: String,
+    /// The box afterwards.
+    pub after: Option<BoxContents>,
+    /// What the rules say of the box afterwards.
+    pub findings_after: Vec<RuleResult>,
+}
+
+impl Proposal {
+    /// Plans `repair` for a box and runs the rules on the outcome, as new work.
+    pub(super) fn prove(repair: &Repair, situation: &Situation) -> Self {
+        let change = match (repair.plan)(situation) {
+            Ok(change) => change,
+            Err(reasons) => return Self::rejected(repair, reasons),
+        };
+        let after_situation = Situation { contents: &change.after, new_work: true, ..*situation };
+        let findings_after = judge(&after_situation);
+        let open: Vec<String> = findings_after
+            .iter()
+            .filter(|result| !result.passes())
+            .map(|result| format!("{} still {}: {}", result.title, result.verdict.name(), result.sentence))
+            .collect();
+        let mut materials: Vec<MaterialLine> = Vec::new();
+        for pigtail in &change.pigtails {
+            let what = format!("pigtail, {} {}, {}", pigtail.gauge, pigtail.colour.name(), pigtail.length.text);
+            add(&mut materials, MaterialLine { what, count: 1, unit: MaterialUnit::Piece });
+        }
+        for line in change.materials {
+            add(&mut materials, line);
+        }
+        Self {
+            repair: repair.code,
+            title: repair.title,
+            standing: if open.is_empty() { Standing::Clears } else { Standing::Helps },
+            reasons: open,
+            before_after: before_after(situation, &change.after),
+            steps: change.steps,
+            cautions: change.cautions,
+            minutes: change.minutes,
+            pigtails: change.pigtails,
+            materials,
+            body_volume: change.body_volume.print(situation.basis.units),
+            after: Some(change.after),
+            findings_after,
+        }
+    }
+
+    fn rejected(repair: &Repair, reasons: Vec<String>) -> Self {
+        Self {
+            repair: repair.code,
+            title: repair.title,
+            standing: Standing::Rejected,
+            reasons,
+            before_after: Vec::new(),
+            steps: Vec::new(),
+            cautions: Vec::new(),
+            minutes: 0,
+            pigtails: Vec::new(),
+            materials: Vec::new(),
+            body_volume: String::new(),
+            after: None,
+            findings_after: Vec::new(),
+        }
+    }
+}
+
+/// Adds a line, or its count to the same line.
+fn add(lines: &mut Vec<MaterialLine>, line: MaterialLine) {
+    match lines.iter_mut().find(|known| known.what == line.what) {
+        Some(known) => known.count += line.count,
+        None => lines.push(line),
+    }
+}
+
+fn before_after(situation: &Situation, after: &BoxContents) -> Vec<BeforeAfter> {
+    let units = situation.basis.units;
+    let spliced = situation.basis.house_rules.spliced_length;
+    let pairs = situation.contents.conductors.iter().zip(&after.conductors);
+    pairs
+        .filter(|(before, after)| before.free_length != after.free_length || before.reach != after.reach)
+        .map(|(conductor, changed)| {
+            let before = FreeFigures::of(situation.contents, conductor, spliced);
+            let after = FreeFigures::of(after, changed, spliced);
+            let figure = |extent: crate::survey::Extent| extent.value().map(|length| length.figure(units));
+            BeforeAfter {
+                conductor: conductor.id,
+                label: conductor.label(),
+                length_before: figure(before.length),
+                length_after: figure(after.length),
+                reach_before: figure(before.reach),
+                reach_after: figure(after.reach),
+            }
+        })
+        .collect()
+}

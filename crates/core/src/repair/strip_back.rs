@@ -1,0 +1,106 @@
+//! `strip-back`: sheath that projects too far into the box is cut back, which frees conductor but adds no reach.
+
+use super::{Change, Repair, extend};
+use crate::quantity::{Length, Rounding, Volume};
+use crate::rules::Situation;
+use crate::survey::{BoxContents, Cable, CableEntry};
+
+/// The repair.
+pub const REPAIR: Repair = Repair { code: "strip-back", title: "Strip the sheath back", plan };
+
+/// How much sheath projects into the box: measured, or from the depth for a cable that comes in at the back.
+fn projection(contents: &BoxContents, cable: &Cable) -> Option<Length> {
+    let from_depth = || match (cable.entry, contents.depth, cable.sheath_end) {
+        (CableEntry::Back, Some(depth), Some(end)) => Some(depth.less(end)),
+        _ => None,
+    };
+    cable.sheath_inside.or_else(from_depth)
+}
+
+fn plan(situation: &Situation) -> Result<Change, Vec<String>> {
+    let units = situation.basis.units;
+    let say = |length: Length| length.print(units, Rounding::Nearest);
+    let must_stay = situation.basis.house_rules.shop.sheath_must_stay;
+    let mut reasons = Vec::new();
+    let mut steps = Vec::new();
+    let mut after = situation.contents.clone();
+    let mut cables: Vec<u16> =
+        extend::short_conductors(situation).iter().filter_map(|short| short.conductor.cable).collect();
+    cables.dedup();
+    if cables.is_empty() {
+        reasons.push("the cable of the short conductors is not recorded; say which one they come in".to_owned());
+    }
+    for id in cables {
+        let Some(cable) = situation.contents.cables.iter().find(|cable| cable.id == id) else { continue };
+        let name = if cable.label.is_empty() { format!("cable {id}") } else { cable.label.clone() };
+        let Some(inside) = projection(situation.contents, cable) else {
+            reasons.push(format!("{name}: how much sheath projects into the box is not measured"));
+            continue;
+        };
+        let amount = inside.less(must_stay);
+        if amount == Length::ZERO {
+            let (inside, stay) = (say(inside), say(must_stay));
+            reasons.push(format!("{name} has {inside} of sheath inside; {stay} must stay, so none can go"));
+            continue;
+        }
+        steps.push(format!("Slit and cut back {} of sheath on {name}; leave {} inside.", say(amount), say(must_stay)));
+        for conductor in after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
+            conductor.free_length = conductor.free_length.map(|length| length + amount);
+        }
+        for cable in after.cables.iter_mut().filter(|cable| cable.id == id) {
+            cable.sheath_end = cable.sheath_end.map(|end| end + amount);
+            cable.sheath_inside = Some(must_stay);
+        }
+    }
+    if steps.is_empty() {
+        return Err(reasons);
+    }
+    Ok(Change {
+        after,
+        steps,
+        cautions: vec!["Score the sheath, do not cut through it: a nicked conductor is a new fault."],
+        minutes: 5,
+        pigtails: Vec::new(),
+        materials: Vec::new(),
+        body_volume: Volume::ZERO,
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::{Proposal, Standing};
+    use super::*;
+    use crate::survey::Basis;
+    use crate::testing::{box_with, conductor};
+
+    fn proposed(length: u32, reach: u32, sheath_end: u32, depth: Option<u32>) -> Proposal {
+        let mut contents = box_with(Some(Length::sixteenths(sheath_end)), vec![conductor(Some(length), Some(reach))]);
+        contents.depth = depth.map(Length::sixteenths);
+        let basis = Basis::default();
+        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
+        Proposal::prove(&REPAIR, &situation)
+    }
+
+    #[test]
+    fn it_adds_length_but_no_reach() {
+        // By hand: box 3 1/2 deep, sheath ends 1 behind the opening, so 2 1/2 inside; 2 1/4 can go: 5 + 2 1/4 = 7 1/4.
+        let proposal = proposed(80, 64, 16, Some(56));
+        assert_eq!(proposal.standing, Standing::Clears);
+        let pair = &proposal.before_after[0];
+        assert_eq!(pair.length_after.as_ref().map(|f| f.text.as_str()), Some("7 1/4 in"));
+        assert_eq!(pair.reach_before, pair.reach_after);
+    }
+
+    #[test]
+    fn it_cannot_mend_a_short_reach() {
+        let proposal = proposed(44, 28, 16, Some(56));
+        assert_eq!(proposal.standing, Standing::Helps);
+        assert!(proposal.reasons.iter().any(|reason| reason.starts_with("Reach past the opening still violates")));
+    }
+
+    #[test]
+    fn a_quarter_inch_of_sheath_stays() {
+        assert!(proposed(44, 12, 32, Some(36)).reasons[0].contains("1/4 in must stay, so none can go"));
+        assert!(proposed(44, 12, 32, None).reasons[0].contains("not measured"));
+    }
+}

@@ -1,0 +1,154 @@
+//! Judging a length against a least length that is printed in two unit systems.
+
+use super::verdict::Verdict;
+use crate::quantity::{Length, Rounding, UnitSystem};
+use crate::standard::TwinLimit;
+use crate::survey::{Extent, HouseRules, TwinUnits};
+
+/// The outcome of comparing a length with a least length.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct MinimumJudgement {
+    /// The answer.
+    pub verdict: Verdict,
+    /// The figure itself reaches the limit that governs.
+    pub reaches_limit: bool,
+    /// How far it falls short of the limit as the audit's unit prints it.
+    pub shortfall: Option<Length>,
+    /// Why it is marginal.
+    pub remark: Option<String>,
+}
+
+/// Compares what is known of a length with `limit`.
+///
+/// With both twins in force a length that satisfies the shorter twin is compliant; it is *marginal* until it clears
+/// the longer one by the measuring resolution, and below the shorter one as long as the tape could be the cause.
+pub fn judge_minimum(extent: Extent, limit: TwinLimit, house: &HouseRules, units: UnitSystem) -> MinimumJudgement {
+    let inches_govern = house.twin_units == TwinUnits::InchesGovern;
+    let governing = limit.inches.filter(|_| inches_govern);
+    let (strict, lenient) = governing.map_or((limit.strict(), limit.lenient()), |inches| (inches, inches));
+    let resolution = house.measuring_resolution;
+    let shown = governing.unwrap_or(limit.shown(units));
+    let short_of_shown = |length: Length| (length - shown).shortfall();
+
+    if extent.low >= strict + resolution {
+        return MinimumJudgement { verdict: Verdict::Meets, reaches_limit: true, shortfall: None, remark: None };
+    }
+    if let Some(high) = extent.high
+        && high + resolution < lenient
+    {
+        let shortfall = Some(Length::ZERO.max(shown.less(high)));
+        return MinimumJudgement { verdict: Verdict::Violates, reaches_limit: false, shortfall, remark: None };
+    }
+    let Some(length) = extent.value() else {
+        return MinimumJudgement { verdict: Verdict::NotMeasured, reaches_limit: false, shortfall: None, remark: None };
+    };
+    let tape = resolution.print(units, Rounding::Nearest);
+    let remark = if length >= strict {
+        format!("at the limit to within the tape's {tape}: measure again with care")
+    } else if length >= lenient {
+        let (met, missed) = if lenient == limit.metric {
+            (
+                limit.metric.print(UnitSystem::Metric, Rounding::Nearest),
+                strict.print(UnitSystem::Inch, Rounding::Nearest),
+            )
+        } else {
+            (
+                lenient.print(UnitSystem::Inch, Rounding::Nearest),
+                limit.metric.print(UnitSystem::Metric, Rounding::Nearest),
+            )
+        };
+        format!("meets {met} and misses {missed} by {}", strict.less(length).print(units, Rounding::Up))
+    } else {
+        format!("within the tape's {tape} of the limit: measure again with care")
+    };
+    MinimumJudgement {
+        verdict: Verdict::Marginal,
+        reaches_limit: length >= lenient,
+        shortfall: short_of_shown(length),
+        remark: Some(remark),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::*;
+    use crate::survey::Source;
+
+    const SIX: TwinLimit = TwinLimit { inches: Some(Length::inches(6)), metric: Length::mm(150) };
+
+    fn known(length: Length) -> Extent {
+        Extent { low: length, high: Some(length), source: Source::Measured }
+    }
+
+    fn judged(length: Length, house: &HouseRules) -> MinimumJudgement {
+        judge_minimum(known(length), SIX, house, UnitSystem::Inch)
+    }
+
+    #[test]
+    fn the_bands_round_the_limit() {
+        let house = HouseRules::default();
+        // The twins of 6 in and 150 mm: 150 mm is 5 29/32 in (25.4 mm to the inch).
+        let bands = [
+            (Length::sixteenths(97), Verdict::Meets, true),
+            (Length::sixteenths(96), Verdict::Marginal, true),
+            (Length::sixteenths(95), Verdict::Marginal, true),
+            (Length::mm(150), Verdict::Marginal, true),
+            (Length::mm(149), Verdict::Marginal, false),
+            (Length::sixteenths(94), Verdict::Marginal, false),
+            (Length::sixteenths(93), Verdict::Violates, false),
+        ];
+        for (length, verdict, reaches) in bands {
+            let judgement = judged(length, &house);
+            assert_eq!((judgement.verdict, judgement.reaches_limit), (verdict, reaches), "{length:?}");
+        }
+    }
+
+    #[test]
+    fn a_figure_between_the_twins_says_which_it_misses() {
+        let remark = judged(Length::sixteenths(95), &HouseRules::default()).remark;
+        assert_eq!(remark.as_deref(), Some("meets 150 mm and misses 6 in by 1/16 in"));
+    }
+
+    #[test]
+    fn where_inches_govern_150_mm_is_short() {
+        let house = HouseRules { twin_units: TwinUnits::InchesGovern, ..HouseRules::default() };
+        let judgement = judged(Length::mm(150), &house);
+        assert_eq!((judgement.verdict, judgement.reaches_limit), (Verdict::Violates, false));
+        assert!(judged(Length::inches(6), &house).reaches_limit);
+    }
+
+    #[test]
+    fn a_bound_decides_only_what_it_can() {
+        let house = HouseRules::default();
+        let at_most = |length| Extent { low: Length::ZERO, high: Some(length), source: Source::Bounded };
+        let at_least = |length| Extent { low: length, high: None, source: Source::Bounded };
+        let verdict = |extent| judge_minimum(extent, SIX, &house, UnitSystem::Inch).verdict;
+        assert_eq!(verdict(at_most(Length::inches(4))), Verdict::Violates);
+        assert_eq!(verdict(at_most(Length::inches(9))), Verdict::NotMeasured);
+        assert_eq!(verdict(at_least(Length::inches(7))), Verdict::Meets);
+        assert_eq!(verdict(at_least(Length::inches(3))), Verdict::NotMeasured);
+    }
+
+    proptest! {
+        #[test]
+        fn a_longer_conductor_is_never_judged_worse(a in 0_i64..400_000_000, b in 0_i64..400_000_000, govern: bool) {
+            let twin_units = if govern { TwinUnits::InchesGovern } else { TwinUnits::Either };
+            let house = HouseRules { twin_units, ..HouseRules::default() };
+            let judge = |nm| judged(Length::from_nm(nm).expect("in range"), &house);
+            let (short, long) = (judge(a.min(b)), judge(a.max(b)));
+            prop_assert!(short.verdict.rank() <= long.verdict.rank());
+            prop_assert!(short.reaches_limit <= long.reaches_limit);
+        }
+
+        #[test]
+        fn the_unit_shown_never_changes_the_verdict(nm in 0_i64..400_000_000) {
+            let house = HouseRules::default();
+            let extent = known(Length::from_nm(nm).expect("in range"));
+            let inch = judge_minimum(extent, SIX, &house, UnitSystem::Inch);
+            let metric = judge_minimum(extent, SIX, &house, UnitSystem::Metric);
+            prop_assert_eq!((inch.verdict, inch.reaches_limit), (metric.verdict, metric.reaches_limit));
+        }
+    }
+}

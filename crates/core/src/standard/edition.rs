@@ -1,0 +1,124 @@
+//! The editions an audit can name, and how a limit is cited.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// An edition of a code that an authority may enforce.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Default, Serialize, Deserialize, ToSchema)]
+pub enum Edition {
+    /// NFPA 70, 2011.
+    #[serde(rename = "nec-2011")]
+    Nec2011,
+    /// NFPA 70, 2014.
+    #[serde(rename = "nec-2014")]
+    Nec2014,
+    /// NFPA 70, 2017.
+    #[serde(rename = "nec-2017")]
+    Nec2017,
+    /// NFPA 70, 2020.
+    #[serde(rename = "nec-2020")]
+    Nec2020,
+    /// NFPA 70, 2023.
+    #[serde(rename = "nec-2023")]
+    #[default]
+    Nec2023,
+    /// CSA C22.1, 2021: the profile "Canada".
+    #[serde(rename = "cec-2021")]
+    Cec2021,
+}
+
+/// Which family of codes an edition belongs to.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum Profile {
+    /// NFPA 70.
+    Nec,
+    /// CSA C22.1.
+    Cec,
+}
+
+impl Edition {
+    /// Every edition, oldest first within its family.
+    pub const ALL: [Self; 6] =
+        [Self::Nec2011, Self::Nec2014, Self::Nec2017, Self::Nec2020, Self::Nec2023, Self::Cec2021];
+
+    /// As it is cited.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Nec2011 => "NEC 2011",
+            Self::Nec2014 => "NEC 2014",
+            Self::Nec2017 => "NEC 2017",
+            Self::Nec2020 => "NEC 2020",
+            Self::Nec2023 => "NEC 2023",
+            Self::Cec2021 => "CEC 2021",
+        }
+    }
+
+    /// The year it was published.
+    pub const fn year(self) -> u16 {
+        match self {
+            Self::Nec2011 => 2011,
+            Self::Nec2014 => 2014,
+            Self::Nec2017 => 2017,
+            Self::Nec2020 => 2020,
+            Self::Cec2021 => 2021,
+            Self::Nec2023 => 2023,
+        }
+    }
+
+    /// The family it belongs to.
+    pub const fn profile(self) -> Profile {
+        match self {
+            Self::Cec2021 => Profile::Cec,
+            _ => Profile::Nec,
+        }
+    }
+}
+
+/// What was in force when an area was wired: a year from its age, or an edition someone knows.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum WiredUnder {
+    /// The year of the wiring, 1880 to 2100.
+    Year(u16),
+    /// The edition it was wired under.
+    Edition(Edition),
+}
+
+impl WiredUnder {
+    /// The year that decides whether a requirement was there yet.
+    pub const fn year(self) -> u16 {
+        match self {
+            Self::Year(year) => year,
+            Self::Edition(edition) => edition.year(),
+        }
+    }
+}
+
+/// How sure we are of a fact of a code. No code book was at hand: nothing here is better than memory.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Confidence {
+    /// From memory, sure.
+    Sure,
+    /// From memory; the substance is right, a year, section number or wording may be off.
+    MayBeOff,
+    /// From memory; check before relying on it.
+    CheckFirst,
+}
+
+/// Where a limit comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Citation {
+    /// "NEC 2023".
+    pub edition: &'static str,
+    /// "300.14".
+    pub section: &'static str,
+    /// How sure we are.
+    pub confidence: Confidence,
+}
+
+impl std::fmt::Display for Citation {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        write!(f, "{} {}", self.edition, self.section)
+    }
+}

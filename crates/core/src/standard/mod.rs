@@ -1,0 +1,10 @@
+//! What the published standards say, as data: editions, citations, limits.
+//!
+//! Everything here is from memory of the published codes, in our own words; each figure carries how sure we are of it.
+
+mod edition;
+pub mod free_conductor;
+mod limit;
+
+pub use edition::{Citation, Confidence, Edition, Profile, WiredUnder};
+pub use limit::TwinLimit;

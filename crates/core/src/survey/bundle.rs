@@ -1,0 +1,172 @@
+//! The bundle: a whole audit as one open file, `*.nailpunch.json`.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::audit::{Audit, BoxId, ItemId, RoomId};
+use super::contents::BoxContents;
+use super::problem::{Pointer, Problem, check_text};
+use super::{BoxRecord, Room};
+use crate::standard::WiredUnder;
+use crate::work::WorkItem;
+
+/// The version of the format. A reader refuses a newer one.
+pub const FORMAT: u32 = 1;
+
+/// A whole audit. Lengths are whole nanometres, volumes whole nanolitres; the order of rooms and boxes is the order of
+/// the walk.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Bundle {
+    /// The version of the format, now 1.
+    pub nailpunch: u32,
+    /// The audit's own record.
+    pub audit: Audit,
+    /// The rooms in the order of the walk, each with its boxes.
+    pub rooms: Vec<BundleRoom>,
+}
+
+/// A room of a bundle.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BundleRoom {
+    /// Its identifier.
+    pub id: RoomId,
+    /// What it is called.
+    pub name: String,
+    /// The area of the audit that it belongs to.
+    #[serde(default)]
+    pub area: Option<u16>,
+    /// Its boxes in the order of the walk.
+    #[serde(default)]
+    pub boxes: Vec<BundleBox>,
+}
+
+/// A box of a bundle.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BundleBox {
+    /// Its identifier.
+    pub id: BoxId,
+    /// The short name on the run, "K3".
+    pub tag: String,
+    /// Where in the room.
+    #[serde(default)]
+    pub place: String,
+    /// When it was wired, where it differs from its area.
+    #[serde(default)]
+    pub wired_under: Option<WiredUnder>,
+    /// As found.
+    #[serde(default)]
+    pub found: BoxContents,
+    /// As left.
+    #[serde(default)]
+    pub left: Option<BoxContents>,
+    /// The work items of this box.
+    #[serde(default)]
+    pub items: Vec<WorkItem>,
+}
+
+const MOST_ROOMS: usize = 2_000;
+const MOST_BOXES: usize = 20_000;
+
+impl BundleRoom {
+    /// The room's own record.
+    pub fn room(&self) -> Room {
+        Room { id: self.id, name: self.name.clone(), area: self.area }
+    }
+}
+
+impl BundleBox {
+    /// The box's own record in `room`.
+    pub fn record(&self, room: RoomId) -> BoxRecord {
+        BoxRecord {
+            id: self.id,
+            room,
+            tag: self.tag.clone(),
+            place: self.place.clone(),
+            wired_under: self.wired_under,
+            found: self.found.clone(),
+            left: self.left.clone(),
+        }
+    }
+
+    /// A box of a bundle from its record and its work items.
+    pub fn from_record(record: BoxRecord, items: Vec<WorkItem>) -> Self {
+        let BoxRecord { id, room: _, tag, place, wired_under, found, left } = record;
+        Self { id, tag, place, wired_under, found, left, items }
+    }
+}
+
+impl Bundle {
+    /// What cannot be accepted anywhere in the bundle; empty when it can be imported.
+    pub fn problems(&self) -> Vec<Problem> {
+        let root = Pointer::root();
+        if self.nailpunch != FORMAT {
+            let message = format!(
+                "this bundle is of format {}, but this program reads format {FORMAT}; use the program that wrote it",
+                self.nailpunch
+            );
+            return vec![Problem::new(&root.at("nailpunch"), message)];
+        }
+        let mut problems = self.audit.problems(&root.at("audit"));
+        let boxes: usize = self.rooms.iter().map(|room| room.boxes.len()).sum();
+        if self.rooms.len() > MOST_ROOMS || boxes > MOST_BOXES {
+            let message = format!(
+                "{} rooms and {boxes} boxes; one audit holds at most {MOST_ROOMS} rooms and {MOST_BOXES} boxes",
+                self.rooms.len()
+            );
+            problems.push(Problem::new(&root.at("rooms"), message));
+            return problems;
+        }
+        let mut seen = std::collections::HashSet::new();
+        for (index, room) in self.rooms.iter().enumerate() {
+            let place = root.at("rooms").at(index);
+            problems.extend(room.room().problems(&self.audit.basis, &place));
+            if !seen.insert(room.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each room its own"));
+            }
+            for (index, record) in room.boxes.iter().enumerate() {
+                let place = place.at("boxes").at(index);
+                problems.extend(record.record(room.id).problems(&place));
+                if !seen.insert(record.id.0) {
+                    problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each box its own"));
+                }
+                for (index, item) in record.items.iter().enumerate() {
+                    let place = place.at("items").at(index);
+                    problems.extend(item.problems(&place));
+                    check_text(&mut problems, &place.at("note"), &item.note, false, 2_000);
+                    if item.box_id != record.id {
+                        problems.push(Problem::new(
+                            &place.at("box_id"),
+                            "this item names another box than the one it stands in",
+                        ));
+                    }
+                    if !seen.insert(item.id.0) {
+                        problems.push(Problem::new(
+                            &place.at("id"),
+                            "this identifier stands twice; give each item its own",
+                        ));
+                    }
+                }
+            }
+        }
+        problems
+    }
+
+    /// The same audit under fresh identifiers, which `fresh` supplies.
+    pub fn renamed(mut self, mut fresh: impl FnMut() -> uuid::Uuid) -> Self {
+        self.audit.id = fresh().into();
+        for room in &mut self.rooms {
+            room.id = RoomId(fresh());
+            for record in &mut room.boxes {
+                record.id = BoxId(fresh());
+                for item in &mut record.items {
+                    item.id = ItemId(fresh());
+                    item.box_id = record.id;
+                }
+            }
+        }
+        self
+    }
+}

@@ -1,0 +1,160 @@
+//! Typed text on its way into the facts: the fields of a box that take a length, read with the audit's unit.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::contents::{BoxContents, Opening};
+use crate::quantity::{Length, Rounding, UnitSystem, parse_length};
+
+/// What a person typed into a field that takes a length.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TypedEntry {
+    /// JSON pointer to the field within the contents of the box, "/conductors/0/free_length".
+    pub pointer: String,
+    /// The text as typed; empty to clear the field.
+    pub text: String,
+}
+
+/// What became of a typed text.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct EntryEcho {
+    /// The field.
+    pub pointer: String,
+    /// What was understood, in the audit's unit; absent when the field was cleared or the text was not understood.
+    pub read: Option<String>,
+    /// Why the text was not understood; the field then keeps its former value.
+    pub error: Option<String>,
+}
+
+/// A length of the box as it is shown in its field.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct LengthText {
+    /// JSON pointer to the field within the contents of the box.
+    pub pointer: String,
+    /// Without its unit.
+    pub text: String,
+}
+
+/// Calls `visit` with the pointer of every field that takes a length, and the field.
+fn visit_lengths(contents: &mut BoxContents, mut visit: impl FnMut(&str, &mut Option<Length>)) {
+    visit("/depth", &mut contents.depth);
+    let opening = contents.opening.get_or_insert(Opening { width: None, height: None });
+    visit("/opening/width", &mut opening.width);
+    visit("/opening/height", &mut opening.height);
+    if opening.width.is_none() && opening.height.is_none() {
+        contents.opening = None;
+    }
+    for (index, cable) in contents.cables.iter_mut().enumerate() {
+        visit(&format!("/cables/{index}/sheath_end"), &mut cable.sheath_end);
+        visit(&format!("/cables/{index}/sheath_inside"), &mut cable.sheath_inside);
+        visit(&format!("/cables/{index}/slack"), &mut cable.slack);
+    }
+    for (index, conductor) in contents.conductors.iter_mut().enumerate() {
+        visit(&format!("/conductors/{index}/free_length"), &mut conductor.free_length);
+        visit(&format!("/conductors/{index}/reach"), &mut conductor.reach);
+        if let Some(joint) = &mut conductor.joint {
+            visit(&format!("/conductors/{index}/joint/from_sheath"), &mut joint.from_sheath);
+        }
+    }
+}
+
+/// Puts typed texts into their fields. A text that cannot be read leaves its field as it was and says why; so does a
+/// pointer to no field.
+pub fn apply_entries(contents: &mut BoxContents, entries: &[TypedEntry], units: UnitSystem) -> Vec<EntryEcho> {
+    let mut echoes: Vec<Option<EntryEcho>> = vec![None; entries.len()];
+    visit_lengths(contents, |pointer, field| {
+        for (entry, echo) in entries.iter().zip(&mut echoes) {
+            if entry.pointer != pointer {
+                continue;
+            }
+            let (read, error) = if entry.text.trim().is_empty() {
+                *field = None;
+                (None, None)
+            } else {
+                match parse_length(&entry.text, units) {
+                    Ok(length) => {
+                        *field = Some(length);
+                        (Some(length.print(units, Rounding::Nearest)), None)
+                    }
+                    Err(error) => (None, Some(error.to_string())),
+                }
+            };
+            *echo = Some(EntryEcho { pointer: pointer.to_owned(), read, error });
+        }
+    });
+    entries
+        .iter()
+        .zip(echoes)
+        .map(|(entry, echo)| {
+            echo.unwrap_or_else(|| EntryEcho {
+                pointer: entry.pointer.clone(),
+                read: None,
+                error: Some(format!("`{}` is no field of this box that takes a length", entry.pointer)),
+            })
+        })
+        .collect()
+}
+
+/// Every length of the box that is known, as its field shows it.
+pub fn length_texts(contents: &BoxContents, units: UnitSystem) -> Vec<LengthText> {
+    let mut texts = Vec::new();
+    visit_lengths(&mut contents.clone(), |pointer, field| {
+        if let Some(length) = field {
+            texts.push(LengthText { pointer: pointer.to_owned(), text: length.print_bare(units, Rounding::Nearest) });
+        }
+    });
+    texts
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::testing::{box_with, conductor};
+
+    fn entry(pointer: &str, text: &str) -> TypedEntry {
+        TypedEntry { pointer: pointer.to_owned(), text: text.to_owned() }
+    }
+
+    #[test]
+    fn typed_text_lands_in_its_field() {
+        let mut contents = box_with(None, vec![conductor(None, None)]);
+        let entries = [
+            entry("/conductors/0/free_length", "2 3/4"),
+            entry("/cables/0/sheath_end", "50mm"),
+            entry("/opening/width", "2"),
+        ];
+        let echoes = apply_entries(&mut contents, &entries, UnitSystem::Inch);
+        assert_eq!(echoes[0].read.as_deref(), Some("2 3/4 in"));
+        assert_eq!(contents.conductors[0].free_length, Some(Length::sixteenths(44)));
+        assert_eq!(contents.cables[0].sheath_end, Some(Length::mm(50)));
+        assert_eq!(contents.opening.and_then(|opening| opening.width), Some(Length::inches(2)));
+    }
+
+    #[test]
+    fn unreadable_text_leaves_the_field_and_says_why() {
+        let mut contents = box_with(None, vec![conductor(Some(44), None)]);
+        let echoes = apply_entries(&mut contents, &[entry("/conductors/0/free_length", "2 3/")], UnitSystem::Inch);
+        assert_eq!(echoes[0].error.as_deref(), Some("`3/` is not a figure"));
+        assert_eq!(contents.conductors[0].free_length, Some(Length::sixteenths(44)));
+    }
+
+    #[test]
+    fn an_empty_text_clears_and_an_unknown_pointer_is_answered() {
+        let mut contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]);
+        let entries = [entry("/cables/0/sheath_end", " "), entry("/conductors/9/reach", "1")];
+        let echoes = apply_entries(&mut contents, &entries, UnitSystem::Inch);
+        assert_eq!(contents.cables[0].sheath_end, None);
+        assert!(echoes[1].error.as_deref().is_some_and(|error| error.contains("/conductors/9/reach")));
+    }
+
+    #[test]
+    fn shown_texts_are_read_back_as_the_same_length() {
+        let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
+        let texts = length_texts(&contents, UnitSystem::Inch);
+        let entries: Vec<_> = texts.iter().map(|t| entry(&t.pointer, &t.text)).collect();
+        let mut copy = contents.unmeasured();
+        apply_entries(&mut copy, &entries, UnitSystem::Inch);
+        assert_eq!(copy, contents);
+    }
+}

@@ -1,0 +1,62 @@
+//! What is wrong with a fact that cannot be accepted, and where it stands.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+/// A place in a record, as an RFC 6901 JSON pointer that is built while the record is walked.
+#[derive(Debug, Clone, Default)]
+pub struct Pointer(String);
+
+impl Pointer {
+    /// The record itself.
+    pub fn root() -> Self {
+        Self::default()
+    }
+
+    /// A field or an index below this place.
+    pub fn at(&self, step: impl std::fmt::Display) -> Self {
+        let step = step.to_string().replace('~', "~0").replace('/', "~1");
+        Self(format!("{}/{step}", self.0))
+    }
+
+    /// The pointer as text.
+    pub fn text(&self) -> String {
+        self.0.clone()
+    }
+}
+
+/// A field that cannot be accepted, with a sentence that says what to do.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Problem {
+    /// JSON pointer to the field.
+    pub pointer: String,
+    /// What is wrong and what is accepted.
+    pub message: String,
+}
+
+impl Problem {
+    /// At `pointer`.
+    pub fn new(pointer: &Pointer, message: impl Into<String>) -> Self {
+        Self { pointer: pointer.text(), message: message.into() }
+    }
+}
+
+impl std::fmt::Display for Problem {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        write!(f, "{}: {}", if self.pointer.is_empty() { "/" } else { &self.pointer }, self.message)
+    }
+}
+
+/// Adds a problem when `text` is empty (if it must not be), too long, or holds control characters.
+pub(super) fn check_text(problems: &mut Vec<Problem>, pointer: &Pointer, text: &str, required: bool, longest: usize) {
+    if required && text.trim().is_empty() {
+        problems.push(Problem::new(pointer, "this is empty; write a few words"));
+    }
+    let length = text.chars().count();
+    if length > longest {
+        problems.push(Problem::new(pointer, format!("this is {length} characters long; at most {longest} are kept")));
+    }
+    if text.chars().any(|c| c.is_control() && c != '\n') {
+        problems.push(Problem::new(pointer, "this holds control characters; type it again without them"));
+    }
+}

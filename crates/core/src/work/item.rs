@@ -1,0 +1,280 @@
+//! The life of a work item: found → planned → done → proven → closed.
+//!
+//! An item is one rule broken at one box. It is *found* as soon as the rule is violated; a person plans a repair, says
+//! that it is done, and closes it. *Proven* is never said by anybody: it follows from new measurements that pass.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::repair::repair;
+use crate::rules::{RuleResult, Situation, Verdict, judge, rule};
+use crate::standard::WiredUnder;
+use crate::survey::{Basis, BoxId, BoxRecord, ItemId, Pointer, Problem};
+
+/// What a person has said of an item.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum StoredState {
+    /// A repair is chosen.
+    Planned,
+    /// The repair has been made.
+    Done,
+    /// The proof was accepted.
+    Closed,
+}
+
+/// One rule broken at one box, and what is being done about it.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct WorkItem {
+    /// Its identifier.
+    pub id: ItemId,
+    /// The box.
+    pub box_id: BoxId,
+    /// The code of the rule.
+    pub rule: String,
+    /// The code of the repair chosen.
+    pub repair: String,
+    /// What was said last.
+    pub state: StoredState,
+    /// A word of whoever works on it.
+    #[serde(default)]
+    pub note: String,
+}
+
+/// Where an item stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum ItemState {
+    /// Violated; nothing is planned.
+    Found,
+    /// A repair is chosen.
+    Planned,
+    /// The repair is made; the new measurements are missing or do not pass.
+    Done,
+    /// The repair is made and the new measurements pass.
+    Proven,
+    /// Proven, and accepted.
+    Closed,
+    /// It was closed, but what was measured since no longer passes.
+    Reopened,
+}
+
+/// An item with its state, its figures as found and as left.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct ItemView {
+    /// The code of the rule.
+    pub rule: String,
+    /// What the rule is about.
+    pub title: &'static str,
+    /// The item, once something is planned.
+    pub item: Option<WorkItem>,
+    /// Where it stands.
+    pub state: ItemState,
+    /// What is done, in a few words.
+    pub repair_title: Option<&'static str>,
+    /// What the rule says of the box as found.
+    pub found: Option<RuleResult>,
+    /// What the rule says of the box as left; absent until it is measured again.
+    pub left: Option<RuleResult>,
+    /// What has to happen next, in a sentence.
+    pub next: String,
+}
+
+/// Why an item cannot change as asked.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum TransitionError {
+    /// It was never said that the work is done.
+    #[error("the repair is not marked done; mark it done first")]
+    NotDone,
+    /// Nothing proves it.
+    #[error("nothing proves it yet: {0}")]
+    NotProven(String),
+}
+
+impl WorkItem {
+    /// What cannot be accepted in an item.
+    pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
+        let mut problems = Vec::new();
+        if rule(&self.rule).is_none() {
+            let message = format!("there is no rule `{}`; see the rule book for the codes", self.rule);
+            problems.push(Problem::new(&at.at("rule"), message));
+        }
+        if repair(&self.repair).is_none() {
+            let message = format!("there is no repair `{}`; choose one of those proposed", self.repair);
+            problems.push(Problem::new(&at.at("repair"), message));
+        }
+        problems
+    }
+
+    /// Whether the item may be stored in its state, given what it was before and the box it belongs to.
+    ///
+    /// # Errors
+    /// [`TransitionError`] when it is closed without having been done, or without proof.
+    pub fn check_transition(
+        &self,
+        before: Option<StoredState>,
+        record: &BoxRecord,
+        basis: &Basis,
+    ) -> Result<(), TransitionError> {
+        if self.state != StoredState::Closed || before == Some(StoredState::Closed) {
+            return Ok(());
+        }
+        if before != Some(StoredState::Done) {
+            return Err(TransitionError::NotDone);
+        }
+        let left = results(record, basis, None, true);
+        match left.iter().find(|result| result.rule == self.rule) {
+            Some(result) if proves(result) => Ok(()),
+            Some(result) => Err(TransitionError::NotProven(result.sentence.clone())),
+            None => Err(TransitionError::NotProven("the box is not measured again.".to_owned())),
+        }
+    }
+}
+
+/// Whether a result, taken after the work, proves that the fault is gone: a rule that no longer concerns the box is
+/// no proof by measurement.
+fn proves(result: &RuleResult) -> bool {
+    result.passes() && result.verdict != Verdict::NotApplicable
+}
+
+/// The results for the box as left (new work) or as found.
+fn results(record: &BoxRecord, basis: &Basis, wired_under: Option<WiredUnder>, left: bool) -> Vec<RuleResult> {
+    let contents = if left { record.left.as_ref() } else { Some(&record.found) };
+    contents.map_or_else(Vec::new, |contents| judge(&Situation { contents, basis, wired_under, new_work: left }))
+}
+
+/// The items of a box: one for each rule that it violates as found, and one for each that was ever planned.
+pub fn item_views(
+    record: &BoxRecord,
+    items: &[WorkItem],
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+) -> Vec<ItemView> {
+    let found = results(record, basis, wired_under, false);
+    let left = results(record, basis, wired_under, true);
+    let mut views = Vec::new();
+    for result in found {
+        let item = items.iter().find(|item| item.rule == result.rule);
+        if item.is_none() && result.verdict != Verdict::Violates {
+            continue;
+        }
+        let left = left.iter().find(|left| left.rule == result.rule).cloned();
+        let proven = left.as_ref().is_some_and(proves);
+        let state = match item.map(|item| item.state) {
+            None => ItemState::Found,
+            Some(StoredState::Planned) => ItemState::Planned,
+            Some(StoredState::Done) if proven => ItemState::Proven,
+            Some(StoredState::Done) => ItemState::Done,
+            Some(StoredState::Closed) if proven => ItemState::Closed,
+            Some(StoredState::Closed) => ItemState::Reopened,
+        };
+        let next = match (state, &left) {
+            (ItemState::Found, _) => "Choose a repair.".to_owned(),
+            (ItemState::Planned, _) => "Make the repair, then mark it done.".to_owned(),
+            (ItemState::Done | ItemState::Reopened, Some(left)) if left.verdict != Verdict::NotMeasured => {
+                format!("Not proven: {}", left.sentence)
+            }
+            (ItemState::Done | ItemState::Reopened, _) => {
+                "Measure again: nothing closes without new figures.".to_owned()
+            }
+            (ItemState::Proven, _) => "The new measurements pass. Close it.".to_owned(),
+            (ItemState::Closed, _) => "Closed on its new measurements.".to_owned(),
+        };
+        views.push(ItemView {
+            rule: result.rule.to_owned(),
+            title: result.title,
+            item: item.cloned(),
+            state,
+            repair_title: item.and_then(|item| repair(&item.repair)).map(|repair| repair.title),
+            found: Some(result),
+            left,
+            next,
+        });
+    }
+    views
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::Length;
+    use crate::survey::RoomId;
+    use crate::testing::{box_with, conductor};
+    use uuid::Uuid;
+
+    fn record() -> BoxRecord {
+        BoxRecord {
+            id: BoxId(Uuid::nil()),
+            room: RoomId(Uuid::nil()),
+            tag: "K3".to_owned(),
+            place: String::new(),
+            wired_under: None,
+            found: box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]),
+            left: None,
+        }
+    }
+
+    fn item(state: StoredState) -> WorkItem {
+        WorkItem {
+            id: ItemId(Uuid::nil()),
+            box_id: BoxId(Uuid::nil()),
+            rule: "free-conductor-length".to_owned(),
+            repair: "extend-in-line-lever".to_owned(),
+            state,
+            note: String::new(),
+        }
+    }
+
+    fn state(record: &BoxRecord, items: &[WorkItem]) -> ItemState {
+        let views = item_views(record, items, &Basis::default(), None);
+        views.iter().find(|view| view.rule == "free-conductor-length").expect("it is violated").state
+    }
+
+    fn measured_again(length: u32) -> BoxRecord {
+        let mut record = record();
+        let mut left = record.found.unmeasured();
+        left.conductors[0].free_length = Some(Length::sixteenths(length));
+        record.left = Some(left);
+        record
+    }
+
+    #[test]
+    fn a_violation_is_an_item_before_anybody_says_so() {
+        let views = item_views(&record(), &[], &Basis::default(), None);
+        assert_eq!(views.len(), 2);
+        assert!(views.iter().all(|view| view.state == ItemState::Found));
+    }
+
+    #[test]
+    fn proven_follows_from_new_measurements_only() {
+        let done = [item(StoredState::Done)];
+        assert_eq!(state(&record(), &done), ItemState::Done, "a tick alone proves nothing");
+        assert_eq!(state(&measured_again(80), &done), ItemState::Done, "5 in is still short");
+        assert_eq!(state(&measured_again(112), &done), ItemState::Proven);
+    }
+
+    #[test]
+    fn an_item_closes_only_on_proof() {
+        let close =
+            |before, record: &BoxRecord| item(StoredState::Closed).check_transition(before, record, &Basis::default());
+        assert_eq!(close(Some(StoredState::Planned), &measured_again(112)), Err(TransitionError::NotDone));
+        assert!(matches!(close(Some(StoredState::Done), &record()), Err(TransitionError::NotProven(_))));
+        assert!(matches!(close(Some(StoredState::Done), &measured_again(80)), Err(TransitionError::NotProven(_))));
+        assert_eq!(close(Some(StoredState::Done), &measured_again(112)), Ok(()));
+    }
+
+    #[test]
+    fn a_closed_item_that_no_longer_passes_is_open_again() {
+        let closed = [item(StoredState::Closed)];
+        assert_eq!(state(&measured_again(112), &closed), ItemState::Closed);
+        assert_eq!(state(&measured_again(80), &closed), ItemState::Reopened);
+    }
+
+    #[test]
+    fn removing_the_conductor_from_the_record_proves_nothing() {
+        let mut record = measured_again(112);
+        record.left.as_mut().expect("measured").conductors[0].passes_through = true;
+        assert_eq!(state(&record, &[item(StoredState::Done)]), ItemState::Done);
+    }
+}
