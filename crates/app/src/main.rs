@@ -1,2 +1,14 @@
-//! stub
-fn main() {}
+//! Nailpunch: the binary. The command line, and the server behind the screens.
+
+mod command;
+mod demo;
+mod schema;
+mod web;
+
+use std::process::ExitCode;
+
+use clap::Parser;
+
+fn main() -> ExitCode {
+    command::Command::parse().run()
+}

@@ -7,6 +7,7 @@
 //! No I/O, no clock, no web, no SQL.
 
 pub mod judgement;
+pub mod overview;
 pub mod quantity;
 pub mod repair;
 pub mod rules;

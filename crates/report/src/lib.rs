@@ -1,1 +1,25 @@
-//! stub
+//! What leaves the application on paper and in files: the report as PDF through Typst, the findings as CSV.
+
+mod csv_file;
+mod data;
+mod pdf_file;
+mod section_svg;
+
+pub use csv_file::csv;
+pub use data::ReportKind;
+pub use pdf_file::pdf;
+pub use section_svg::section_svg;
+
+/// Why a report could not be made.
+#[derive(Debug, thiserror::Error)]
+pub enum ReportError {
+    /// Typst refused the page.
+    #[error("the report could not be laid out: {0}")]
+    Layout(String),
+    /// The CSV could not be written.
+    #[error("the findings could not be written: {0}")]
+    Csv(#[from] csv::Error),
+    /// The data could not be handed over.
+    #[error("the report's data could not be written: {0}")]
+    Data(#[from] serde_json::Error),
+}

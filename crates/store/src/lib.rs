@@ -1,1 +1,19 @@
-//! stub
+//! The audits on disk: SQLite through rusqlite, one writer and several readers, every change in the journal.
+//!
+//! Records are kept as the core's JSON beside the columns they are found and ordered by. A write names the revision it
+//! was based on; a stale one is refused with the current record. Deleting hides; putting the record again brings it
+//! back with all that hung on it.
+
+mod backup;
+mod connection;
+mod error;
+mod kinds;
+mod record;
+mod walk;
+mod whole;
+
+pub use backup::{back_up, restore};
+pub use connection::Store;
+pub use error::StoreError;
+pub use record::{Author, Change, Revised, Stored};
+pub use walk::{AuditWalk, RoomOrder, WalkRoom};

@@ -1,0 +1,373 @@
+//! The command line.
+
+use std::io::Write;
+use std::net::IpAddr;
+use std::path::{Path, PathBuf};
+use std::process::ExitCode;
+
+use clap::{Args, Parser, Subcommand};
+use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge, rule_book};
+use nailpunch_core::survey::Bundle;
+use nailpunch_report::ReportKind;
+use nailpunch_store::{Author, Store, back_up, restore};
+use serde::Serialize;
+
+use crate::{demo, schema, web};
+
+/// Audits of existing box and device installations: what is wrong, how bad, what puts it right, and proof.
+#[derive(Parser)]
+#[command(name = "nailpunch", version, about)]
+pub struct Command {
+    #[command(subcommand)]
+    action: Action,
+}
+
+#[derive(Subcommand)]
+enum Action {
+    /// Serve the application with the demo audit.
+    Demo {
+        #[command(flatten)]
+        listen: Listen,
+        /// The database of the demo.
+        #[arg(long, value_name = "FILE")]
+        data: Option<PathBuf>,
+        /// Begin with the demo as it ships, whatever was changed in it.
+        #[arg(long)]
+        fresh: bool,
+    },
+    /// Serve the application with your audits.
+    Serve {
+        #[command(flatten)]
+        listen: Listen,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Judge a bundle: exits 0 when nothing is violated, 1 when something is, 2 on bad input.
+    Check {
+        /// A bundle, `*.nailpunch.json`.
+        file: PathBuf,
+        /// Print every verdict as JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Write the report of a bundle.
+    Report {
+        /// A bundle, `*.nailpunch.json`.
+        file: PathBuf,
+        /// Write a PDF here.
+        #[arg(long, value_name = "OUT", required_unless_present = "csv")]
+        pdf: Option<PathBuf>,
+        /// Write the findings as CSV here.
+        #[arg(long, value_name = "OUT")]
+        csv: Option<PathBuf>,
+    },
+    /// Print the rule book.
+    Rules {
+        /// As JSON.
+        #[arg(long)]
+        json: bool,
+    },
+    /// Print the JSON Schema of the bundle.
+    Schema,
+    /// Print the OpenAPI description of the server.
+    Openapi,
+    /// Take a bundle into the database.
+    Import {
+        /// A bundle, `*.nailpunch.json`.
+        file: PathBuf,
+        /// Under fresh identifiers, beside the audit that is there.
+        #[arg(long)]
+        copy: bool,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Write an audit of the database as a bundle.
+    Export {
+        /// The identifier of the audit, or its name.
+        audit: String,
+        /// Where to write it.
+        out: PathBuf,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Copy the database, in use or not, and check the copy.
+    Backup {
+        /// Where to write the copy; it must not exist.
+        out: PathBuf,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Put a backup in the place of the database, which is kept beside it. Stop the server first.
+    Restore {
+        /// The backup.
+        file: PathBuf,
+        #[command(flatten)]
+        data: Data,
+    },
+}
+
+#[derive(Args)]
+struct Listen {
+    /// The first port to try; the next free one is taken.
+    #[arg(long, default_value_t = 8000)]
+    port: u16,
+    /// The address to listen on. Anything but loopback lets others on the network in.
+    #[arg(long, default_value = "127.0.0.1")]
+    address: IpAddr,
+    /// Another name by which the server may be called, as in `--host tablet-cart:8000`; may be repeated.
+    #[arg(long = "host", value_name = "NAME:PORT")]
+    hosts: Vec<String>,
+}
+
+#[derive(Args)]
+struct Data {
+    /// The database.
+    #[arg(long, value_name = "FILE")]
+    data: Option<PathBuf>,
+}
+
+impl Data {
+    fn path(&self) -> Result<PathBuf, Failure> {
+        self.data.clone().map_or_else(|| data_file("audits.sqlite"), Ok)
+    }
+}
+
+/// Why a command did not do what it should, for people: one sentence on standard error, exit code 2.
+#[derive(Debug, thiserror::Error)]
+pub enum Failure {
+    /// The store refused.
+    #[error(transparent)]
+    Store(#[from] nailpunch_store::StoreError),
+    /// The report could not be made.
+    #[error(transparent)]
+    Report(#[from] nailpunch_report::ReportError),
+    /// A file could not be read or written.
+    #[error("{}: {reason}", path.display())]
+    File {
+        /// The file.
+        path: PathBuf,
+        /// What is wrong.
+        reason: String,
+    },
+    /// Anything else, in a sentence.
+    #[error("{0}")]
+    Other(String),
+}
+
+impl Command {
+    /// Runs the command and answers its exit code.
+    pub fn run(self) -> ExitCode {
+        match self.action.run() {
+            Ok(code) => code,
+            Err(failure) => {
+                eprintln!("nailpunch: {failure}");
+                ExitCode::from(2)
+            }
+        }
+    }
+}
+
+impl Action {
+    fn run(self) -> Result<ExitCode, Failure> {
+        match self {
+            Self::Demo { listen, data, fresh } => {
+                let path = data.map_or_else(|| data_file("demo.sqlite"), Ok)?;
+                let store = demo::open(&path, fresh)?;
+                serve(store, &listen)?;
+            }
+            Self::Serve { listen, data } => serve(Store::open(&data.path()?)?, &listen)?,
+            Self::Check { file, json } => return check(&read_bundle(&file)?, json),
+            Self::Report { file, pdf, csv } => {
+                let bundle = read_bundle(&file)?;
+                let on = now();
+                if let Some(out) = pdf {
+                    write_file(&out, &nailpunch_report::pdf(&bundle, ReportKind::Full, &on)?)?;
+                }
+                if let Some(out) = csv {
+                    write_file(&out, &nailpunch_report::csv(&bundle)?)?;
+                }
+            }
+            Self::Rules { json } => print_rules(json)?,
+            Self::Schema => print_json(&schema::bundle_schema())?,
+            Self::Openapi => print_json(&web::openapi())?,
+            Self::Import { file, copy, data } => {
+                let mut bundle = read_bundle(&file)?;
+                if copy {
+                    bundle = bundle.renamed(uuid::Uuid::now_v7);
+                }
+                Store::open(&data.path()?)?.import(&bundle, &author())?;
+                println!("{}", bundle.audit.id);
+            }
+            Self::Export { audit, out, data } => {
+                let store = Store::open(&data.path()?)?;
+                let named = store.audits()?.into_iter().find(|walk| walk.audit.record.name == audit);
+                let id = named.map_or(audit, |walk| walk.audit.record.id.to_string());
+                let bundle = store.export(&id)?;
+                let json = serde_json::to_vec_pretty(&bundle).map_err(|error| Failure::Other(error.to_string()))?;
+                write_file(&out, &json)?;
+            }
+            Self::Backup { out, data } => {
+                back_up(&data.path()?, &out)?;
+                println!("{} is complete and sound", out.display());
+            }
+            Self::Restore { file, data } => {
+                let path = data.path()?;
+                let kept = restore(&file, &path)?;
+                println!("{} is restored", path.display());
+                if let Some(kept) = kept {
+                    println!("what was there before is kept as {}", kept.display());
+                }
+            }
+        }
+        Ok(ExitCode::SUCCESS)
+    }
+}
+
+/// Who the command line is in the journal.
+pub fn author() -> Author {
+    Author { who: "command line".to_owned(), at: now() }
+}
+
+/// Now, RFC 3339.
+pub fn now() -> String {
+    let now = jiff::Timestamp::now();
+    jiff::Timestamp::from_second(now.as_second()).unwrap_or(now).to_string()
+}
+
+/// A file in the folder for data of this user.
+fn data_file(name: &str) -> Result<PathBuf, Failure> {
+    let var = |name| std::env::var_os(name).filter(|value| !value.is_empty()).map(PathBuf::from);
+    let base = var("XDG_DATA_HOME").or_else(|| Some(var("HOME")?.join(".local/share")));
+    let Some(base) = base else {
+        return Err(Failure::Other("no folder for data is known; name the database with --data".to_owned()));
+    };
+    let folder = base.join("nailpunch");
+    std::fs::create_dir_all(&folder).map_err(|error| Failure::File {
+        path: folder.clone(),
+        reason: format!("{error}; choose another with --data"),
+    })?;
+    Ok(folder.join(name))
+}
+
+fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
+    web::serve(store, listen.address, listen.port, &listen.hosts)
+}
+
+/// The largest bundle that is read: 64 MiB, some 20 000 boxes.
+const LARGEST_BUNDLE: u64 = 64 << 20;
+
+fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
+    let fail = |reason: String| Failure::File { path: path.to_owned(), reason };
+    let size = std::fs::metadata(path).map_err(|error| fail(error.to_string()))?.len();
+    if size > LARGEST_BUNDLE {
+        return Err(fail(format!("this is {size} bytes; a bundle has at most {LARGEST_BUNDLE}")));
+    }
+    let text = std::fs::read_to_string(path).map_err(|error| fail(error.to_string()))?;
+    let bundle: Bundle = web::from_json(text.as_bytes()).map_err(|problem| fail(problem.to_string()))?;
+    match bundle.problems().as_slice() {
+        [] => Ok(bundle),
+        problems => Err(fail(problems.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))),
+    }
+}
+
+fn write_file(path: &Path, bytes: &[u8]) -> Result<(), Failure> {
+    std::fs::write(path, bytes)
+        .map_err(|error| Failure::File { path: path.to_owned(), reason: format!("{error}; choose another place") })
+}
+
+fn print(text: &str) -> Result<(), Failure> {
+    // A closed pipe (`nailpunch rules | head`) is no failure of ours, but there is nobody left to write to.
+    writeln!(std::io::stdout(), "{text}").map_err(|error| Failure::Other(error.to_string()))
+}
+
+fn print_json(value: &impl Serialize) -> Result<(), Failure> {
+    print(&serde_json::to_string_pretty(value).map_err(|error| Failure::Other(error.to_string()))?)
+}
+
+/// One verdict of `check --json`.
+#[derive(Serialize)]
+struct CheckLine {
+    rule: &'static str,
+    subject: String,
+    verdict: Verdict,
+    severity: nailpunch_core::rules::Severity,
+    measured: Option<String>,
+    required: Option<String>,
+    shortfall: Option<String>,
+    citation: String,
+}
+
+fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
+    let RuleResult { rule, severity, verdict, citation, findings, .. } = result;
+    if findings.is_empty() {
+        let subject = subject.to_owned();
+        return vec![CheckLine {
+            rule,
+            subject,
+            verdict,
+            severity,
+            measured: None,
+            required: None,
+            shortfall: None,
+            citation,
+        }];
+    }
+    findings
+        .into_iter()
+        .map(|finding| CheckLine {
+            rule,
+            subject: format!("{subject} / {} {}", finding.conductor, finding.label),
+            verdict: finding.verdict,
+            severity,
+            measured: finding.measured.map(|measured| measured.figure.text),
+            required: finding.required.map(|figure| figure.text),
+            shortfall: finding.shortfall.map(|figure| figure.text),
+            citation: citation.clone(),
+        })
+        .collect()
+}
+
+fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
+    let basis = &bundle.audit.basis;
+    let mut lines = Vec::new();
+    let (mut boxes, mut violations) = (0, 0);
+    for room in &bundle.rooms {
+        for record in &room.boxes {
+            boxes += 1;
+            let wired_under = basis.wired_under(&room.room(), record.wired_under);
+            let left = record.left.as_ref().filter(|left| left.is_measured());
+            let contents = left.unwrap_or(&record.found);
+            let situation = Situation { contents, basis, wired_under, new_work: left.is_some() };
+            let subject = format!("{} / {}", room.name, record.tag);
+            for result in judge(&situation) {
+                if result.verdict == Verdict::Violates {
+                    violations += 1;
+                    if !json {
+                        print(&format!("{subject}: {} ({})", result.sentence, result.citation))?;
+                    }
+                }
+                lines.extend(check_lines(&subject, result));
+            }
+        }
+    }
+    if json {
+        print_json(&lines)?;
+    } else {
+        print(&format!("{boxes} boxes, {violations} violations; limits from memory, {}", basis.edition.name()))?;
+    }
+    Ok(if violations == 0 { ExitCode::SUCCESS } else { ExitCode::FAILURE })
+}
+
+fn print_rules(json: bool) -> Result<(), Failure> {
+    if json {
+        return print_json(&rule_book());
+    }
+    for entry in rule_book() {
+        print(&format!("{}\n  {}\n  {}\n  Example: {}", entry.code, entry.title, entry.limit, entry.example))?;
+        for citation in entry.citations {
+            print(&format!("  {citation}, from memory"))?;
+        }
+        print("")?;
+    }
+    Ok(())
+}

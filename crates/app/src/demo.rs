@@ -1,0 +1,82 @@
+//! The demo audit: an ordinary bundle, taken into a database of its own.
+
+use std::path::Path;
+
+use nailpunch_core::survey::Bundle;
+use nailpunch_store::{Store, StoreError};
+
+use crate::command::{Failure, author};
+
+const BUNDLE: &str = include_str!("../../../demo/guesthouse.nailpunch.json");
+
+/// Opens the database of the demo, taking the demo audit in when it is not there.
+pub fn open(path: &Path, fresh: bool) -> Result<Store, Failure> {
+    if fresh {
+        for suffix in ["", "-wal", "-shm"] {
+            let mut name = path.as_os_str().to_owned();
+            name.push(suffix);
+            match std::fs::remove_file(&name) {
+                Err(error) if error.kind() != std::io::ErrorKind::NotFound => {
+                    return Err(Failure::File { path: name.into(), reason: error.to_string() });
+                }
+                _ => {}
+            }
+        }
+    }
+    let store = Store::open(path)?;
+    let bundle: Bundle = serde_json::from_str(BUNDLE).map_err(|error| Failure::Other(error.to_string()))?;
+    match store.import(&bundle, &author()) {
+        Ok(()) | Err(StoreError::AlreadyHere { .. }) => Ok(store),
+        Err(error) => Err(error.into()),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
+
+    use super::*;
+    use nailpunch_core::rules::{Situation, Verdict, judge};
+
+    #[test]
+    fn the_demo_is_a_sound_bundle_with_every_verdict_in_it() {
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        assert_eq!(bundle.problems(), []);
+        let boxes: usize = bundle.rooms.iter().map(|room| room.boxes.len()).sum();
+        assert!(bundle.rooms.len() == 9 && (55..=65).contains(&boxes), "{} rooms, {boxes} boxes", bundle.rooms.len());
+        let basis = &bundle.audit.basis;
+        let mut seen = std::collections::HashSet::new();
+        for room in &bundle.rooms {
+            for record in &room.boxes {
+                let wired_under = basis.wired_under(&room.room(), record.wired_under);
+                let situation = Situation { contents: &record.found, basis, wired_under, new_work: false };
+                seen.extend(judge(&situation).iter().flat_map(|r| &r.findings).map(|finding| finding.verdict));
+            }
+        }
+        for verdict in [
+            Verdict::Violates,
+            Verdict::Marginal,
+            Verdict::NotMeasured,
+            Verdict::Legacy,
+            Verdict::Meets,
+            Verdict::NotApplicable,
+        ] {
+            assert!(seen.contains(&verdict), "no box of the demo {}", verdict.name());
+        }
+    }
+
+    #[test]
+    fn opening_the_demo_twice_keeps_what_was_changed() {
+        let folder = tempfile::tempdir().unwrap();
+        let path = folder.path().join("demo.sqlite");
+        let store = open(&path, false).unwrap();
+        let mut audit = store.audits().unwrap()[0].audit.record.clone();
+        let id = audit.id.to_string();
+        audit.name = "Changed".to_owned();
+        store.put(&id, &audit, 1, &author()).unwrap();
+        drop(store);
+        let name = |fresh| open(&path, fresh).unwrap().audits().unwrap()[0].audit.record.name.clone();
+        assert_eq!(name(false), "Changed");
+        assert_ne!(name(true), "Changed");
+    }
+}

@@ -1,0 +1,46 @@
+//! The application's own pages, scripts, styles and fonts, built into the binary.
+
+use std::borrow::Cow;
+use std::path::PathBuf;
+
+use rocket::get;
+use rocket::http::{ContentType, Header, Status};
+use rocket::response::Responder;
+use rust_embed::RustEmbed;
+
+#[derive(RustEmbed)]
+#[folder = "$CARGO_MANIFEST_DIR/../../web/dist"]
+#[allow_missing = true]
+struct Dist;
+
+/// A file of the application.
+#[derive(Responder)]
+pub struct Asset {
+    bytes: Cow<'static, [u8]>,
+    kind: ContentType,
+    cache: Header<'static>,
+}
+
+fn asset(path: &str) -> Option<Asset> {
+    let bytes = Dist::get(path)?.data;
+    let extension = path.rsplit('.').next().unwrap_or_default();
+    // Files under assets/ carry a digest of their content in their name.
+    let cache = if path.starts_with("assets/") { "public, max-age=31536000, immutable" } else { "no-cache" };
+    Some(Asset {
+        bytes,
+        kind: ContentType::from_extension(extension).unwrap_or(ContentType::Binary),
+        cache: Header::new("Cache-Control", cache),
+    })
+}
+
+/// The page. Every address that is no file is a place within the application.
+#[get("/<_..>", rank = 20)]
+pub fn page() -> Result<Asset, (Status, &'static str)> {
+    asset("index.html").ok_or((Status::NotFound, "The screens are not built into this binary; build it with `make`.\n"))
+}
+
+/// A file that belongs to the page.
+#[get("/assets/<path..>", rank = 10)]
+pub fn file(path: PathBuf) -> Option<Asset> {
+    asset(&format!("assets/{}", path.to_str()?))
+}

@@ -1,0 +1,203 @@
+//! Audits: the list of jobs, one audit's record, its walk, its journal.
+
+use nailpunch_core::overview::{AuditCounts, BoxOverview};
+use nailpunch_core::quantity::UnitSystem;
+use nailpunch_core::survey::{Audit, AuditId, HouseRules, Room};
+use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder};
+use rocket::serde::json::Json;
+use rocket::{delete as remove, get, post, put as put_route};
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::problem::{ApiError, Problem};
+use super::{Shared, author, with_store};
+
+/// An audit on the list of jobs.
+#[derive(Serialize, ToSchema)]
+pub struct Job {
+    /// The audit.
+    audit: Revised<Audit>,
+    /// Its state at a glance.
+    counts: AuditCounts,
+}
+
+/// A room on the run.
+#[derive(Serialize, ToSchema)]
+pub struct RunRoom {
+    /// The room.
+    room: Revised<Room>,
+    /// Its boxes in order.
+    boxes: Vec<RunBox>,
+}
+
+/// A box on the run.
+#[derive(Serialize, ToSchema)]
+pub struct RunBox {
+    /// The revision of its record.
+    pub revision: u32,
+    /// Its mark.
+    pub overview: BoxOverview,
+}
+
+/// The walk through an audit: what the run shows.
+#[derive(Serialize, ToSchema)]
+pub struct Walk {
+    /// The audit.
+    audit: Revised<Audit>,
+    /// Its rooms in order.
+    rooms: Vec<RunRoom>,
+    /// Its state at a glance.
+    counts: AuditCounts,
+}
+
+fn overviews(walk: &AuditWalk) -> Vec<Vec<RunBox>> {
+    let mut items: std::collections::HashMap<_, Vec<_>> = std::collections::HashMap::new();
+    for item in &walk.items {
+        items.entry(item.record.box_id).or_default().push(item.record.clone());
+    }
+    let none = Vec::new();
+    let basis = &walk.audit.record.basis;
+    let of_room = |room: &nailpunch_store::WalkRoom| {
+        let of_box = |record: &Revised<nailpunch_core::survey::BoxRecord>| {
+            let items = items.get(&record.record.id).unwrap_or(&none);
+            RunBox {
+                revision: record.revision,
+                overview: BoxOverview::of(&record.record, &room.room.record, basis, items),
+            }
+        };
+        room.boxes.iter().map(of_box).collect()
+    };
+    walk.rooms.iter().map(of_room).collect()
+}
+
+fn counts(boxes: &[Vec<RunBox>]) -> AuditCounts {
+    AuditCounts::of(boxes.len(), boxes.iter().flatten().map(|on_run| &on_run.overview))
+}
+
+/// Every audit with its state at a glance.
+#[utoipa::path(get, path = "/api/audits", responses((status = 200, body = Vec<Job>)))]
+#[get("/audits")]
+pub async fn list(store: &Shared) -> Result<Json<Vec<Job>>, ApiError> {
+    let jobs = with_store(store, |store| {
+        let walks = store.audits()?;
+        Ok(walks.into_iter().map(|walk| Job { counts: counts(&overviews(&walk)), audit: walk.audit }).collect())
+    });
+    Ok(Json(jobs.await?))
+}
+
+/// Makes or changes an audit.
+#[utoipa::path(
+    put, path = "/api/audits/{audit}",
+    params(("audit" = String, Path), ("If-Match" = String, Header, description = "the revision this is based on, \"0\" for a new one")),
+    request_body = Audit,
+    responses((status = 200, body = Revised<Audit>), (status = 409, body = Problem), (status = 422, body = Problem))
+)]
+#[put_route("/audits/<audit>", data = "<body>")]
+pub async fn put(
+    store: &Shared,
+    audit: &str,
+    based_on: IfMatch,
+    body: Body<Audit>,
+) -> Result<Json<Revised<Audit>>, ApiError> {
+    let (record, based_on) = (body.0?, based_on.0?);
+    let id = same_identifier(audit, record.id.0)?.to_string();
+    Ok(Json(with_store(store, move |store| store.put(&id, &record, based_on, &author())).await?))
+}
+
+/// Deletes an audit; putting it again brings it back whole.
+#[utoipa::path(
+    delete, path = "/api/audits/{audit}",
+    params(("audit" = String, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = u32), (status = 409, body = Problem))
+)]
+#[remove("/audits/<audit>")]
+pub async fn delete(store: &Shared, audit: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let (id, based_on) = (identifier(audit)?.to_string(), based_on.0?);
+    Ok(Json(with_store(store, move |store| store.delete::<Audit>(&id, &id, based_on, &author())).await?))
+}
+
+/// The walk through an audit.
+#[utoipa::path(
+    get, path = "/api/audits/{audit}/walk", params(("audit" = String, Path)),
+    responses((status = 200, body = Walk), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/walk")]
+pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    let walk = with_store(store, move |store| {
+        let walk = store.walk(&id)?;
+        let boxes = overviews(&walk);
+        let counts = counts(&boxes);
+        let rooms = walk.rooms.into_iter().zip(boxes);
+        let rooms = rooms.map(|(room, boxes)| RunRoom { room: room.room, boxes }).collect();
+        Ok(Walk { audit: walk.audit, rooms, counts })
+    });
+    Ok(Json(walk.await?))
+}
+
+/// Puts rooms and boxes in a new order.
+#[utoipa::path(
+    put, path = "/api/audits/{audit}/order", params(("audit" = String, Path)), request_body = Vec<RoomOrder>,
+    responses((status = 200), (status = 422, body = Problem))
+)]
+#[put_route("/audits/<audit>/order", data = "<body>")]
+pub async fn order(store: &Shared, audit: &str, body: Body<Vec<RoomOrder>>) -> Result<Json<()>, ApiError> {
+    let (id, order) = (identifier(audit)?.to_string(), body.0?);
+    with_store(store, move |store| store.set_order(&id, &order, &author())).await?;
+    Ok(Json(()))
+}
+
+/// What a copy is made under.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Duplicate {
+    /// The identifier of the copy.
+    id: AuditId,
+    /// Its name.
+    name: String,
+    /// Without rooms and boxes: a new audit on the same basis.
+    #[serde(default)]
+    basis_only: bool,
+}
+
+/// Copies an audit. The same copy asked for again is harmless.
+#[utoipa::path(
+    post, path = "/api/audits/{audit}/duplicate", params(("audit" = String, Path)), request_body = Duplicate,
+    responses((status = 200), (status = 404, body = Problem))
+)]
+#[post("/audits/<audit>/duplicate", data = "<body>")]
+pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Result<Json<()>, ApiError> {
+    let (id, wish) = (identifier(audit)?.to_string(), body.0?);
+    with_store(store, move |store| {
+        if store.get::<Audit>(&wish.id.to_string()).is_ok() {
+            return Ok(());
+        }
+        let mut copy = store.export(&id)?.renamed(uuid::Uuid::now_v7);
+        copy.audit.id = wish.id;
+        copy.audit.name = wish.name;
+        copy.audit.archived = false;
+        if wish.basis_only {
+            copy.rooms.clear();
+        }
+        store.import(&copy, &author())
+    })
+    .await?;
+    Ok(Json(()))
+}
+
+/// The latest changes of an audit, newest first.
+#[utoipa::path(
+    get, path = "/api/audits/{audit}/journal", params(("audit" = String, Path), ("most" = Option<u32>, Query)),
+    responses((status = 200, body = Vec<Change>), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/journal?<most>")]
+pub async fn journal(store: &Shared, audit: &str, most: Option<u32>) -> Result<Json<Vec<Change>>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    Ok(Json(with_store(store, move |store| store.journal(&id, most.unwrap_or(100).min(1000))).await?))
+}
+
+/// What the basis screen offers: units with the house rules that go with each.
+pub fn defaults() -> [(UnitSystem, HouseRules); 2] {
+    [UnitSystem::Inch, UnitSystem::Metric].map(|units| (units, HouseRules::for_units(units)))
+}

@@ -1,0 +1,129 @@
+//! One box: its record with all that follows from it.
+
+use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
+use nailpunch_core::overview::BoxOverview;
+use nailpunch_core::standard::WiredUnder;
+use nailpunch_core::survey::{BoxContents, BoxRecord, Room};
+use nailpunch_core::work::{ItemView, item_views};
+use nailpunch_store::{Revised, Store, StoreError};
+use rocket::serde::json::Json;
+use rocket::{delete as remove, get as get_route, put as put_route};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::audits::RunBox;
+use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::problem::{ApiError, Problem};
+use super::{Shared, author, with_store};
+
+/// A work item of the box with the revision of its record.
+#[derive(Serialize, ToSchema)]
+pub struct BoxItem {
+    /// The revision; 0 when nothing is stored of it yet.
+    revision: u32,
+    /// Where it stands.
+    view: ItemView,
+}
+
+/// A box with all that follows from its facts.
+#[derive(Serialize, ToSchema)]
+pub struct BoxView {
+    /// The record.
+    record: Revised<BoxRecord>,
+    /// The room it is in.
+    room: Room,
+    /// When it was wired, by its own word or its area's.
+    wired_under: Option<WiredUnder>,
+    /// What follows from it as found.
+    found: Judgement,
+    /// What follows from it as left, once there is such a record.
+    left: Option<Judgement>,
+    /// The box with nothing measured in it: what measuring again begins with.
+    unmeasured: BoxContents,
+    /// Its work items.
+    items: Vec<BoxItem>,
+    /// Its mark on the run.
+    on_run: RunBox,
+}
+
+fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
+    let (audit, room, record, items) = store.box_in_place(audit, id)?;
+    let (basis, room) = (audit.record.basis, room.record);
+    let wired_under = basis.wired_under(&room, record.record.wired_under);
+    let judged = |contents: &BoxContents, new_work| {
+        judge_box(JudgeRequest {
+            basis: basis.clone(),
+            wired_under,
+            new_work,
+            contents: contents.clone(),
+            typed: Vec::new(),
+        })
+    };
+    let stored: Vec<_> = items.iter().map(|item| item.record.clone()).collect();
+    let views = item_views(&record.record, &stored, &basis, wired_under);
+    let overview = BoxOverview::with_views(&record.record, &room, &basis, &views);
+    let revision_of = |view: &ItemView| {
+        let item = view.item.as_ref();
+        items
+            .iter()
+            .find(|stored| Some(stored.record.id) == item.map(|item| item.id))
+            .map_or(0, |stored| stored.revision)
+    };
+    Ok(BoxView {
+        found: judged(&record.record.found, false),
+        left: record.record.left.as_ref().map(|left| judged(left, true)),
+        unmeasured: record.record.found.unmeasured(),
+        items: views.into_iter().map(|view| BoxItem { revision: revision_of(&view), view }).collect(),
+        on_run: RunBox { revision: record.revision, overview },
+        wired_under,
+        room,
+        record,
+    })
+}
+
+/// A box with all that follows from its facts.
+#[utoipa::path(
+    get, path = "/api/audits/{audit}/boxes/{box}", params(("audit" = String, Path), ("box" = String, Path)),
+    responses((status = 200, body = BoxView), (status = 404, body = Problem))
+)]
+#[get_route("/audits/<audit>/boxes/<id>")]
+pub async fn get(store: &Shared, audit: &str, id: &str) -> Result<Json<BoxView>, ApiError> {
+    let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?.to_string());
+    Ok(Json(with_store(store, move |store| view(store, &audit, &id)).await?))
+}
+
+/// Makes or changes a box.
+#[utoipa::path(
+    put, path = "/api/audits/{audit}/boxes/{box}",
+    params(("audit" = String, Path), ("box" = String, Path), ("If-Match" = String, Header)),
+    request_body = BoxRecord,
+    responses((status = 200, body = BoxView), (status = 409, body = Problem), (status = 422, body = Problem))
+)]
+#[put_route("/audits/<audit>/boxes/<id>", data = "<body>")]
+pub async fn put(
+    store: &Shared,
+    audit: &str,
+    id: &str,
+    based_on: IfMatch,
+    body: Body<BoxRecord>,
+) -> Result<Json<BoxView>, ApiError> {
+    let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
+    let id = same_identifier(id, record.id.0)?.to_string();
+    let saved = with_store(store, move |store| {
+        store.put(&audit, &record, based_on, &author())?;
+        view(store, &audit, &id)
+    });
+    Ok(Json(saved.await?))
+}
+
+/// Deletes a box; putting it again brings it back.
+#[utoipa::path(
+    delete, path = "/api/audits/{audit}/boxes/{box}",
+    params(("audit" = String, Path), ("box" = String, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = u32), (status = 409, body = Problem))
+)]
+#[remove("/audits/<audit>/boxes/<id>")]
+pub async fn delete(store: &Shared, audit: &str, id: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let (audit, id, based_on) = (identifier(audit)?.to_string(), identifier(id)?.to_string(), based_on.0?);
+    Ok(Json(with_store(store, move |store| store.delete::<BoxRecord>(&audit, &id, based_on, &author())).await?))
+}

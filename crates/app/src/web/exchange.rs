@@ -1,0 +1,102 @@
+//! Whole audits in and out: bundle, PDF, CSV.
+
+use nailpunch_core::survey::{AuditId, Bundle};
+use nailpunch_report::ReportKind;
+use rocket::http::{ContentType, Header, Status};
+use rocket::response::Responder;
+use rocket::serde::json::Json;
+use rocket::{get, post};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::body::{LargeBody, identifier};
+use super::problem::{ApiError, Problem};
+use super::{Shared, author, with_store};
+use crate::command::now;
+
+/// A file to keep.
+#[derive(Responder)]
+pub struct Download {
+    bytes: Vec<u8>,
+    kind: ContentType,
+    disposition: Header<'static>,
+}
+
+impl Download {
+    /// Under a name made of the audit's, in plain letters only.
+    fn new(bytes: Vec<u8>, kind: ContentType, audit: &str, ending: &str) -> Self {
+        let plain = |c: char| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' };
+        let name: String = audit.chars().map(plain).take(60).collect();
+        let name = name.split('-').filter(|part| !part.is_empty()).collect::<Vec<_>>().join("-");
+        let name = if name.is_empty() { "audit".to_owned() } else { name };
+        let disposition = Header::new("Content-Disposition", format!("attachment; filename=\"{name}{ending}\""));
+        Self { bytes, kind, disposition }
+    }
+}
+
+/// What became of an import.
+#[derive(Serialize, ToSchema)]
+pub struct Imported {
+    /// The audit.
+    id: AuditId,
+}
+
+/// Takes a bundle in, all of it or nothing. With `copy`, under fresh identifiers.
+#[utoipa::path(
+    post, path = "/api/import", params(("copy" = Option<bool>, Query)), request_body = Bundle,
+    responses((status = 200, body = Imported), (status = 409, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/import?<copy>", data = "<body>")]
+pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody<Bundle>) -> Result<Json<Imported>, ApiError> {
+    let mut bundle = body.0?;
+    if copy.unwrap_or(false) {
+        bundle = bundle.renamed(uuid::Uuid::now_v7);
+    }
+    let id = bundle.audit.id;
+    with_store(store, move |store| store.import(&bundle, &author())).await?;
+    Ok(Json(Imported { id }))
+}
+
+async fn bundle(store: &Shared, audit: &str) -> Result<Bundle, ApiError> {
+    let id = identifier(audit)?.to_string();
+    with_store(store, move |store| store.export(&id)).await
+}
+
+/// The whole audit as a bundle.
+#[utoipa::path(
+    get, path = "/api/audits/{audit}/bundle", params(("audit" = String, Path)),
+    responses((status = 200, body = Bundle), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/bundle")]
+pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
+    let bundle = bundle(store, audit).await?;
+    let json = serde_json::to_vec_pretty(&bundle).map_err(|error| ApiError::internal(error.to_string()))?;
+    Ok(Download::new(json, ContentType::JSON, &bundle.audit.name, ".nailpunch.json"))
+}
+
+/// The report as PDF.
+#[utoipa::path(
+    get, path = "/api/audits/{audit}/report.pdf", params(("audit" = String, Path)),
+    responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/report.pdf")]
+pub async fn report(store: &Shared, audit: &str) -> Result<Download, ApiError> {
+    let bundle = bundle(store, audit).await?;
+    let name = bundle.audit.name.clone();
+    let made = rocket::tokio::task::spawn_blocking(move || nailpunch_report::pdf(&bundle, ReportKind::Full, &now()));
+    let failed = |detail: String| ApiError::new(Status::InternalServerError, "No report", detail);
+    let bytes = made.await.map_err(|error| failed(error.to_string()))?.map_err(|error| failed(error.to_string()))?;
+    Ok(Download::new(bytes, ContentType::PDF, &name, "-report.pdf"))
+}
+
+/// The findings as CSV.
+#[utoipa::path(
+    get, path = "/api/audits/{audit}/findings.csv", params(("audit" = String, Path)),
+    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/findings.csv")]
+pub async fn findings(store: &Shared, audit: &str) -> Result<Download, ApiError> {
+    let bundle = bundle(store, audit).await?;
+    let csv = nailpunch_report::csv(&bundle).map_err(|error| ApiError::internal(error.to_string()))?;
+    Ok(Download::new(csv, ContentType::CSV, &bundle.audit.name, "-findings.csv"))
+}

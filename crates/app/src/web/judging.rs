@@ -1,0 +1,102 @@
+//! Judging without saving, and what the screens need to know beforehand.
+
+use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
+use nailpunch_core::quantity::UnitSystem;
+use nailpunch_core::rules::{RuleEntry, rule_book};
+use nailpunch_core::standard::Edition;
+use nailpunch_core::survey::{HouseRuleInfo, HouseRules, Pointer, house_rule_infos};
+use rocket::serde::json::Json;
+use rocket::{get, post};
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::body::Body;
+use super::problem::{ApiError, Problem};
+
+/// The most texts that may be typed at once.
+const MOST_TYPED: usize = 500;
+
+/// Judges a box without saving it: verdicts, repairs with their proof, the section, and what was understood of the
+/// texts typed into its fields.
+#[utoipa::path(
+    post, path = "/api/judge", request_body = JudgeRequest,
+    responses((status = 200, body = Judgement), (status = 422, body = Problem))
+)]
+#[post("/judge", data = "<body>")]
+pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
+    let request = body.0?;
+    if request.typed.len() > MOST_TYPED {
+        let count = request.typed.len();
+        return Err(ApiError::field("/typed", format!("{count} texts at once; at most {MOST_TYPED} are taken")));
+    }
+    let root = Pointer::root();
+    let mut problems = request.basis.problems(&root.at("basis"));
+    problems.extend(request.contents.problems(&root.at("contents")));
+    if problems.is_empty() { Ok(Json(judge_box(request))) } else { Err(ApiError::fields(problems)) }
+}
+
+/// An edition as the basis screen offers it.
+#[derive(Serialize, ToSchema)]
+pub struct EditionChoice {
+    edition: Edition,
+    name: &'static str,
+}
+
+/// The house rules that a new audit begins with.
+#[derive(Serialize, ToSchema)]
+pub struct Defaults {
+    units: UnitSystem,
+    house_rules: HouseRules,
+}
+
+/// A length of the shop with its words.
+#[derive(Serialize, ToSchema)]
+pub struct ShopLength {
+    field: &'static str,
+    words: &'static str,
+}
+
+/// What the screens need to know beforehand: rules, editions, house rules.
+#[derive(Serialize, ToSchema)]
+pub struct Trades {
+    rules: Vec<RuleEntry>,
+    editions: Vec<EditionChoice>,
+    house_rules: Vec<HouseRuleInfo>,
+    shop_lengths: Vec<ShopLength>,
+    defaults: Vec<Defaults>,
+}
+
+/// What the screens need to know beforehand: rules, editions, house rules.
+#[utoipa::path(get, path = "/api/trades", responses((status = 200, body = Trades)))]
+#[get("/trades")]
+pub fn trades() -> Json<Trades> {
+    let editions = Edition::ALL.map(|edition| EditionChoice { edition, name: edition.name() });
+    let shop_lengths = HouseRules::default().shop.named().map(|(field, words, _)| ShopLength { field, words });
+    let defaults = super::audits::defaults().map(|(units, house_rules)| Defaults { units, house_rules });
+    Json(Trades {
+        rules: rule_book(),
+        editions: editions.into(),
+        house_rules: house_rule_infos(),
+        shop_lengths: shop_lengths.into(),
+        defaults: defaults.into(),
+    })
+}
+
+/// The version of the program.
+#[derive(Serialize, ToSchema)]
+pub struct Version {
+    version: &'static str,
+}
+
+/// The version of the program.
+#[utoipa::path(get, path = "/api/version", responses((status = 200, body = Version)))]
+#[get("/version")]
+pub fn version() -> Json<Version> {
+    Json(Version { version: env!("CARGO_PKG_VERSION") })
+}
+
+/// This description.
+#[get("/openapi.json")]
+pub fn description() -> Json<utoipa::openapi::OpenApi> {
+    Json(super::openapi())
+}

@@ -1,0 +1,146 @@
+//! The server behind the screens: thin routes over the core, the store and the report.
+
+mod assets;
+mod audits;
+mod body;
+mod boxes;
+mod exchange;
+mod fence;
+mod judging;
+mod problem;
+mod records;
+
+use std::net::{IpAddr, SocketAddr, TcpListener};
+use std::sync::Arc;
+
+use nailpunch_store::{Author, Store, StoreError};
+use rocket::config::{Config, LogLevel, Shutdown};
+use rocket::{Build, Rocket, State, routes};
+use utoipa::OpenApi;
+
+use crate::command::{Failure, now};
+
+pub use body::from_json;
+use problem::ApiError;
+
+/// The OpenAPI description of the server.
+#[derive(OpenApi)]
+#[openapi(
+    info(title = "Nailpunch", description = "Audits of device and box installations. Lengths are whole nanometres."),
+    paths(
+        audits::list,
+        audits::put,
+        audits::delete,
+        audits::walk,
+        audits::order,
+        audits::duplicate,
+        audits::journal,
+        records::put_room,
+        records::delete_room,
+        records::put_item,
+        records::delete_item,
+        boxes::get,
+        boxes::put,
+        boxes::delete,
+        judging::judge,
+        judging::trades,
+        judging::version,
+        exchange::import,
+        exchange::export,
+        exchange::report,
+        exchange::findings,
+    ),
+    components(schemas(nailpunch_core::survey::Bundle, problem::Problem))
+)]
+struct Description;
+
+/// The OpenAPI description of the server.
+pub fn openapi() -> utoipa::openapi::OpenApi {
+    Description::openapi()
+}
+
+/// The store, shared between requests.
+type Shared = State<Arc<Store>>;
+
+/// Runs `work` on the store off the threads that answer requests: a write waits for the disk.
+async fn with_store<T: Send + 'static>(
+    store: &Shared,
+    work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
+) -> Result<T, ApiError> {
+    let store = Arc::clone(store.inner());
+    match rocket::tokio::task::spawn_blocking(move || work(&store)).await {
+        Ok(done) => Ok(done?),
+        Err(_) => Err(ApiError::internal("the store stopped in the middle of this request")),
+    }
+}
+
+/// Who a request is in the journal.
+fn author() -> Author {
+    Author { who: "inspector".to_owned(), at: now() }
+}
+
+fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> {
+    let config = Config {
+        address: address.ip(),
+        port: address.port(),
+        log_level: LogLevel::Off,
+        cli_colors: false,
+        shutdown: Shutdown { grace: 1, mercy: 1, ..Shutdown::default() },
+        ..Config::release_default()
+    };
+    rocket::custom(config)
+        .manage(Arc::new(store))
+        .attach(fence::Fence::new(address, hosts))
+        .mount(
+            "/api",
+            routes![
+                audits::list,
+                audits::put,
+                audits::delete,
+                audits::walk,
+                audits::order,
+                audits::duplicate,
+                audits::journal,
+                records::put_room,
+                records::delete_room,
+                records::put_item,
+                records::delete_item,
+                boxes::get,
+                boxes::put,
+                boxes::delete,
+                judging::judge,
+                judging::trades,
+                judging::version,
+                judging::description,
+                exchange::import,
+                exchange::export,
+                exchange::report,
+                exchange::findings,
+            ],
+        )
+        .mount("/", routes![assets::page, assets::file, fence::refused])
+        .register("/", problem::catchers())
+}
+
+/// Serves until the process is told to stop. Tries `port` and, when it is taken, the next free one.
+///
+/// # Errors
+/// [`Failure::Other`] when no port is free or the server cannot start.
+pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Result<(), Failure> {
+    let free = (port..=port.saturating_add(99)).find(|port| TcpListener::bind((address, *port)).is_ok());
+    let Some(free) = free else {
+        return Err(Failure::Other(format!("no port from {port} on is free on {address}; name another with --port")));
+    };
+    let address = SocketAddr::new(address, free);
+    if !address.ip().is_loopback() {
+        eprintln!("nailpunch: listening on {address}: anyone who reaches this address can read and change the audits");
+    }
+    println!("Nailpunch is at http://{address}");
+    let server = rocket(store, address, hosts);
+    rocket::execute(async move { server.launch().await })
+        .map(drop)
+        .map_err(|error| Failure::Other(format!("the server could not start: {error}")))
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,75 @@
+//! Rooms and work items.
+
+use nailpunch_core::survey::Room;
+use nailpunch_core::work::WorkItem;
+use nailpunch_store::Revised;
+use rocket::serde::json::Json;
+use rocket::{delete, put};
+
+use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::problem::{ApiError, Problem};
+use super::{Shared, author, with_store};
+
+/// Makes or changes a room.
+#[utoipa::path(
+    put, path = "/api/audits/{audit}/rooms/{room}",
+    params(("audit" = String, Path), ("room" = String, Path), ("If-Match" = String, Header)),
+    request_body = Room,
+    responses((status = 200, body = Revised<Room>), (status = 409, body = Problem), (status = 422, body = Problem))
+)]
+#[put("/audits/<audit>/rooms/<room>", data = "<body>")]
+pub async fn put_room(
+    store: &Shared,
+    audit: &str,
+    room: &str,
+    based_on: IfMatch,
+    body: Body<Room>,
+) -> Result<Json<Revised<Room>>, ApiError> {
+    let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
+    same_identifier(room, record.id.0)?;
+    Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
+}
+
+/// Deletes a room with its boxes; putting it again brings them back.
+#[utoipa::path(
+    delete, path = "/api/audits/{audit}/rooms/{room}",
+    params(("audit" = String, Path), ("room" = String, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = u32), (status = 409, body = Problem))
+)]
+#[delete("/audits/<audit>/rooms/<room>")]
+pub async fn delete_room(store: &Shared, audit: &str, room: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let (audit, room, based_on) = (identifier(audit)?.to_string(), identifier(room)?.to_string(), based_on.0?);
+    Ok(Json(with_store(store, move |store| store.delete::<Room>(&audit, &room, based_on, &author())).await?))
+}
+
+/// Makes or changes a work item. Closing asks for proof.
+#[utoipa::path(
+    put, path = "/api/audits/{audit}/items/{item}",
+    params(("audit" = String, Path), ("item" = String, Path), ("If-Match" = String, Header)),
+    request_body = WorkItem,
+    responses((status = 200, body = Revised<WorkItem>), (status = 409, body = Problem), (status = 422, body = Problem))
+)]
+#[put("/audits/<audit>/items/<item>", data = "<body>")]
+pub async fn put_item(
+    store: &Shared,
+    audit: &str,
+    item: &str,
+    based_on: IfMatch,
+    body: Body<WorkItem>,
+) -> Result<Json<Revised<WorkItem>>, ApiError> {
+    let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
+    same_identifier(item, record.id.0)?;
+    Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
+}
+
+/// Takes a plan back: the item is found again.
+#[utoipa::path(
+    delete, path = "/api/audits/{audit}/items/{item}",
+    params(("audit" = String, Path), ("item" = String, Path), ("If-Match" = String, Header)),
+    responses((status = 200, body = u32), (status = 409, body = Problem))
+)]
+#[delete("/audits/<audit>/items/<item>")]
+pub async fn delete_item(store: &Shared, audit: &str, item: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let (audit, item, based_on) = (identifier(audit)?.to_string(), identifier(item)?.to_string(), based_on.0?);
+    Ok(Json(with_store(store, move |store| store.delete::<WorkItem>(&audit, &item, based_on, &author())).await?))
+}

@@ -1,0 +1,237 @@
+//! The server's answers, asked in-process.
+
+#![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
+
+use nailpunch_store::Store;
+use rocket::http::{ContentType, Header, Status};
+use rocket::local::blocking::{Client, LocalRequest, LocalResponse};
+use serde_json::{Value, json};
+use tempfile::TempDir;
+
+const AUDIT: &str = "00000000-0000-7000-8000-000000000001";
+const ROOM: &str = "00000000-0000-7000-8000-000000000002";
+const BOX: &str = "00000000-0000-7000-8000-000000000003";
+
+struct Server {
+    client: Client,
+    _folder: TempDir,
+}
+
+fn server() -> Server {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
+    let rocket = super::rocket(store, "127.0.0.1:8000".parse().unwrap(), &[]);
+    Server { client: Client::tracked(rocket).unwrap(), _folder: folder }
+}
+
+/// A server with one audit, one room and one box with a short conductor.
+fn furnished() -> Server {
+    let server = server();
+    let audit = json!({"id": AUDIT, "name": "Guesthouse"});
+    assert_eq!(server.put(&format!("/api/audits/{AUDIT}"), 0, &audit).0, Status::Ok);
+    let room = json!({"id": ROOM, "name": "Kitchen"});
+    assert_eq!(server.put(&format!("/api/audits/{AUDIT}/rooms/{ROOM}"), 0, &room).0, Status::Ok);
+    assert_eq!(server.put(&box_path(), 0, &short_box("K1")).0, Status::Ok);
+    server
+}
+
+fn box_path() -> String {
+    format!("/api/audits/{AUDIT}/boxes/{BOX}")
+}
+
+fn short_box(tag: &str) -> Value {
+    json!({"id": BOX, "room": ROOM, "tag": tag, "found": {
+        "cables": [{"id": 1, "sheath_end": 50_800_000}],
+        "conductors": [{"id": 1, "cable": 1, "gauge": "12", "colour": "black", "role": "ungrounded",
+                        "free_length": 69_850_000}]}})
+}
+
+fn answer(response: LocalResponse) -> (Status, Value) {
+    let status = response.status();
+    let text = response.into_string().unwrap_or_default();
+    (status, serde_json::from_str(&text).unwrap_or(Value::String(text)))
+}
+
+impl Server {
+    fn send(&self, request: LocalRequest) -> (Status, Value) {
+        answer(request.header(Header::new("Host", "127.0.0.1:8000")).dispatch())
+    }
+
+    fn get(&self, path: &str) -> (Status, Value) {
+        self.send(self.client.get(path.to_owned()))
+    }
+
+    fn put(&self, path: &str, based_on: u32, body: &Value) -> (Status, Value) {
+        let request = self.client.put(path.to_owned()).header(ContentType::JSON);
+        self.send(request.header(Header::new("If-Match", format!("\"{based_on}\""))).body(body.to_string()))
+    }
+
+    fn post(&self, path: &str, body: &str) -> (Status, Value) {
+        self.send(self.client.post(path.to_owned()).header(ContentType::JSON).body(body))
+    }
+}
+
+#[test]
+fn a_box_is_saved_judged_and_read_back() {
+    let server = furnished();
+    let (status, view) = server.get(&box_path());
+    assert_eq!(status, Status::Ok);
+    assert_eq!(view["found"]["worst"], "violates");
+    assert_eq!(view["found"]["results"][0]["worst"]["shortfall"]["text"], "3 1/4 in");
+    assert_eq!(view["items"][0]["view"]["state"], "found");
+    let (_, walk) = server.get(&format!("/api/audits/{AUDIT}/walk"));
+    assert_eq!(walk["rooms"][0]["boxes"][0]["overview"]["worst"], "violates");
+    assert_eq!(walk["counts"]["violates"], 1);
+}
+
+#[test]
+fn a_stale_write_gets_409_with_the_current_record() {
+    let server = furnished();
+    assert_eq!(server.put(&box_path(), 1, &short_box("K2")).0, Status::Ok);
+    let (status, problem) = server.put(&box_path(), 1, &short_box("K3"));
+    assert_eq!(status, Status::Conflict);
+    assert_eq!((&problem["current"]["tag"], &problem["current_revision"]), (&json!("K2"), &json!(2)));
+    // The same write again is a retry, not a conflict.
+    assert_eq!(server.put(&box_path(), 1, &short_box("K2")).0, Status::Ok);
+}
+
+#[test]
+fn every_bad_field_is_named() {
+    let server = furnished();
+    let cases = [
+        (json!({"id": BOX, "room": ROOM, "tag": "K1", "colour": "red"}), "/colour"),
+        (json!({"id": BOX, "room": ROOM, "tag": ""}), "/tag"),
+        (json!({"id": BOX, "room": ROOM, "tag": "K1", "found": {"depth": -1}}), "/found/depth"),
+        (json!({"id": BOX, "room": ROOM, "tag": "K1", "found": {"depth": 1.5}}), "/found/depth"),
+        (json!({"id": BOX, "room": ROOM, "tag": "K1", "found": {"depth": 9_000_000_000_i64}}), "/found/depth"),
+        (
+            json!({"id": BOX, "room": ROOM, "tag": "K1", "found": {"conductors": [{"id": 1, "gauge": "13",
+            "colour": "red", "role": "grounded"}]}}),
+            "/found/conductors/0/gauge",
+        ),
+        (json!({"id": BOX, "room": ROOM, "tag": "K1", "wired_under": {"year": 3}}), "/wired_under"),
+        (json!({"id": BOX, "room": AUDIT, "tag": "K1"}), "/room"),
+        (json!({"id": AUDIT, "room": ROOM, "tag": "K1"}), "/id"),
+    ];
+    for (body, pointer) in cases {
+        let (status, problem) = server.put(&box_path(), 1, &body);
+        assert_eq!(status, Status::UnprocessableEntity, "{body}");
+        assert_eq!(problem["errors"][0]["pointer"], pointer, "{problem}");
+        assert!(problem["errors"][0]["message"].as_str().is_some_and(|message| message.len() > 20), "{problem}");
+    }
+    assert_eq!(server.get(&box_path()).1["record"]["revision"], 1, "nothing was kept");
+}
+
+#[test]
+fn what_is_no_json_is_refused_and_the_server_goes_on() {
+    let server = furnished();
+    for body in ["", "{", "NaN", "[1,2", "{\"basis\":{},\"contents\":{}} and more", "\u{0}\u{1}"] {
+        let (status, problem) = server.post("/api/judge", body);
+        assert_eq!(status, Status::UnprocessableEntity, "{body}");
+        assert!(problem["detail"].as_str().is_some_and(|detail| !detail.is_empty()));
+    }
+    let plain = server.client.post("/api/judge").header(ContentType::Plain).body("{}");
+    assert_eq!(server.send(plain).0, Status::UnsupportedMediaType);
+    let deep = "[".repeat(100_000);
+    assert_eq!(server.post("/api/judge", &deep).0, Status::UnprocessableEntity);
+    let large = format!("{{\"basis\":\"{}\"}}", "x".repeat(1 << 20));
+    let (status, problem) = server.post("/api/judge", &large);
+    assert_eq!(status, Status::PayloadTooLarge);
+    assert!(problem["detail"].as_str().is_some_and(|detail| detail.contains("1048576")), "{problem}");
+    assert_eq!(server.get("/api/version").0, Status::Ok);
+}
+
+#[test]
+fn a_write_without_a_revision_is_asked_for_one() {
+    let server = furnished();
+    let request = server.client.put(box_path()).header(ContentType::JSON).body(short_box("K9").to_string());
+    assert_eq!(server.send(request).0, Status::PreconditionRequired);
+    let request = server.client.put(box_path()).header(ContentType::JSON).header(Header::new("If-Match", "latest"));
+    let (status, problem) = server.send(request.body(short_box("K9").to_string()));
+    assert_eq!(status, Status::PreconditionRequired);
+    assert!(problem["detail"].as_str().is_some_and(|detail| detail.contains("`latest`")));
+}
+
+#[test]
+fn unknown_places_and_identifiers_are_answered_as_problems() {
+    let server = furnished();
+    assert_eq!(server.get(&format!("/api/audits/{ROOM}/walk")).0, Status::NotFound);
+    let (status, problem) = server.get("/api/audits/nobody/walk");
+    assert_eq!(status, Status::BadRequest);
+    assert!(problem["detail"].as_str().is_some_and(|detail| detail.contains("`nobody`")));
+}
+
+#[test]
+fn another_page_cannot_drive_the_server() {
+    let server = furnished();
+    let ask = |name: &'static str, value: &'static str| {
+        let request = server.client.get("/api/audits").header(Header::new(name, value));
+        if name == "Host" { answer(request.dispatch()).0 } else { server.send(request).0 }
+    };
+    assert_eq!(ask("Host", "nailpunch.example:8000"), Status::Forbidden);
+    assert_eq!(ask("Host", "localhost:8000"), Status::Ok);
+    assert_eq!(ask("Origin", "http://elsewhere.example"), Status::Forbidden);
+    assert_eq!(ask("Origin", "null"), Status::Forbidden);
+    assert_eq!(ask("Origin", "http://127.0.0.1:8000"), Status::Ok);
+    assert_eq!(ask("Sec-Fetch-Site", "cross-site"), Status::Forbidden);
+}
+
+#[test]
+fn every_answer_carries_the_strict_headers() {
+    let server = server();
+    for path in ["/", "/api/version", "/api/nowhere"] {
+        let response = server.client.get(path).header(Header::new("Host", "127.0.0.1:8000")).dispatch();
+        let policy = response.headers().get_one("Content-Security-Policy").unwrap_or_default().to_owned();
+        assert!(policy.contains("default-src 'none'") && !policy.contains("unsafe"), "{path}: {policy}");
+        assert_eq!(response.headers().get_one("X-Content-Type-Options"), Some("nosniff"));
+    }
+}
+
+#[test]
+fn an_item_closes_only_on_proof() {
+    let server = furnished();
+    let id = "00000000-0000-7000-8000-000000000004";
+    let path = format!("/api/audits/{AUDIT}/items/{id}");
+    let item = |state: &str| {
+        json!({"id": id, "box_id": BOX, "rule": "free-conductor-length", "repair": "extend-in-line-lever",
+               "state": state})
+    };
+    assert_eq!(server.put(&path, 0, &item("planned")).0, Status::Ok);
+    assert_eq!(server.put(&path, 1, &item("done")).0, Status::Ok);
+    let (status, problem) = server.put(&path, 2, &item("closed"));
+    assert_eq!((status, &problem["errors"][0]["pointer"]), (Status::UnprocessableEntity, &json!("/state")));
+    let mut record = short_box("K1");
+    record["left"] = record["found"].clone();
+    record["left"]["conductors"][0]["free_length"] = json!(177_800_000);
+    let (_, view) = server.put(&box_path(), 1, &record);
+    let length = view["items"].as_array().unwrap().iter().find(|item| item["revision"] == 2).unwrap();
+    assert_eq!(length["view"]["state"], "proven");
+    assert_eq!(server.put(&path, 2, &item("closed")).0, Status::Ok);
+}
+
+#[test]
+fn an_audit_goes_out_and_comes_in_again() {
+    let server = furnished();
+    let (_, bundle) = server.get(&format!("/api/audits/{AUDIT}/bundle"));
+    let (status, problem) = server.post("/api/import", &bundle.to_string());
+    assert_eq!(status, Status::Conflict);
+    assert!(problem["detail"].as_str().is_some_and(|detail| detail.contains("import it as a copy")), "{problem}");
+    assert_eq!(server.post("/api/import?copy=true", &bundle.to_string()).0, Status::Ok);
+    let mut broken = bundle;
+    broken["rooms"][0]["boxes"][0]["found"]["cables"][0]["id"] = json!(5);
+    let (status, problem) = server.post("/api/import?copy=true", &broken.to_string());
+    assert_eq!(status, Status::UnprocessableEntity);
+    assert_eq!(problem["errors"][0]["pointer"], "/rooms/0/boxes/0/found/conductors/0/cable");
+    assert_eq!(server.get("/api/audits").1.as_array().map(Vec::len), Some(2));
+}
+
+#[test]
+fn the_description_names_every_route() {
+    let description = serde_json::to_value(super::openapi()).unwrap();
+    let described: usize =
+        description["paths"].as_object().unwrap().values().map(|path| path.as_object().unwrap().len()).sum();
+    let store = Store::open(&tempfile::tempdir().unwrap().path().join("a.sqlite")).unwrap();
+    let rocket = super::rocket(store, "127.0.0.1:8000".parse().unwrap(), &[]);
+    let routes = rocket.routes().filter(|route| route.uri.to_string().starts_with("/api/")).count();
+    assert_eq!(described + 1, routes, "all but the description itself");
+}

@@ -1,0 +1,174 @@
+//! A box and an audit at a glance: the marks on the run and the counts on the list of jobs.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use crate::rules::{Situation, Verdict, judge, worst_verdict};
+use crate::survey::{Basis, BoxId, BoxRecord, Room};
+use crate::work::{ItemState, ItemView, WorkItem, item_views};
+
+/// How many work items stand where.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, ToSchema)]
+pub struct ItemCounts {
+    /// Found, nothing planned.
+    pub found: u32,
+    /// A repair is chosen.
+    pub planned: u32,
+    /// Done, or reopened: not proven.
+    pub done: u32,
+    /// Proven, not closed.
+    pub proven: u32,
+    /// Closed.
+    pub closed: u32,
+}
+
+impl ItemCounts {
+    fn count(&mut self, state: ItemState) {
+        match state {
+            ItemState::Found => self.found += 1,
+            ItemState::Planned => self.planned += 1,
+            ItemState::Done | ItemState::Reopened => self.done += 1,
+            ItemState::Proven => self.proven += 1,
+            ItemState::Closed => self.closed += 1,
+        }
+    }
+
+    fn add(&mut self, other: Self) {
+        self.found += other.found;
+        self.planned += other.planned;
+        self.done += other.done;
+        self.proven += other.proven;
+        self.closed += other.closed;
+    }
+}
+
+/// A box at a glance.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct BoxOverview {
+    /// The box.
+    pub id: BoxId,
+    /// The short name on the run.
+    pub tag: String,
+    /// Where in the room.
+    pub place: String,
+    /// The worst answer of all rules: of the box as left once it is measured again, before that as found.
+    pub worst: Verdict,
+    /// The mark is that of the box as left.
+    pub measured_again: bool,
+    /// Its work items.
+    pub items: ItemCounts,
+}
+
+impl BoxOverview {
+    /// Of a box in `room`.
+    pub fn of(record: &BoxRecord, room: &Room, basis: &Basis, items: &[WorkItem]) -> Self {
+        let wired_under = basis.wired_under(room, record.wired_under);
+        let views = item_views(record, items, basis, wired_under);
+        Self::with_views(record, room, basis, &views)
+    }
+
+    /// As [`BoxOverview::of`], from item views that are there already.
+    pub fn with_views(record: &BoxRecord, room: &Room, basis: &Basis, views: &[ItemView]) -> Self {
+        let wired_under = basis.wired_under(room, record.wired_under);
+        let left = record.left.as_ref().filter(|left| left.is_measured());
+        let contents = left.unwrap_or(&record.found);
+        let situation = Situation { contents, basis, wired_under, new_work: left.is_some() };
+        let mut items = ItemCounts::default();
+        for view in views {
+            items.count(view.state);
+        }
+        Self {
+            id: record.id,
+            tag: record.tag.clone(),
+            place: record.place.clone(),
+            worst: worst_verdict(&judge(&situation)),
+            measured_again: left.is_some(),
+            items,
+        }
+    }
+}
+
+/// An audit at a glance.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
+pub struct AuditCounts {
+    /// Rooms.
+    pub rooms: u32,
+    /// Boxes.
+    pub boxes: u32,
+    /// Boxes that violate a rule.
+    pub violates: u32,
+    /// Boxes with a figure within the tape of a limit.
+    pub marginal: u32,
+    /// Boxes in which something is still to be measured.
+    pub not_measured: u32,
+    /// Boxes that miss a limit younger than their wiring.
+    pub legacy: u32,
+    /// Boxes that meet every rule that concerns them.
+    pub meets: u32,
+    /// The work items.
+    pub items: ItemCounts,
+}
+
+impl AuditCounts {
+    /// Over the boxes of an audit with so many rooms.
+    pub fn of<'a>(rooms: usize, boxes: impl IntoIterator<Item = &'a BoxOverview>) -> Self {
+        let mut counts = Self { rooms: u32::try_from(rooms).unwrap_or(u32::MAX), ..Self::default() };
+        for overview in boxes {
+            counts.boxes += 1;
+            match overview.worst {
+                Verdict::Violates => counts.violates += 1,
+                Verdict::Marginal => counts.marginal += 1,
+                Verdict::NotMeasured => counts.not_measured += 1,
+                Verdict::Legacy => counts.legacy += 1,
+                Verdict::Meets | Verdict::NotApplicable => counts.meets += 1,
+            }
+            counts.items.add(overview.items);
+        }
+        counts
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::quantity::Length;
+    use crate::survey::RoomId;
+    use crate::testing::{box_with, conductor};
+
+    fn scene() -> (BoxRecord, Room) {
+        let room = Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area: None };
+        let record = BoxRecord {
+            id: BoxId(Uuid::nil()),
+            room: room.id,
+            tag: "K1".to_owned(),
+            place: String::new(),
+            wired_under: None,
+            found: box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]),
+            left: None,
+        };
+        (record, room)
+    }
+
+    #[test]
+    fn the_mark_follows_the_latest_measurements() {
+        let (mut record, room) = scene();
+        let basis = Basis::default();
+        assert_eq!(BoxOverview::of(&record, &room, &basis, &[]).worst, Verdict::Violates);
+        // A copy with nothing measured yet says nothing of the box.
+        record.left = Some(record.found.unmeasured());
+        assert_eq!(BoxOverview::of(&record, &room, &basis, &[]).worst, Verdict::Violates);
+        record.left = Some(box_with(Some(Length::inches(2)), vec![conductor(Some(112), None)]));
+        let overview = BoxOverview::of(&record, &room, &basis, &[]);
+        assert!(overview.measured_again && overview.worst == Verdict::Meets);
+    }
+
+    #[test]
+    fn counts_add_up() {
+        let (record, room) = scene();
+        let overview = BoxOverview::of(&record, &room, &Basis::default(), &[]);
+        let counts = AuditCounts::of(1, [&overview, &overview]);
+        assert_eq!((counts.boxes, counts.violates, counts.items.found), (2, 2, 4));
+    }
+}

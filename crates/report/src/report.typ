@@ -1,0 +1,127 @@
+#let report = json("report.json")
+#let muted = rgb("#5d594f")
+#let rule-colour = rgb("#a8562b")
+#let figure-font = ("B612 Mono", "DejaVu Sans")
+
+#set document(title: "Audit: " + report.name, author: "Nailpunch")
+#set page(
+  paper: "us-letter",
+  margin: (x: 18mm, top: 20mm, bottom: 20mm),
+  header: context if counter(page).get().first() > 1 {
+    set text(9pt, fill: muted)
+    [#report.name #h(1fr) #report.made_on]
+  },
+  footer: context {
+    set text(9pt, fill: muted)
+    [An aid to judgement, not an authority. Local codes govern. #h(1fr) Page #counter(page).display() of #counter(page).final().first()]
+  },
+)
+#set text(font: ("Atkinson Hyperlegible Next", "DejaVu Sans"), size: 10.5pt, lang: "en")
+#set par(leading: 0.62em)
+#show heading.where(level: 1): it => block(above: 1.6em, below: 0.8em, {
+  set text(15pt)
+  it.body
+  v(-0.5em)
+  line(length: 100%, stroke: 1.2pt + rule-colour)
+})
+#show heading.where(level: 2): it => block(above: 1.4em, below: 0.6em, text(12.5pt, it.body))
+#show heading.where(level: 3): it => block(above: 1.2em, below: 0.4em, text(11pt, it.body))
+
+#let pairs(lines) = grid(
+  columns: (58mm, 1fr),
+  row-gutter: 0.55em,
+  ..lines.map(line => (text(fill: muted, line.what), line.value)).flatten(),
+)
+
+// A nail against its line: below it meets, proud it violates, half in it is marginal.
+#let mark(verdict) = box(width: 9pt, height: 9pt, baseline: 1pt, {
+  let line-at(y, dash: none) = place(line(start: (0pt, y), end: (9pt, y), stroke: (thickness: 0.9pt, dash: dash)))
+  if verdict == "violates" {
+    line-at(7pt)
+    place(line(start: (4.5pt, 7pt), end: (4.5pt, 2pt), stroke: 1.4pt))
+    place(line(start: (2pt, 1.6pt), end: (7pt, 1.6pt), stroke: 1.6pt))
+  } else if verdict == "marginal" {
+    line-at(5pt)
+    place(dx: 2.5pt, dy: 3pt, circle(radius: 2pt, fill: luma(255), stroke: 0.8pt))
+  } else if verdict == "not measured" {
+    line-at(5pt, dash: "dotted")
+  } else if verdict == "legacy" {
+    line-at(3.5pt, dash: "dashed")
+    place(dx: 3pt, dy: 5pt, circle(radius: 1.6pt, stroke: 0.8pt))
+  } else {
+    line-at(3.5pt)
+    place(dx: 3pt, dy: 5pt, circle(radius: 1.6pt, fill: black))
+  }
+})
+
+#text(24pt, weight: 700)[#report.name]
+#v(-0.4em)
+#text(13pt, fill: muted)[Audit of device and box installations]
+#v(0.6em)
+#pairs(report.particulars + ((what: "Report of", value: report.made_on),))
+
+= At a glance
+#pairs(report.counts)
+
+= Basis
+#pairs(report.basis)
+
+#outline(title: [Contents], depth: 2, indent: 1em)
+
+= Cautions
+- Switch off, and prove dead before a hand goes into a box: prove the tester on a live point, test every half and every cable, prove the tester again.
+- The line side of a main stays live with the main off.
+- Local codes and the authority having jurisdiction govern. Work only where the law lets you; where it asks for a licence, call a licensed electrician.
+- Stop and refer where insulation crumbles, conductors are aluminium, anything is charred, or a conductor stays live with its breaker off.
+
+#pagebreak(weak: true)
+= Findings by room
+#for room in report.rooms [
+  == #room.name
+  #if room.about != "" [#text(fill: muted, room.about)]
+
+  #for part in room.boxes [
+    #block(breakable: false)[
+      === #mark(part.verdict) #part.heading
+      #text(fill: muted)[#part.about]
+      #for drawing in part.drawings [
+        #figure(
+          image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
+          caption: drawing.caption,
+          numbering: none,
+          outlined: false,
+        )
+      ]
+    ]
+    #set text(9pt)
+    #set par(justify: false)
+    #table(
+      columns: (26%, 17%, 17%, 9%, 11%, 20%),
+      stroke: (x, y) => (bottom: 0.5pt + luma(190)),
+      inset: (x: 3pt, y: 4pt),
+      align: left,
+      table.header([*What*], [*Found*], [*Left*], [*Limit*], [*Short by*], [*Repair, state*]),
+      ..part.rows.map(row => (
+        [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted)[#row.citation, from memory]],
+        row.found, row.left, row.limit, row.shortfall,
+        [#row.repair \ #text(fill: muted, row.state)],
+      )).flatten()
+    )
+    #for row in part.rows [#row.sentence #parbreak()]
+    #for contradiction in part.contradictions [Contradiction: #contradiction #parbreak()]
+  ]
+  #if room.sound.len() > 0 [
+    #mark("meets") Meet every limit judged: #room.sound.join("; ").
+  ]
+]
+
+= Limits and their sources
+The limits are stated in our own words, from memory of the published codes; no code book was at hand when they were written down. Check the edition that your authority enforces before you rely on a figure.
+
+#for rule in report.rules [
+  === #rule.title
+  #rule.limit
+  #text(fill: muted)[#rule.sources; all from memory.]
+]
+
+Connector sizes, pigtail margins, minutes and working lengths are common practice, no source. A figure within the reading of the tape of a limit is called marginal and should be measured again.

@@ -1,0 +1,50 @@
+//! The report of a small audit, as PDF and CSV.
+
+#![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
+
+use nailpunch_core::survey::Bundle;
+use nailpunch_report::{ReportKind, csv, pdf};
+
+fn bundle() -> Bundle {
+    serde_json::from_str(
+        r#"{"nailpunch":1,
+            "audit":{"id":"00000000-0000-7000-8000-000000000001","name":"Two boxes"},
+            "rooms":[{"id":"00000000-0000-7000-8000-000000000002","name":"=Kitchen","boxes":[
+              {"id":"00000000-0000-7000-8000-000000000003","tag":"K1","place":"by the door",
+               "found":{"depth":76200000,"cables":[{"id":1,"sheath_end":50800000}],
+                 "conductors":[{"id":1,"cable":1,"gauge":"12","colour":"black","role":"ungrounded","free_length":69850000}]},
+               "left":{"depth":76200000,"cables":[{"id":1,"sheath_end":50800000}],
+                 "conductors":[{"id":1,"cable":1,"gauge":"12","colour":"black","role":"ungrounded","free_length":177800000}]},
+               "items":[{"id":"00000000-0000-7000-8000-000000000004","box_id":"00000000-0000-7000-8000-000000000003",
+                 "rule":"free-conductor-length","repair":"extend-in-line-lever","state":"done"}]},
+              {"id":"00000000-0000-7000-8000-000000000005","tag":"K2"}]}]}"#,
+    )
+    .unwrap()
+}
+
+#[test]
+fn the_csv_has_found_and_left_side_by_side() {
+    let bytes = csv(&bundle()).unwrap();
+    let mut reader = csv::Reader::from_reader(bytes.as_slice());
+    let heads = reader.headers().unwrap().clone();
+    let rows: Vec<csv::StringRecord> = reader.records().collect::<Result<_, _>>().unwrap();
+    let cell = |row: usize, name: &str| rows[row].get(heads.iter().position(|head| head == name).unwrap()).unwrap();
+    assert_eq!(rows.len(), 4, "two rules for one conductor, and two for a box with none");
+    let length = (0..4).find(|row| cell(*row, "rule") == "free-conductor-length").unwrap();
+    assert_eq!(cell(length, "found"), "2 3/4 in");
+    assert_eq!(cell(length, "required"), "6 in");
+    assert_eq!(cell(length, "shortfall"), "3 1/4 in");
+    assert_eq!(cell(length, "left"), "7 in");
+    assert_eq!(cell(length, "state"), "proven");
+    assert_eq!(cell(length, "room"), "'=Kitchen", "no formula reaches a spreadsheet");
+    assert_eq!(cell(3, "verdict"), "not measured");
+}
+
+#[test]
+fn the_pdf_is_tagged_and_complete() {
+    let bytes = pdf(&bundle(), ReportKind::Full, "2026-01-02T03:04:05Z").unwrap();
+    assert!(bytes.starts_with(b"%PDF-"));
+    let has = |text: &str| bytes.windows(text.len()).any(|window| window == text.as_bytes());
+    assert!(has("/MarkInfo") && has("/StructTreeRoot"), "it is tagged");
+    assert!(has("/Outlines"), "it has bookmarks");
+}

@@ -1,0 +1,162 @@
+//! Opening the database: one writer, a few readers.
+
+use std::path::{Path, PathBuf};
+use std::sync::{Mutex, MutexGuard, PoisonError};
+use std::time::Duration;
+
+use rusqlite::{Connection, ErrorCode, OpenFlags, Transaction, TransactionBehavior};
+use rusqlite_migration::{M, Migrations};
+
+use crate::StoreError;
+
+/// Every migration, oldest first. They only ever go forward.
+const MIGRATIONS: &[M] = &[M::up(include_str!("../migrations/001_spine.sql"))];
+
+/// How many connections read beside the one that writes.
+const READERS: usize = 3;
+
+/// The audits on disk.
+pub struct Store {
+    path: PathBuf,
+    writer: Mutex<Connection>,
+    readers: Vec<Mutex<Connection>>,
+}
+
+impl Store {
+    /// Opens the database at `path`, making it when it is not there, and brings it to the present version.
+    ///
+    /// # Errors
+    /// [`StoreError::Newer`], [`StoreError::Corrupt`] or [`StoreError::NotWritable`], each with what to do.
+    pub fn open(path: &Path) -> Result<Self, StoreError> {
+        let refused = |error: rusqlite::Error| refusal(path, error);
+        if path.is_dir() {
+            return Err(StoreError::NotWritable { path: path.to_owned(), reason: "it is a folder".to_owned() });
+        }
+        let mut writer = Connection::open(path).map_err(refused)?;
+        prepare(&writer).map_err(refused)?;
+        if writer.is_readonly("main").map_err(refused)? {
+            return Err(StoreError::NotWritable { path: path.to_owned(), reason: "it is read-only".to_owned() });
+        }
+        let sound: String = writer.query_row("PRAGMA quick_check(1)", [], |row| row.get(0)).map_err(refused)?;
+        if sound != "ok" {
+            return Err(StoreError::Corrupt { path: path.to_owned(), reason: sound });
+        }
+        let version: u32 = writer.query_row("PRAGMA user_version", [], |row| row.get(0)).map_err(refused)?;
+        if version as usize > MIGRATIONS.len() {
+            return Err(StoreError::Newer(path.to_owned()));
+        }
+        Migrations::from_slice(MIGRATIONS).to_latest(&mut writer).map_err(|error| match error {
+            rusqlite_migration::Error::RusqliteError { err, .. } => refusal(path, err),
+            other => StoreError::Corrupt { path: path.to_owned(), reason: other.to_string() },
+        })?;
+        let readers = (0..READERS)
+            .map(|_| {
+                let flags = OpenFlags::SQLITE_OPEN_READ_ONLY | OpenFlags::SQLITE_OPEN_NO_MUTEX;
+                let reader = Connection::open_with_flags(path, flags).map_err(refused)?;
+                reader.busy_timeout(Duration::from_secs(5)).map_err(refused)?;
+                reader.set_prepared_statement_cache_capacity(32);
+                Ok(Mutex::new(reader))
+            })
+            .collect::<Result<_, StoreError>>()?;
+        Ok(Self { path: path.to_owned(), writer: Mutex::new(writer), readers })
+    }
+
+    /// The file.
+    pub fn path(&self) -> &Path {
+        &self.path
+    }
+
+    /// Runs `work` in a read transaction, so that it sees one state of the audit.
+    pub(crate) fn read<T>(&self, work: impl FnOnce(&Transaction) -> Result<T, StoreError>) -> Result<T, StoreError> {
+        let mut reader = self.any_reader();
+        let transaction = reader.transaction()?;
+        work(&transaction)
+    }
+
+    /// Runs `work` in a write transaction; nothing of it is kept when it fails.
+    pub(crate) fn write<T>(&self, work: impl FnOnce(&Transaction) -> Result<T, StoreError>) -> Result<T, StoreError> {
+        let mut writer = self.writer.lock().unwrap_or_else(PoisonError::into_inner);
+        let transaction = writer.transaction_with_behavior(TransactionBehavior::Immediate)?;
+        let done = work(&transaction)?;
+        transaction.commit()?;
+        Ok(done)
+    }
+
+    fn any_reader(&self) -> MutexGuard<'_, Connection> {
+        self.readers.iter().find_map(|reader| reader.try_lock().ok()).unwrap_or_else(|| {
+            // All are busy: wait for the first. A poisoned reader is sound, for it never writes.
+            self.readers[0].lock().unwrap_or_else(PoisonError::into_inner)
+        })
+    }
+}
+
+fn prepare(connection: &Connection) -> Result<(), rusqlite::Error> {
+    connection.busy_timeout(Duration::from_secs(5))?;
+    connection.pragma_update(None, "journal_mode", "WAL")?;
+    connection.pragma_update(None, "synchronous", "FULL")?;
+    connection.pragma_update(None, "foreign_keys", true)?;
+    connection.set_prepared_statement_cache_capacity(32);
+    Ok(())
+}
+
+fn refusal(path: &Path, error: rusqlite::Error) -> StoreError {
+    let path = path.to_owned();
+    let reason = error.to_string();
+    match error.sqlite_error_code() {
+        Some(ErrorCode::NotADatabase | ErrorCode::DatabaseCorrupt) => StoreError::Corrupt { path, reason },
+        Some(ErrorCode::CannotOpen | ErrorCode::ReadOnly | ErrorCode::PermissionDenied) => {
+            StoreError::NotWritable { path, reason }
+        }
+        _ => StoreError::Database(error),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn migrations_are_valid() {
+        assert_eq!(Migrations::from_slice(MIGRATIONS).validate(), Ok(()));
+    }
+
+    #[test]
+    fn a_newer_database_is_refused() {
+        let folder = tempfile::tempdir().expect("a folder");
+        let path = folder.path().join("audits.sqlite");
+        Store::open(&path).expect("opens");
+        Connection::open(&path).and_then(|c| c.pragma_update(None, "user_version", 99)).expect("sets");
+        let error = Store::open(&path).map(|_| ()).expect_err("newer");
+        assert!(error.to_string().contains("newer version of Nailpunch"), "{error}");
+    }
+
+    #[test]
+    fn a_file_that_is_no_database_is_refused_and_left_alone() {
+        let folder = tempfile::tempdir().expect("a folder");
+        let path = folder.path().join("audits.sqlite");
+        let text = "not a database, but somebody's notes ".repeat(50);
+        std::fs::write(&path, &text).expect("writes");
+        let error = Store::open(&path).map(|_| ()).expect_err("corrupt");
+        assert!(matches!(error, StoreError::Corrupt { .. }), "{error}");
+        assert_eq!(std::fs::read_to_string(&path).expect("reads"), text);
+    }
+
+    #[test]
+    fn a_damaged_database_is_refused() {
+        let folder = tempfile::tempdir().expect("a folder");
+        let path = folder.path().join("audits.sqlite");
+        drop(Store::open(&path).expect("opens"));
+        let mut bytes = std::fs::read(&path).expect("reads");
+        for byte in bytes.iter_mut().skip(4096).take(3000) {
+            *byte = 0x5a;
+        }
+        std::fs::write(&path, bytes).expect("writes");
+        assert!(matches!(Store::open(&path).map(|_| ()), Err(StoreError::Corrupt { .. })));
+    }
+
+    #[test]
+    fn a_folder_that_does_not_exist_is_refused_with_what_to_do() {
+        let error = Store::open(Path::new("/nonexistent/audits.sqlite")).map(|_| ()).expect_err("no folder");
+        assert!(error.to_string().contains("--data"), "{error}");
+    }
+}

@@ -1,0 +1,160 @@
+//! The kinds of record: where each is kept, and what it must satisfy.
+
+use nailpunch_core::survey::{Audit, BoxRecord, Pointer, Problem, Room};
+use nailpunch_core::work::WorkItem;
+use rusqlite::{Transaction, params};
+
+use crate::StoreError;
+use crate::record::{Stored, get, refuse};
+
+impl Stored for Audit {
+    const KIND: &'static str = "audit";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+        let mut problems = self.problems(&Pointer::root());
+        // An area that a room still stands in cannot go.
+        let rooms: Vec<Room> = crate::walk::rooms(transaction, audit_id)?.into_iter().map(|r| r.record).collect();
+        for room in rooms {
+            if !room.problems(&self.basis, &Pointer::root()).is_empty() {
+                let message = format!("the room \"{}\" still stands in an area that is gone; move it first", room.name);
+                problems.push(Problem::new(&Pointer::root().at("basis").at("areas"), message));
+            }
+        }
+        refuse(problems)
+    }
+
+    fn insert(&self, transaction: &Transaction, _: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached("INSERT INTO audit (id, name, archived, record, revision) VALUES (?1, ?2, ?3, ?4, 1)")?
+            .execute(params![self.identifier(), self.name, self.archived, json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "UPDATE audit SET name = ?2, archived = ?3, record = ?4, revision = revision + 1, deleted = 0
+                 WHERE id = ?1",
+            )?
+            .execute(params![self.identifier(), self.name, self.archived, json])?;
+        Ok(())
+    }
+}
+
+impl Stored for Room {
+    const KIND: &'static str = "room";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+        let audit = get::<Audit>(transaction, audit_id)?.record;
+        refuse(self.problems(&audit.basis, &Pointer::root()))
+    }
+
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "INSERT INTO room (id, audit_id, position, record, revision)
+                 VALUES (?1, ?2, (SELECT coalesce(max(position), 0) + 1 FROM room WHERE audit_id = ?2), ?3, 1)",
+            )?
+            .execute(params![self.identifier(), audit_id, json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached("UPDATE room SET record = ?2, revision = revision + 1, deleted = 0 WHERE id = ?1")?
+            .execute(params![self.identifier(), json])?;
+        Ok(())
+    }
+}
+
+impl Stored for BoxRecord {
+    const KIND: &'static str = "box";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+        let mut problems = self.problems(&Pointer::root());
+        let room_there: bool = transaction
+            .prepare_cached("SELECT EXISTS (SELECT 1 FROM room WHERE id = ?1 AND audit_id = ?2 AND deleted = 0)")?
+            .query_row(params![self.room.to_string(), audit_id], |row| row.get(0))?;
+        if !room_there {
+            let message = "this audit has no such room; choose one that it has";
+            problems.push(Problem::new(&Pointer::root().at("room"), message));
+        }
+        refuse(problems)
+    }
+
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "INSERT INTO box (id, audit_id, room_id, position, record, revision)
+                 VALUES (?1, ?2, ?3, (SELECT coalesce(max(position), 0) + 1 FROM box WHERE audit_id = ?2), ?4, 1)",
+            )?
+            .execute(params![self.identifier(), audit_id, self.room.to_string(), json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "UPDATE box SET room_id = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
+            )?
+            .execute(params![self.identifier(), self.room.to_string(), json])?;
+        Ok(())
+    }
+}
+
+impl Stored for WorkItem {
+    const KIND: &'static str = "item";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
+        let root = Pointer::root();
+        let mut problems = self.problems(&root);
+        let box_id = self.box_id.to_string();
+        let other: bool = transaction
+            .prepare_cached(
+                "SELECT EXISTS (SELECT 1 FROM item WHERE box_id = ?1 AND rule = ?2 AND deleted = 0 AND id <> ?3)",
+            )?
+            .query_row(params![box_id, self.rule, self.identifier()], |row| row.get(0))?;
+        if other {
+            problems
+                .push(Problem::new(&root.at("rule"), "this box has an item for this rule already; change that one"));
+        }
+        refuse(problems)?;
+        let record = get::<BoxRecord>(transaction, &box_id)?.record;
+        let basis = get::<Audit>(transaction, audit_id)?.record.basis;
+        Ok(self.check_transition(before.map(|before| before.state), &record, &basis)?)
+    }
+
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "INSERT INTO item (id, audit_id, box_id, rule, record, revision) VALUES (?1, ?2, ?3, ?4, ?5, 1)",
+            )?
+            .execute(params![self.identifier(), audit_id, self.box_id.to_string(), self.rule, json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "UPDATE item SET rule = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
+            )?
+            .execute(params![self.identifier(), self.rule, json])?;
+        Ok(())
+    }
+}

@@ -1,0 +1,302 @@
+//! One way to put, get, delete and journal a record of any kind.
+
+use nailpunch_core::survey::Problem;
+use rusqlite::{OptionalExtension, Transaction, params};
+use serde::de::DeserializeOwned;
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::{Store, StoreError};
+
+/// A record with its revision.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Revised<T> {
+    /// Rises by one with every change.
+    pub revision: u32,
+    /// The record.
+    pub record: T,
+}
+
+/// Who makes a change, and when, as the journal shows it. The store has no clock of its own.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Author {
+    /// A name, or the part of the program.
+    pub who: String,
+    /// RFC 3339.
+    pub at: String,
+}
+
+/// A row of the journal.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Change {
+    /// Its number, rising.
+    pub number: i64,
+    /// When, RFC 3339.
+    pub at: String,
+    /// Who.
+    pub who: String,
+    /// What kind of record.
+    pub kind: String,
+    /// Its identifier.
+    pub subject: String,
+    /// "create", "change", "delete", "restore" or "import".
+    pub action: String,
+    /// The record before.
+    #[schema(value_type = Option<Object>)]
+    pub before: Option<serde_json::Value>,
+    /// The record after.
+    #[schema(value_type = Option<Object>)]
+    pub after: Option<serde_json::Value>,
+}
+
+/// A kind of record that the store keeps.
+pub trait Stored: Serialize + DeserializeOwned + PartialEq {
+    /// Its table, also the kind in the journal.
+    const KIND: &'static str;
+
+    /// Its identifier.
+    fn identifier(&self) -> String;
+
+    /// What cannot be accepted, given what is in the store, and whether the change may be made at all.
+    ///
+    /// # Errors
+    /// [`StoreError`] when it may not be kept.
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError>;
+
+    /// Writes a new row at `position`.
+    ///
+    /// # Errors
+    /// [`StoreError`] when SQLite refuses.
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError>;
+
+    /// Writes the columns of a row that is there. The revision rises and the row is no longer deleted.
+    ///
+    /// # Errors
+    /// [`StoreError`] when SQLite refuses.
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError>;
+}
+
+/// A row as it stands.
+struct Row<T> {
+    revised: Revised<T>,
+    deleted: bool,
+    audit_id: String,
+}
+
+fn row<T: Stored>(transaction: &Transaction, id: &str) -> Result<Option<Row<T>>, StoreError> {
+    let audit_column = if T::KIND == "audit" { "id" } else { "audit_id" };
+    let sql = format!("SELECT record, revision, deleted, {audit_column} FROM {} WHERE id = ?1", T::KIND);
+    let found = transaction
+        .prepare_cached(&sql)?
+        .query_row([id], |row| {
+            Ok((row.get::<_, String>(0)?, row.get(1)?, row.get::<_, bool>(2)?, row.get::<_, String>(3)?))
+        })
+        .optional()?;
+    found
+        .map(|(json, revision, deleted, audit_id)| {
+            let revised = Revised { revision, record: serde_json::from_str(&json)? };
+            Ok(Row { revised, deleted, audit_id })
+        })
+        .transpose()
+}
+
+pub(crate) fn get<T: Stored>(transaction: &Transaction, id: &str) -> Result<Revised<T>, StoreError> {
+    match row::<T>(transaction, id)? {
+        Some(row) if !row.deleted => Ok(row.revised),
+        _ => Err(StoreError::NotFound { kind: T::KIND, id: id.to_owned() }),
+    }
+}
+
+pub(crate) fn all<T: Stored>(transaction: &Transaction, sql: &str, of: &str) -> Result<Vec<Revised<T>>, StoreError> {
+    let mut statement = transaction.prepare_cached(sql)?;
+    let rows = statement.query_map([of], |row| Ok((row.get::<_, String>(0)?, row.get(1)?)))?;
+    rows.map(|row| {
+        let (json, revision) = row?;
+        Ok(Revised { revision, record: serde_json::from_str(&json)? })
+    })
+    .collect()
+}
+
+/// Who did what to which record, from what to what.
+pub(crate) struct Entry<'a> {
+    pub audit_id: &'a str,
+    pub kind: &'a str,
+    pub subject: &'a str,
+    pub action: &'a str,
+    pub before: Option<&'a str>,
+    pub after: Option<&'a str>,
+}
+
+pub(crate) fn journal(transaction: &Transaction, author: &Author, entry: &Entry) -> Result<(), StoreError> {
+    transaction
+        .prepare_cached(
+            "INSERT INTO change (at, who, audit_id, kind, subject, action, before, after)
+             VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8)",
+        )?
+        .execute(params![
+            author.at,
+            author.who,
+            entry.audit_id,
+            entry.kind,
+            entry.subject,
+            entry.action,
+            entry.before,
+            entry.after
+        ])?;
+    Ok(())
+}
+
+pub(crate) fn require_audit(transaction: &Transaction, audit_id: &str) -> Result<(), StoreError> {
+    let there: bool = transaction
+        .prepare_cached("SELECT EXISTS (SELECT 1 FROM audit WHERE id = ?1 AND deleted = 0)")?
+        .query_row([audit_id], |row| row.get(0))?;
+    if there { Ok(()) } else { Err(StoreError::NotFound { kind: "audit", id: audit_id.to_owned() }) }
+}
+
+pub(crate) fn refuse(problems: Vec<Problem>) -> Result<(), StoreError> {
+    if problems.is_empty() { Ok(()) } else { Err(StoreError::Invalid(problems)) }
+}
+
+impl Store {
+    /// Puts a record of an audit, based on the revision that the writer had seen: 0 for a new one.
+    ///
+    /// Putting the same record again is harmless, whatever the revision: the answer is the record as it stands. Putting
+    /// a deleted record brings it back.
+    ///
+    /// # Errors
+    /// [`StoreError::Stale`] with the current record when it was changed since, [`StoreError::Invalid`] when it cannot
+    /// be accepted.
+    pub fn put<T: Stored>(
+        &self,
+        audit_id: &str,
+        record: &T,
+        based_on: u32,
+        author: &Author,
+    ) -> Result<Revised<T>, StoreError>
+    where
+        T: Clone,
+    {
+        self.write(|transaction| {
+            let id = record.identifier();
+            if T::KIND != "audit" {
+                require_audit(transaction, audit_id)?;
+            }
+            let Some(row) = row::<T>(transaction, &id)? else {
+                if based_on != 0 {
+                    return Err(StoreError::NotFound { kind: T::KIND, id });
+                }
+                record.check(transaction, audit_id, None)?;
+                let json = serde_json::to_string(record)?;
+                record.insert(transaction, audit_id, &json)?;
+                let entry =
+                    Entry { audit_id, kind: T::KIND, subject: &id, action: "create", before: None, after: Some(&json) };
+                journal(transaction, author, &entry)?;
+                return Ok(Revised { revision: 1, record: record.clone() });
+            };
+            if row.audit_id != audit_id {
+                return Err(StoreError::Foreign(id));
+            }
+            let unchanged = row.revised.record == *record && !row.deleted;
+            if unchanged {
+                return Ok(row.revised);
+            }
+            if based_on != row.revised.revision {
+                return Err(StoreError::Stale {
+                    kind: T::KIND,
+                    based_on,
+                    current_revision: row.revised.revision,
+                    current: serde_json::to_value(&row.revised.record)?,
+                });
+            }
+            record.check(transaction, audit_id, Some(&row.revised.record))?;
+            let json = serde_json::to_string(record)?;
+            record.update(transaction, &json)?;
+            let before = serde_json::to_string(&row.revised.record)?;
+            let entry = Entry {
+                audit_id,
+                kind: T::KIND,
+                subject: &id,
+                action: if row.deleted { "restore" } else { "change" },
+                before: Some(&before),
+                after: Some(&json),
+            };
+            journal(transaction, author, &entry)?;
+            Ok(Revised { revision: row.revised.revision + 1, record: record.clone() })
+        })
+    }
+
+    /// Deletes a record: it is hidden with all that hangs on it, until it is put again. Deleting what is deleted
+    /// already is harmless. Answers the revision it now has, on which bringing it back is based.
+    ///
+    /// # Errors
+    /// [`StoreError::Stale`] when it was changed since.
+    pub fn delete<T: Stored>(
+        &self,
+        audit_id: &str,
+        id: &str,
+        based_on: u32,
+        author: &Author,
+    ) -> Result<u32, StoreError> {
+        self.write(|transaction| {
+            let Some(row) = row::<T>(transaction, id)?.filter(|row| row.audit_id == audit_id) else {
+                return Err(StoreError::NotFound { kind: T::KIND, id: id.to_owned() });
+            };
+            if row.deleted {
+                return Ok(row.revised.revision);
+            }
+            if based_on != row.revised.revision {
+                return Err(StoreError::Stale {
+                    kind: T::KIND,
+                    based_on,
+                    current_revision: row.revised.revision,
+                    current: serde_json::to_value(&row.revised.record)?,
+                });
+            }
+            let sql = format!("UPDATE {} SET deleted = 1, revision = revision + 1 WHERE id = ?1", T::KIND);
+            transaction.prepare_cached(&sql)?.execute([id])?;
+            let before = serde_json::to_string(&row.revised.record)?;
+            let entry =
+                Entry { audit_id, kind: T::KIND, subject: id, action: "delete", before: Some(&before), after: None };
+            journal(transaction, author, &entry)?;
+            Ok(row.revised.revision + 1)
+        })
+    }
+
+    /// One record.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`].
+    pub fn get<T: Stored>(&self, id: &str) -> Result<Revised<T>, StoreError> {
+        self.read(|transaction| get(transaction, id))
+    }
+
+    /// The latest changes of an audit, newest first, at most `most`.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such audit.
+    pub fn journal(&self, audit_id: &str, most: u32) -> Result<Vec<Change>, StoreError> {
+        self.read(|transaction| {
+            require_audit(transaction, audit_id)?;
+            let mut statement = transaction.prepare_cached(
+                "SELECT number, at, who, kind, subject, action, before, after FROM change
+                 WHERE audit_id = ?1 ORDER BY number DESC LIMIT ?2",
+            )?;
+            let rows = statement.query_map(params![audit_id, most], |row| {
+                let json = |index| -> rusqlite::Result<Option<serde_json::Value>> {
+                    Ok(row.get::<_, Option<String>>(index)?.and_then(|json| serde_json::from_str(&json).ok()))
+                };
+                Ok(Change {
+                    number: row.get(0)?,
+                    at: row.get(1)?,
+                    who: row.get(2)?,
+                    kind: row.get(3)?,
+                    subject: row.get(4)?,
+                    action: row.get(5)?,
+                    before: json(6)?,
+                    after: json(7)?,
+                })
+            })?;
+            Ok(rows.collect::<Result<_, _>>()?)
+        })
+    }
+}

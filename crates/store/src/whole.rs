@@ -1,0 +1,96 @@
+//! A whole audit in and out: all of it or nothing.
+
+use nailpunch_core::survey::{Audit, Bundle, BundleBox, BundleRoom, FORMAT};
+use rusqlite::OptionalExtension;
+
+use crate::record::{Author, Entry, Stored, journal, refuse};
+use crate::walk::walk;
+use crate::{Store, StoreError};
+
+impl Store {
+    /// Takes a bundle in, all of it or nothing.
+    ///
+    /// # Errors
+    /// [`StoreError::Invalid`] with every problem of the bundle; [`StoreError::AlreadyHere`] when the audit, or
+    /// [`StoreError::Foreign`] when another record of it, is in the store.
+    pub fn import(&self, bundle: &Bundle, author: &Author) -> Result<(), StoreError> {
+        refuse(bundle.problems())?;
+        self.write(|transaction| {
+            let audit_id = bundle.audit.id.to_string();
+            let name: Option<(String, bool)> = transaction
+                .prepare_cached("SELECT name, deleted FROM audit WHERE id = ?1")?
+                .query_row([&audit_id], |row| Ok((row.get(0)?, row.get(1)?)))
+                .optional()?;
+            match name {
+                // A deleted audit with the same identifier makes way: its records keep only their journal.
+                Some((_, true)) => {
+                    for table in ["item", "box", "room"] {
+                        transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [&audit_id])?;
+                    }
+                    transaction.execute("DELETE FROM audit WHERE id = ?1", [&audit_id])?;
+                }
+                Some((name, false)) => return Err(StoreError::AlreadyHere { name }),
+                None => {}
+            }
+            let insert = |kind: &str, id: String, done: Result<(), StoreError>| match done {
+                Err(StoreError::Database(error)) if is_taken(&error) => {
+                    Err(StoreError::Foreign(format!("{id} of a {kind}")))
+                }
+                other => other,
+            };
+            bundle.audit.insert(transaction, &audit_id, &serde_json::to_string(&bundle.audit)?)?;
+            for room in &bundle.rooms {
+                let record = room.room();
+                let json = serde_json::to_string(&record)?;
+                insert("room", record.identifier(), record.insert(transaction, &audit_id, &json))?;
+                for entry in &room.boxes {
+                    let record = entry.record(room.id);
+                    let json = serde_json::to_string(&record)?;
+                    insert("box", record.identifier(), record.insert(transaction, &audit_id, &json))?;
+                    for item in &entry.items {
+                        let json = serde_json::to_string(item)?;
+                        insert("item", item.identifier(), item.insert(transaction, &audit_id, &json))?;
+                    }
+                }
+            }
+            let after = serde_json::to_string(bundle)?;
+            let entry = Entry {
+                audit_id: &audit_id,
+                kind: Audit::KIND,
+                subject: &audit_id,
+                action: "import",
+                before: None,
+                after: Some(&after),
+            };
+            journal(transaction, author, &entry)
+        })
+    }
+
+    /// The whole audit as a bundle.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`].
+    pub fn export(&self, audit_id: &str) -> Result<Bundle, StoreError> {
+        let whole = self.read(|transaction| walk(transaction, audit_id))?;
+        let items: Vec<_> = whole.items.into_iter().map(|item| item.record).collect();
+        let rooms = whole
+            .rooms
+            .into_iter()
+            .map(|room| {
+                let boxes = room.boxes.into_iter().map(|record| {
+                    let id = record.record.id;
+                    let items = items.iter().filter(|item| item.box_id == id).cloned().collect();
+                    BundleBox::from_record(record.record, items)
+                });
+                let boxes = boxes.collect();
+                let record = room.room.record;
+                BundleRoom { id: record.id, name: record.name, area: record.area, boxes }
+            })
+            .collect();
+        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms })
+    }
+}
+
+fn is_taken(error: &rusqlite::Error) -> bool {
+    error.sqlite_error_code() == Some(rusqlite::ErrorCode::ConstraintViolation)
+}

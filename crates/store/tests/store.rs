@@ -1,0 +1,287 @@
+//! The store as the application uses it: revisions, deleting and bringing back, order, whole audits, backup.
+
+#![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
+
+use nailpunch_core::quantity::Length;
+use nailpunch_core::survey::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, ItemId, Room, RoomId};
+use nailpunch_core::work::{StoredState, WorkItem};
+use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
+use proptest::prelude::*;
+use tempfile::TempDir;
+use uuid::Uuid;
+
+struct Scene {
+    folder: TempDir,
+    store: Store,
+    audit: Audit,
+    room: Room,
+    record: BoxRecord,
+}
+
+fn author() -> Author {
+    Author { who: "test".to_owned(), at: "2026-01-01T00:00:00Z".to_owned() }
+}
+
+fn scene() -> Scene {
+    let folder = tempfile::tempdir().unwrap();
+    let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
+    let audit = Audit {
+        id: AuditId(Uuid::from_u128(1)),
+        name: "Guesthouse".to_owned(),
+        inspector: String::new(),
+        building: Building::default(),
+        basis: Basis::default(),
+        archived: false,
+    };
+    let room = Room { id: RoomId(Uuid::from_u128(2)), name: "Kitchen".to_owned(), area: None };
+    let found = serde_json::from_str(
+        r#"{"cables":[{"id":1,"sheath_end":50800000}],
+            "conductors":[{"id":1,"cable":1,"gauge":"12","colour":"black","role":"ungrounded","free_length":69850000}]}"#,
+    )
+    .unwrap();
+    let record = BoxRecord {
+        id: BoxId(Uuid::from_u128(3)),
+        room: room.id,
+        tag: "K1".to_owned(),
+        place: String::new(),
+        wired_under: None,
+        found,
+        left: None,
+    };
+    let id = audit.id.to_string();
+    store.put(&id, &audit, 0, &author()).unwrap();
+    store.put(&id, &room, 0, &author()).unwrap();
+    store.put(&id, &record, 0, &author()).unwrap();
+    Scene { folder, store, audit, room, record }
+}
+
+impl Scene {
+    fn id(&self) -> String {
+        self.audit.id.to_string()
+    }
+
+    fn box_id(&self) -> String {
+        self.record.id.to_string()
+    }
+
+    fn item(&self, state: StoredState) -> WorkItem {
+        WorkItem {
+            id: ItemId(Uuid::from_u128(4)),
+            box_id: self.record.id,
+            rule: "free-conductor-length".to_owned(),
+            repair: "extend-in-line-lever".to_owned(),
+            state,
+            note: String::new(),
+        }
+    }
+
+    fn measured_again(&self) -> BoxRecord {
+        let mut left = self.record.found.clone();
+        left.conductors[0].free_length = Some(Length::inches(7));
+        BoxRecord { left: Some(left), ..self.record.clone() }
+    }
+}
+
+#[test]
+fn a_stale_write_is_refused_with_the_current_record() {
+    let scene = scene();
+    let mut mine = scene.record.clone();
+    mine.place = "by the door".to_owned();
+    let mut theirs = scene.record.clone();
+    theirs.place = "behind the stove".to_owned();
+    assert_eq!(scene.store.put(&scene.id(), &theirs, 1, &author()).unwrap().revision, 2);
+    match scene.store.put(&scene.id(), &mine, 1, &author()) {
+        Err(StoreError::Stale { current_revision: 2, current, .. }) => {
+            assert_eq!(current["place"], "behind the stove");
+        }
+        other => panic!("not refused: {other:?}"),
+    }
+    assert_eq!(scene.store.get::<BoxRecord>(&scene.box_id()).unwrap().record, theirs);
+}
+
+#[test]
+fn the_same_write_again_is_harmless() {
+    let scene = scene();
+    let mut changed = scene.record.clone();
+    changed.tag = "K2".to_owned();
+    let first = scene.store.put(&scene.id(), &changed, 1, &author()).unwrap();
+    let again = scene.store.put(&scene.id(), &changed, 1, &author()).unwrap();
+    assert_eq!(first, again);
+    let journal = scene.store.journal(&scene.id(), 100).unwrap();
+    assert_eq!(journal.iter().filter(|change| change.action == "change").count(), 1);
+}
+
+#[test]
+fn the_journal_tells_what_it_was_and_what_it_became() {
+    let scene = scene();
+    let mut changed = scene.record.clone();
+    changed.tag = "K2".to_owned();
+    scene.store.put(&scene.id(), &changed, 1, &author()).unwrap();
+    let newest = &scene.store.journal(&scene.id(), 1).unwrap()[0];
+    assert_eq!((newest.kind.as_str(), newest.action.as_str(), newest.who.as_str()), ("box", "change", "test"));
+    assert_eq!(newest.before.as_ref().unwrap()["tag"], "K1");
+    assert_eq!(newest.after.as_ref().unwrap()["tag"], "K2");
+}
+
+#[test]
+fn deleting_a_room_hides_its_boxes_and_putting_it_brings_them_back() {
+    let scene = scene();
+    let room_id = scene.room.id.to_string();
+    let revision = scene.store.delete::<Room>(&scene.id(), &room_id, 1, &author()).unwrap();
+    assert!(scene.store.walk(&scene.id()).unwrap().rooms.is_empty());
+    scene.store.put(&scene.id(), &scene.room, revision, &author()).unwrap();
+    let walk = scene.store.walk(&scene.id()).unwrap();
+    assert_eq!(walk.rooms[0].boxes[0].record, scene.record);
+}
+
+#[test]
+fn a_delete_based_on_an_old_revision_is_refused() {
+    let scene = scene();
+    let mut changed = scene.record.clone();
+    changed.tag = "K2".to_owned();
+    scene.store.put(&scene.id(), &changed, 1, &author()).unwrap();
+    let refused = scene.store.delete::<BoxRecord>(&scene.id(), &scene.box_id(), 1, &author());
+    assert!(matches!(refused, Err(StoreError::Stale { .. })));
+}
+
+#[test]
+fn nothing_is_kept_of_a_record_that_cannot_be_accepted() {
+    let scene = scene();
+    let mut lost = scene.record.clone();
+    lost.id = BoxId(Uuid::from_u128(9));
+    lost.room = RoomId(Uuid::from_u128(99));
+    let before = scene.store.journal(&scene.id(), 100).unwrap().len();
+    match scene.store.put(&scene.id(), &lost, 0, &author()) {
+        Err(StoreError::Invalid(problems)) => assert_eq!(problems[0].pointer, "/room"),
+        other => panic!("accepted: {other:?}"),
+    }
+    assert!(matches!(
+        scene.store.get::<BoxRecord>(&lost.id.to_string()),
+        Err(StoreError::NotFound { kind: "box", .. })
+    ));
+    assert_eq!(scene.store.journal(&scene.id(), 100).unwrap().len(), before);
+}
+
+#[test]
+fn an_item_closes_only_on_new_measurements() {
+    let scene = scene();
+    let put = |state, based_on| scene.store.put(&scene.id(), &scene.item(state), based_on, &author());
+    put(StoredState::Planned, 0).unwrap();
+    put(StoredState::Done, 1).unwrap();
+    assert!(matches!(put(StoredState::Closed, 2), Err(StoreError::Transition(_))));
+    scene.store.put(&scene.id(), &scene.measured_again(), 1, &author()).unwrap();
+    assert_eq!(put(StoredState::Closed, 2).unwrap().revision, 3);
+}
+
+#[test]
+fn a_box_has_one_item_for_a_rule() {
+    let scene = scene();
+    scene.store.put(&scene.id(), &scene.item(StoredState::Planned), 0, &author()).unwrap();
+    let mut second = scene.item(StoredState::Planned);
+    second.id = ItemId(Uuid::from_u128(5));
+    assert!(matches!(scene.store.put(&scene.id(), &second, 0, &author()), Err(StoreError::Invalid(_))));
+}
+
+#[test]
+fn boxes_move_between_rooms_and_keep_their_order() {
+    let scene = scene();
+    let hall = Room { id: RoomId(Uuid::from_u128(20)), name: "Hall".to_owned(), area: None };
+    scene.store.put(&scene.id(), &hall, 0, &author()).unwrap();
+    let mut second = scene.record.clone();
+    second.id = BoxId(Uuid::from_u128(30));
+    second.tag = "K2".to_owned();
+    scene.store.put(&scene.id(), &second, 0, &author()).unwrap();
+    let order = [
+        RoomOrder { room: hall.id, boxes: vec![second.id, scene.record.id] },
+        RoomOrder { room: scene.room.id, boxes: vec![] },
+    ];
+    scene.store.set_order(&scene.id(), &order, &author()).unwrap();
+    let walk = scene.store.walk(&scene.id()).unwrap();
+    assert_eq!(walk.rooms[0].room.record.name, "Hall");
+    let tags: Vec<_> = walk.rooms[0].boxes.iter().map(|record| record.record.tag.as_str()).collect();
+    assert_eq!(tags, ["K2", "K1"]);
+    assert!(walk.rooms[0].boxes.iter().all(|record| record.record.room == hall.id));
+    let stranger = [RoomOrder { room: RoomId(Uuid::from_u128(77)), boxes: vec![] }];
+    assert!(matches!(scene.store.set_order(&scene.id(), &stranger, &author()), Err(StoreError::Invalid(_))));
+}
+
+#[test]
+fn a_bundle_round_trips_without_loss() {
+    let scene = scene();
+    scene.store.put(&scene.id(), &scene.item(StoredState::Planned), 0, &author()).unwrap();
+    let bundle = scene.store.export(&scene.id()).unwrap();
+    let other = Store::open(&scene.folder.path().join("other.sqlite")).unwrap();
+    other.import(&bundle, &author()).unwrap();
+    assert_eq!(other.export(&scene.id()).unwrap(), bundle);
+    assert!(matches!(other.import(&bundle, &author()), Err(StoreError::AlreadyHere { .. })));
+}
+
+#[test]
+fn an_import_is_all_or_nothing() {
+    let scene = scene();
+    let bundle = scene.store.export(&scene.id()).unwrap();
+    // Everything under a fresh name but the box, whose identifier is taken.
+    let mut numbers = 100..;
+    let mut copy: Bundle = bundle.clone().renamed(|| Uuid::from_u128(numbers.next().unwrap()));
+    copy.rooms[0].boxes[0].id = scene.record.id;
+    assert!(matches!(scene.store.import(&copy, &author()), Err(StoreError::Foreign(_))));
+    assert_eq!(scene.store.audits().unwrap().len(), 1);
+    assert!(matches!(scene.store.get::<Room>(&copy.rooms[0].id.to_string()), Err(StoreError::NotFound { .. })));
+}
+
+#[test]
+fn a_restored_copy_is_the_same() {
+    let scene = scene();
+    let backup = scene.folder.path().join("backup.sqlite");
+    back_up(scene.store.path(), &backup).unwrap();
+    assert!(matches!(back_up(scene.store.path(), &backup), Err(StoreError::Exists(_))));
+    let before = scene.store.export(&scene.id()).unwrap();
+    let journal = scene.store.journal(&scene.id(), 100).unwrap();
+    let mut changed = scene.record.clone();
+    changed.tag = "gone".to_owned();
+    scene.store.put(&scene.id(), &changed, 1, &author()).unwrap();
+    let path = scene.store.path().to_owned();
+    drop(scene.store);
+    let kept = restore(&backup, &path).unwrap().unwrap();
+    let restored = Store::open(&path).unwrap();
+    assert_eq!(restored.export(&before.audit.id.to_string()).unwrap(), before);
+    assert_eq!(restored.journal(&before.audit.id.to_string(), 100).unwrap(), journal);
+    let old = Store::open(&kept).unwrap();
+    assert_eq!(old.get::<BoxRecord>(&changed.id.to_string()).unwrap().record.tag, "gone");
+}
+
+#[test]
+fn a_damaged_backup_leaves_the_database_as_it_was() {
+    let scene = scene();
+    let backup = scene.folder.path().join("backup.sqlite");
+    std::fs::write(&backup, "no database ".repeat(100)).unwrap();
+    assert!(matches!(restore(&backup, scene.store.path()), Err(StoreError::Corrupt { .. })));
+    assert_eq!(scene.store.get::<BoxRecord>(&scene.box_id()).unwrap().record, scene.record);
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+
+    /// Whatever two writers do in turn, the last accepted write is what is read, and the revision counts the accepted.
+    #[test]
+    fn revisions_count_what_was_accepted(writes in prop::collection::vec((0_u32..6, 0_u8..4), 1..12)) {
+        let scene = scene();
+        let (mut revision, mut tag) = (1, "K1".to_owned());
+        for (based_on, name) in writes {
+            let mut record = scene.record.clone();
+            record.tag = format!("T{name}");
+            let accepted = scene.store.put(&scene.id(), &record, based_on, &author());
+            if record.tag == tag {
+                prop_assert_eq!(accepted.unwrap().revision, revision);
+            } else if based_on == revision {
+                revision += 1;
+                tag = record.tag;
+                prop_assert_eq!(accepted.unwrap().revision, revision);
+            } else {
+                prop_assert!(accepted.is_err(), "a stale write was accepted");
+            }
+        }
+        let stored = scene.store.get::<BoxRecord>(&scene.box_id()).unwrap();
+        prop_assert_eq!((stored.revision, stored.record.tag), (revision, tag));
+    }
+}
