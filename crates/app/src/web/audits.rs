@@ -76,7 +76,7 @@ fn counts(boxes: &[Vec<RunBox>]) -> AuditCounts {
 }
 
 /// Every audit with its state at a glance.
-#[utoipa::path(get, path = "/api/audits", responses((status = 200, body = Vec<Job>)))]
+#[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<Job>)))]
 #[get("/audits")]
 pub async fn list(store: &Shared) -> Result<Json<Vec<Job>>, ApiError> {
     let jobs = with_store(store, |store| {
@@ -88,7 +88,7 @@ pub async fn list(store: &Shared) -> Result<Json<Vec<Job>>, ApiError> {
 
 /// Makes or changes an audit.
 #[utoipa::path(
-    put, path = "/api/audits/{audit}",
+    put, operation_id = "put_audit", path = "/api/audits/{audit}",
     params(("audit" = String, Path), ("If-Match" = String, Header, description = "the revision this is based on, \"0\" for a new one")),
     request_body = Audit,
     responses((status = 200, body = Revised<Audit>), (status = 409, body = Problem), (status = 422, body = Problem))
@@ -107,9 +107,9 @@ pub async fn put(
 
 /// Deletes an audit; putting it again brings it back whole.
 #[utoipa::path(
-    delete, path = "/api/audits/{audit}",
+    delete, operation_id = "delete_audit", path = "/api/audits/{audit}",
     params(("audit" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
 )]
 #[remove("/audits/<audit>")]
 pub async fn delete(store: &Shared, audit: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
@@ -119,7 +119,7 @@ pub async fn delete(store: &Shared, audit: &str, based_on: IfMatch) -> Result<Js
 
 /// The walk through an audit.
 #[utoipa::path(
-    get, path = "/api/audits/{audit}/walk", params(("audit" = String, Path)),
+    get, operation_id = "walk", path = "/api/audits/{audit}/walk", params(("audit" = String, Path)),
     responses((status = 200, body = Walk), (status = 404, body = Problem))
 )]
 #[get("/audits/<audit>/walk")]
@@ -138,7 +138,7 @@ pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
 
 /// Puts rooms and boxes in a new order.
 #[utoipa::path(
-    put, path = "/api/audits/{audit}/order", params(("audit" = String, Path)), request_body = Vec<RoomOrder>,
+    put, operation_id = "put_order", path = "/api/audits/{audit}/order", params(("audit" = String, Path)), request_body = Vec<RoomOrder>,
     responses((status = 200), (status = 422, body = Problem))
 )]
 #[put_route("/audits/<audit>/order", data = "<body>")]
@@ -163,7 +163,7 @@ pub struct Duplicate {
 
 /// Copies an audit. The same copy asked for again is harmless.
 #[utoipa::path(
-    post, path = "/api/audits/{audit}/duplicate", params(("audit" = String, Path)), request_body = Duplicate,
+    post, operation_id = "duplicate_audit", path = "/api/audits/{audit}/duplicate", params(("audit" = String, Path)), request_body = Duplicate,
     responses((status = 200), (status = 404, body = Problem))
 )]
 #[post("/audits/<audit>/duplicate", data = "<body>")]
@@ -188,7 +188,7 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
 
 /// The latest changes of an audit, newest first.
 #[utoipa::path(
-    get, path = "/api/audits/{audit}/journal", params(("audit" = String, Path), ("most" = Option<u32>, Query)),
+    get, operation_id = "journal", path = "/api/audits/{audit}/journal", params(("audit" = String, Path), ("most" = Option<u32>, Query)),
     responses((status = 200, body = Vec<Change>), (status = 404, body = Problem))
 )]
 #[get("/audits/<audit>/journal?<most>")]

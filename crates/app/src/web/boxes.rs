@@ -83,7 +83,7 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
 
 /// A box with all that follows from its facts.
 #[utoipa::path(
-    get, path = "/api/audits/{audit}/boxes/{box}", params(("audit" = String, Path), ("box" = String, Path)),
+    get, operation_id = "get_box", path = "/api/audits/{audit}/boxes/{box}", params(("audit" = String, Path), ("box" = String, Path)),
     responses((status = 200, body = BoxView), (status = 404, body = Problem))
 )]
 #[get_route("/audits/<audit>/boxes/<id>")]
@@ -94,7 +94,7 @@ pub async fn get(store: &Shared, audit: &str, id: &str) -> Result<Json<BoxView>,
 
 /// Makes or changes a box.
 #[utoipa::path(
-    put, path = "/api/audits/{audit}/boxes/{box}",
+    put, operation_id = "put_box", path = "/api/audits/{audit}/boxes/{box}",
     params(("audit" = String, Path), ("box" = String, Path), ("If-Match" = String, Header)),
     request_body = BoxRecord,
     responses((status = 200, body = BoxView), (status = 409, body = Problem), (status = 422, body = Problem))
@@ -118,9 +118,9 @@ pub async fn put(
 
 /// Deletes a box; putting it again brings it back.
 #[utoipa::path(
-    delete, path = "/api/audits/{audit}/boxes/{box}",
+    delete, operation_id = "delete_box", path = "/api/audits/{audit}/boxes/{box}",
     params(("audit" = String, Path), ("box" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
 )]
 #[remove("/audits/<audit>/boxes/<id>")]
 pub async fn delete(store: &Shared, audit: &str, id: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {

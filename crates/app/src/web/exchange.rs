@@ -43,7 +43,7 @@ pub struct Imported {
 
 /// Takes a bundle in, all of it or nothing. With `copy`, under fresh identifiers.
 #[utoipa::path(
-    post, path = "/api/import", params(("copy" = Option<bool>, Query)), request_body = Bundle,
+    post, operation_id = "import_bundle", path = "/api/import", params(("copy" = Option<bool>, Query)), request_body = Bundle,
     responses((status = 200, body = Imported), (status = 409, body = Problem), (status = 422, body = Problem))
 )]
 #[post("/import?<copy>", data = "<body>")]
@@ -64,7 +64,7 @@ async fn bundle(store: &Shared, audit: &str) -> Result<Bundle, ApiError> {
 
 /// The whole audit as a bundle.
 #[utoipa::path(
-    get, path = "/api/audits/{audit}/bundle", params(("audit" = String, Path)),
+    get, operation_id = "export_bundle", path = "/api/audits/{audit}/bundle", params(("audit" = String, Path)),
     responses((status = 200, body = Bundle), (status = 404, body = Problem))
 )]
 #[get("/audits/<audit>/bundle")]
@@ -76,7 +76,7 @@ pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
 
 /// The report as PDF.
 #[utoipa::path(
-    get, path = "/api/audits/{audit}/report.pdf", params(("audit" = String, Path)),
+    get, operation_id = "report", path = "/api/audits/{audit}/report.pdf", params(("audit" = String, Path)),
     responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
 )]
 #[get("/audits/<audit>/report.pdf")]
@@ -91,7 +91,7 @@ pub async fn report(store: &Shared, audit: &str) -> Result<Download, ApiError> {
 
 /// The findings as CSV.
 #[utoipa::path(
-    get, path = "/api/audits/{audit}/findings.csv", params(("audit" = String, Path)),
+    get, operation_id = "findings", path = "/api/audits/{audit}/findings.csv", params(("audit" = String, Path)),
     responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
 )]
 #[get("/audits/<audit>/findings.csv")]

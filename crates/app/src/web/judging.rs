@@ -4,7 +4,7 @@ use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::Edition;
-use nailpunch_core::survey::{HouseRuleInfo, HouseRules, Pointer, house_rule_infos};
+use nailpunch_core::survey::{HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Pointer, house_rule_infos};
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;
@@ -33,6 +33,16 @@ pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
     let mut problems = request.basis.problems(&root.at("basis"));
     problems.extend(request.contents.problems(&root.at("contents")));
     if problems.is_empty() { Ok(Json(judge_box(request))) } else { Err(ApiError::fields(problems)) }
+}
+
+/// Reads one length as people type it, or prints one.
+#[utoipa::path(
+    post, operation_id = "length", path = "/api/length", request_body = LengthWish,
+    responses((status = 200, body = LengthEcho), (status = 422, body = Problem))
+)]
+#[post("/length", data = "<body>")]
+pub fn length(body: Body<LengthWish>) -> Result<Json<LengthEcho>, ApiError> {
+    Ok(Json(body.0?.answer()))
 }
 
 /// An edition as the basis screen offers it.

@@ -34,7 +34,7 @@ pub async fn put_room(
 #[utoipa::path(
     delete, path = "/api/audits/{audit}/rooms/{room}",
     params(("audit" = String, Path), ("room" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
 )]
 #[delete("/audits/<audit>/rooms/<room>")]
 pub async fn delete_room(store: &Shared, audit: &str, room: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
@@ -66,7 +66,7 @@ pub async fn put_item(
 #[utoipa::path(
     delete, path = "/api/audits/{audit}/items/{item}",
     params(("audit" = String, Path), ("item" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
 )]
 #[delete("/audits/<audit>/items/<item>")]
 pub async fn delete_item(store: &Shared, audit: &str, item: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {

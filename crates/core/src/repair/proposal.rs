@@ -101,6 +101,8 @@ pub struct Proposal {
     pub title: &'static str,
     /// How it stands to this box.
     pub standing: Standing,
+    /// The codes of the rules that the box misses now, as new work, and passes afterwards.
+    pub clears: Vec<&'static str>,
     /// Why it cannot be done, or what is left open afterwards, in figures.
     pub reasons: Vec<String>,
     /// The conductors it changes.
@@ -132,6 +134,13 @@ impl Proposal {
         };
         let after_situation = Situation { contents: &change.after, new_work: true, ..*situation };
         let findings_after = judge(&after_situation);
+        let missed_now = judge(&Situation { new_work: true, ..*situation });
+        let missed_now = |rule: &str| missed_now.iter().any(|result| result.rule == rule && !result.passes());
+        let clears = findings_after
+            .iter()
+            .filter(|result| result.passes() && missed_now(result.rule))
+            .map(|result| result.rule)
+            .collect();
         let open: Vec<String> = findings_after
             .iter()
             .filter(|result| !result.passes())
@@ -149,6 +158,7 @@ impl Proposal {
             repair: repair.code,
             title: repair.title,
             standing: if open.is_empty() { Standing::Clears } else { Standing::Helps },
+            clears,
             reasons: open,
             before_after: before_after(situation, &change.after),
             steps: change.steps,
@@ -167,6 +177,7 @@ impl Proposal {
             repair: repair.code,
             title: repair.title,
             standing: Standing::Rejected,
+            clears: Vec::new(),
             reasons,
             before_after: Vec::new(),
             steps: Vec::new(),

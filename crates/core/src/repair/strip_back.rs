@@ -89,6 +89,7 @@ mod tests {
         let pair = &proposal.before_after[0];
         assert_eq!(pair.length_after.as_ref().map(|f| f.text.as_str()), Some("7 1/4 in"));
         assert_eq!(pair.reach_before, pair.reach_after);
+        assert_eq!(proposal.clears, ["free-conductor-length"], "the reach was never short");
     }
 
     #[test]

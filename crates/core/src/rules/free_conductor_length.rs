@@ -10,7 +10,7 @@ use crate::survey::{Conductor, Extent, FreeFigures, LimitsTogether, Source, Spli
 /// The rule.
 pub const RULE: Rule = Rule {
     code: "free-conductor-length",
-    title: "Free conductor, from the sheath",
+    title: "Free conductor length",
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     // The length itself is older than any wiring still in service; only its measuring point dates from 1999.

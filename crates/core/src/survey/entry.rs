@@ -36,6 +36,53 @@ pub struct LengthText {
     pub text: String,
 }
 
+/// A length to read from what was typed, or to print as it is kept.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LengthWish {
+    /// The unit to read and print.
+    pub units: UnitSystem,
+    /// What was typed, or the length as it is kept.
+    pub length: TextOrLength,
+}
+
+/// What was typed, or a length.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum TextOrLength {
+    /// As typed.
+    Text(String),
+    /// As kept.
+    Nm(Length),
+}
+
+/// A length as it is kept and as its field shows it, or why what was typed is none.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct LengthEcho {
+    /// Nanometres.
+    pub nm: Option<Length>,
+    /// Without its unit.
+    pub text: String,
+    /// Why the text was not understood.
+    pub error: Option<String>,
+}
+
+impl LengthWish {
+    /// Reads or prints.
+    pub fn answer(&self) -> LengthEcho {
+        let read = match &self.length {
+            TextOrLength::Text(text) => parse_length(text, self.units),
+            TextOrLength::Nm(length) => Ok(*length),
+        };
+        match read {
+            Ok(length) => {
+                LengthEcho { nm: Some(length), text: length.print_bare(self.units, Rounding::Nearest), error: None }
+            }
+            Err(error) => LengthEcho { nm: None, text: String::new(), error: Some(error.to_string()) },
+        }
+    }
+}
+
 /// Calls `visit` with the pointer of every field that takes a length, and the field.
 fn visit_lengths(contents: &mut BoxContents, mut visit: impl FnMut(&str, &mut Option<Length>)) {
     visit("/depth", &mut contents.depth);
@@ -146,6 +193,15 @@ mod tests {
         let echoes = apply_entries(&mut contents, &entries, UnitSystem::Inch);
         assert_eq!(contents.cables[0].sheath_end, None);
         assert!(echoes[1].error.as_deref().is_some_and(|error| error.contains("/conductors/9/reach")));
+    }
+
+    #[test]
+    fn a_length_by_itself_is_read_and_printed() {
+        let wish = |length| LengthWish { units: UnitSystem::Inch, length }.answer();
+        let read = wish(TextOrLength::Text("2 3/4".to_owned()));
+        assert_eq!((read.nm, read.text.as_str()), (Some(Length::sixteenths(44)), "2 3/4"));
+        assert_eq!(wish(TextOrLength::Nm(Length::inches(6))).text, "6");
+        assert!(wish(TextOrLength::Text("x".to_owned())).error.is_some());
     }
 
     #[test]

@@ -17,7 +17,7 @@ pub use contents::{
     Material, Opening, Role, Strands, WallFinish,
 };
 pub use contradiction::Contradiction;
-pub use entry::{EntryEcho, LengthText, TypedEntry, apply_entries, length_texts};
+pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use free_figures::{Extent, FreeFigures, Source};
 pub use house_rules::{
     HouseRuleInfo, HouseRules, LimitsTogether, ShopLengths, SplicedLength, TwinUnits, house_rule_infos,

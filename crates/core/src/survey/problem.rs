@@ -27,6 +27,7 @@ impl Pointer {
 
 /// A field that cannot be accepted, with a sentence that says what to do.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[schema(as = FieldProblem)]
 pub struct Problem {
     /// JSON pointer to the field.
     pub pointer: String,

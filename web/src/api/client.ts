@@ -1,0 +1,118 @@
+// One way to ask the server. Whatever goes wrong becomes an ApiProblem with a sentence for a person.
+import type {
+  Audit,
+  Basis,
+  BoxContents,
+  BoxRecord,
+  BoxView,
+  Change,
+  Job,
+  Judgement,
+  LengthEcho,
+  Problem,
+  Revised,
+  Room,
+  RoomOrder,
+  Trades,
+  TypedEntry,
+  Walk,
+  WiredUnder,
+  WorkItem,
+} from './types';
+
+export class ApiProblem extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail);
+  }
+
+  get isConflict() {
+    return this.problem.status === 409 && this.problem.current_revision != null;
+  }
+
+  /** The server was not reached: worth trying again. */
+  get isOffline() {
+    return this.problem.status === 0;
+  }
+}
+
+type Options = { method?: string; body?: unknown; basedOn?: number; signal?: AbortSignal };
+
+async function ask<T>(path: string, { method = 'GET', body, basedOn, signal }: Options = {}): Promise<T> {
+  const headers: Record<string, string> = {};
+  if (body !== undefined) headers['Content-Type'] = 'application/json';
+  if (basedOn !== undefined) headers['If-Match'] = `"${basedOn}"`;
+  let response: Response;
+  try {
+    response = await fetch(path, {
+      method,
+      headers,
+      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(signal ? { signal } : {}),
+    });
+  } catch (error) {
+    if (signal?.aborted) throw error;
+    throw new ApiProblem({
+      status: 0,
+      title: 'Not reached',
+      detail: 'Nailpunch does not answer; is it still running?',
+    });
+  }
+  const text = await response.text();
+  let answer: unknown;
+  try {
+    answer = JSON.parse(text);
+  } catch {
+    answer = null;
+  }
+  if (!response.ok) {
+    const detail = `The server answered ${response.status}.`;
+    throw new ApiProblem((answer as Problem | null) ?? { status: response.status, title: 'Failed', detail });
+  }
+  return answer as T;
+}
+
+export type JudgeWish = {
+  basis: Basis;
+  wired_under?: WiredUnder | null;
+  new_work: boolean;
+  contents: BoxContents;
+  typed: TypedEntry[];
+};
+
+export const api = {
+  jobs: () => ask<Job[]>('/api/audits'),
+  trades: () => ask<Trades>('/api/trades'),
+  walk: (audit: string) => ask<Walk>(`/api/audits/${audit}/walk`),
+  journal: (audit: string) => ask<Change[]>(`/api/audits/${audit}/journal?most=200`),
+  box: (audit: string, box: string) => ask<BoxView>(`/api/audits/${audit}/boxes/${box}`),
+  judge: (wish: JudgeWish, signal: AbortSignal) =>
+    ask<Judgement>('/api/judge', { method: 'POST', body: wish, signal }),
+  length: (units: Basis['units'], length: { text: string } | { nm: number }) =>
+    ask<LengthEcho>('/api/length', { method: 'POST', body: { units, length } }),
+  putAudit: (record: Audit, basedOn: number) =>
+    ask<Revised<Audit>>(`/api/audits/${record.id}`, { method: 'PUT', body: record, basedOn }),
+  deleteAudit: (id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${id}`, { method: 'DELETE', basedOn }),
+  duplicate: (audit: string, copy: { id: string; name: string; basis_only?: boolean }) =>
+    ask<null>(`/api/audits/${audit}/duplicate`, { method: 'POST', body: copy }),
+  putRoom: (audit: string, record: Room, basedOn: number) =>
+    ask<Revised<Room>>(`/api/audits/${audit}/rooms/${record.id}`, { method: 'PUT', body: record, basedOn }),
+  deleteRoom: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/rooms/${id}`, { method: 'DELETE', basedOn }),
+  putBox: (audit: string, record: BoxRecord, basedOn: number) =>
+    ask<BoxView>(`/api/audits/${audit}/boxes/${record.id}`, { method: 'PUT', body: record, basedOn }),
+  deleteBox: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/boxes/${id}`, { method: 'DELETE', basedOn }),
+  putItem: (audit: string, record: WorkItem, basedOn: number) =>
+    ask<Revised<WorkItem>>(`/api/audits/${audit}/items/${record.id}`, {
+      method: 'PUT',
+      body: record,
+      basedOn,
+    }),
+  deleteItem: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/items/${id}`, { method: 'DELETE', basedOn }),
+  order: (audit: string, order: RoomOrder[]) =>
+    ask<null>(`/api/audits/${audit}/order`, { method: 'PUT', body: order }),
+  importBundle: (text: string, copy: boolean) =>
+    ask<{ id: string }>(`/api/import${copy ? '?copy=true' : ''}`, { method: 'POST', body: text }),
+};

@@ -1,0 +1,49 @@
+// What is kept of the server's answers, under one set of keys.
+import { QueryClient, useQuery } from '@tanstack/react-query';
+import { api } from './client';
+import type { BoxView, RunBox, Walk } from './types';
+
+export const keys = {
+  jobs: ['jobs'] as const,
+  trades: ['trades'] as const,
+  walk: (audit: string) => ['audit', audit, 'walk'] as const,
+  box: (audit: string, box: string) => ['audit', audit, 'box', box] as const,
+  journal: (audit: string) => ['audit', audit, 'journal'] as const,
+};
+
+export const queryClient = new QueryClient({
+  defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: true } },
+});
+
+export const useJobs = () => useQuery({ queryKey: keys.jobs, queryFn: api.jobs });
+export const useTrades = () => useQuery({ queryKey: keys.trades, queryFn: api.trades, staleTime: Infinity });
+export const useWalk = (audit: string) =>
+  useQuery({ queryKey: keys.walk(audit), queryFn: () => api.walk(audit) });
+export const useJournal = (audit: string) =>
+  useQuery({ queryKey: keys.journal(audit), queryFn: () => api.journal(audit) });
+
+/** Puts the fresh mark of one box on the run, without asking for the whole walk again. */
+export function patchRun(audit: string, onRun: RunBox) {
+  queryClient.setQueryData<Walk>(
+    keys.walk(audit),
+    (walk) =>
+      walk && {
+        ...walk,
+        rooms: walk.rooms.map((room) =>
+          room.boxes.some((box) => box.overview.id === onRun.overview.id)
+            ? {
+                ...room,
+                boxes: room.boxes.map((box) => (box.overview.id === onRun.overview.id ? onRun : box)),
+              }
+            : room,
+        ),
+      },
+  );
+}
+
+/** Keeps a box that the server has just answered. */
+export function keepBox(audit: string, view: BoxView) {
+  queryClient.setQueryData(keys.box(audit, view.record.record.id), view);
+  patchRun(audit, view.on_run);
+  void queryClient.invalidateQueries({ queryKey: keys.jobs });
+}

@@ -1,0 +1,42 @@
+import { describe, expect, it } from 'vitest';
+import type { Section } from '../api/types';
+import { scaleOf, snap } from './scale';
+
+const INCH = 25_400_000;
+
+const section = {
+  depth: 3 * INCH,
+  depth_assumed: false,
+  cables: [{ id: 1, sheath_end: -2 * INCH, assumed: false }],
+  conductors: [{ id: 1, start: -2 * INCH, tip: 0.75 * INCH, required_tip: 4 * INCH }],
+  required_length: { nm: 6 * INCH, text: '6 in' },
+  required_reach: { nm: 3 * INCH, text: '3 in' },
+  ruler_step: INCH / 2,
+} as unknown as Section;
+
+describe('scaleOf', () => {
+  it('draws equal lengths equally long and the room at the left', () => {
+    const scale = scaleOf(section, 100, 600);
+    expect(scale.x(INCH)).toBeLessThan(scale.x(0));
+    expect(scale.x(0) - scale.x(2 * INCH)).toBeCloseTo(2 * (scale.x(-INCH) - scale.x(0)), 6);
+  });
+
+  it('keeps what is required and what is there within its edges', () => {
+    const scale = scaleOf(section, 100, 600);
+    expect(scale.x(4 * INCH)).toBeGreaterThanOrEqual(100);
+    expect(scale.x(-3 * INCH)).toBeLessThanOrEqual(600);
+  });
+
+  it('goes back from a place to a length', () => {
+    const scale = scaleOf(section, 100, 600);
+    expect(scale.nm(scale.x(1.5 * INCH))).toBeCloseTo(1.5 * INCH, 3);
+  });
+});
+
+describe('snap', () => {
+  it('rests at eighths or at 2 mm, never behind nothing', () => {
+    expect(snap(2.8 * INCH, 'inch')).toBe(2.75 * INCH);
+    expect(snap(70_900_000, 'metric')).toBe(70_000_000);
+    expect(snap(-5, 'inch')).toBe(0);
+  });
+});

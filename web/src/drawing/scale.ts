@@ -1,0 +1,45 @@
+// Places along the section's axis: nanometres from the opening, positive towards the room, which lies at the left.
+import type { Section } from '../api/types';
+
+export type Scale = {
+  /** The place of the opening. */
+  front: number;
+  perNm: number;
+  x: (nm: number) => number;
+  nm: (x: number) => number;
+};
+
+/** Fits everything that is or should be there between `left` and `right`. */
+export function scaleOf(section: Section, left: number, right: number): Scale {
+  const tips = section.conductors.flatMap((conductor) => [conductor.tip ?? 0, conductor.required_tip ?? 0]);
+  const farthest = Math.max(
+    section.required_length.nm * 0.62,
+    section.required_reach?.nm ?? 0,
+    ...tips.map((tip) => tip + section.ruler_step),
+  );
+  const deepest =
+    Math.max(section.depth, ...section.cables.map((cable) => -cable.sheath_end)) + section.ruler_step * 1.6;
+  const perNm = (right - left) / (farthest + deepest);
+  const front = left + farthest * perNm;
+  return { front, perNm, x: (nm) => front - nm * perNm, nm: (x) => (front - x) / perNm };
+}
+
+/** The nearest mark at which a pulled tip rests: 1/8 in or 2 mm. */
+export function snap(nm: number, units: 'inch' | 'metric') {
+  const step = units === 'inch' ? 3_175_000 : 2_000_000;
+  return Math.max(0, Math.round(nm / step) * step);
+}
+
+export const wirePaint: Record<string, string> = {
+  black: '#1c1c1c',
+  red: '#b3231b',
+  white: '#ffffff',
+  grey: '#9a9a9a',
+  blue: '#1d5b86',
+  yellow: '#d9b93b',
+  brown: '#6b4423',
+  orange: '#d9772b',
+  green: '#2e7d46',
+  bare: '#b8692f',
+  unknown: '#c9c2b2',
+};

@@ -1,0 +1,63 @@
+// The frame round every view: brand, the stages of the work in their order, the theme.
+import { useEffect, useState } from 'react';
+import { Link, NavLink, Outlet, useMatch } from 'react-router';
+import { useWalk } from '../api/queries';
+import { UndoProvider } from '../ui/UndoBar';
+
+const STAGES = [
+  ['basis', 'Basis'],
+  ['walk', 'Walk'],
+  ['hand-over', 'Hand over'],
+] as const;
+
+function useTheme() {
+  const [theme, setTheme] = useState(() => localStorage.getItem('theme') ?? 'light');
+  useEffect(() => {
+    document.documentElement.dataset.bsTheme = theme;
+    localStorage.setItem('theme', theme);
+  }, [theme]);
+  return [theme, () => setTheme(theme === 'light' ? 'dark' : 'light')] as const;
+}
+
+function JobName({ audit }: { audit: string }) {
+  const walk = useWalk(audit);
+  return <span className="job-name">{walk.data?.audit.record.name}</span>;
+}
+
+export function Frame() {
+  const [theme, switchTheme] = useTheme();
+  const audit = useMatch('/audits/:audit/*')?.params.audit;
+  return (
+    <UndoProvider>
+      <a className="skip" href="#main">
+        Skip to the work
+      </a>
+      <header className="frame-top">
+        <Link to="/" className="brand" aria-label="Nailpunch, all jobs">
+          <svg width="20" height="24" viewBox="0 0 20 24" aria-hidden="true">
+            <path d="M7 1h6v9l-2 9h-2l-2-9z" fill="currentColor" />
+            <path d="M1 21.5H19" stroke="var(--copper)" strokeWidth="3" />
+          </svg>
+          <span>Nailpunch</span>
+        </Link>
+        {audit && <JobName audit={audit} />}
+        {audit && (
+          <nav className="stages" aria-label="Stages of the work">
+            {STAGES.map(([path, name]) => (
+              <NavLink key={path} to={`/audits/${audit}/${path}`}>
+                {name}
+              </NavLink>
+            ))}
+          </nav>
+        )}
+        <div className="frame-side">
+          {audit && <Link to="/">Jobs</Link>}
+          <button type="button" className="plain" onClick={switchTheme}>
+            {theme === 'light' ? 'Headlamp' : 'Daylight'}
+          </button>
+        </div>
+      </header>
+      <Outlet />
+    </UndoProvider>
+  );
+}

@@ -1,0 +1,127 @@
+// What leaves the house: the report, the findings, the bundle; and what changed, newest first.
+import { Button } from 'react-bootstrap';
+import { Link, useParams } from 'react-router';
+import { useJournal, useWalk } from '../api/queries';
+import type { Change, Walk } from '../api/types';
+import { VerdictMark } from '../drawing/VerdictMark';
+import { Failed, Loading } from '../ui/States';
+
+const STEPS = [
+  ['found', 'found, nothing planned'],
+  ['planned', 'planned'],
+  ['done', 'done, to be measured again'],
+  ['proven', 'proven by new measurements'],
+  ['closed', 'closed'],
+] as const;
+
+export function HandOverView() {
+  const { audit = '' } = useParams();
+  const walk = useWalk(audit);
+  const journal = useJournal(audit);
+  if (walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
+  if (!walk.data) return <Loading what="the audit" />;
+  const { counts } = walk.data;
+  return (
+    <main id="main" className="page hand-over">
+      <div className="page-head">
+        <h1>Hand over</h1>
+      </div>
+      <div className="basis-columns">
+        <section>
+          <h2>To give away</h2>
+          <div className="papers">
+            <Button href={`/api/audits/${audit}/report.pdf`}>Report, PDF</Button>
+            <Button variant="outline-primary" href={`/api/audits/${audit}/findings.csv`}>
+              Findings, CSV
+            </Button>
+            <Button variant="outline-primary" href={`/api/audits/${audit}/bundle`}>
+              Whole audit, bundle
+            </Button>
+          </div>
+          <p className="muted">
+            The report carries found and left figures, limits, shortfalls, repairs, a drawing for each
+            finding, and the note that limits are from memory.
+          </p>
+          <h2>Where the items stand</h2>
+          <dl className="steps">
+            {STEPS.map(([field, words]) => (
+              <div key={field}>
+                <dt>{words}</dt>
+                <dd className="figure">{counts.items[field]}</dd>
+              </div>
+            ))}
+          </dl>
+          <h2>Still open</h2>
+          <Open walk={walk.data} audit={audit} />
+        </section>
+        <section>
+          <h2>Journal</h2>
+          {journal.data && <Journal changes={journal.data} walk={walk.data} />}
+        </section>
+      </div>
+    </main>
+  );
+}
+
+function Open({ walk, audit }: { walk: Walk; audit: string }) {
+  const open = walk.rooms.flatMap((room) =>
+    room.boxes
+      .filter(({ overview: { items } }) => items.found + items.planned + items.done + items.proven > 0)
+      .map((box) => ({ room: room.room.record.name, ...box.overview })),
+  );
+  if (open.length === 0) return <p>Nothing: every item found is closed.</p>;
+  return (
+    <ul className="open-boxes">
+      {open.map((box) => (
+        <li key={box.id}>
+          <Link to={`/audits/${audit}/walk/${box.id}`}>
+            <VerdictMark verdict={box.worst} size={22} />
+            <b className="figure">{box.tag}</b> {box.place}
+            <i>{box.room}</i>
+          </Link>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+const ACTIONS: Record<string, string> = {
+  create: 'added',
+  change: 'changed',
+  delete: 'deleted',
+  restore: 'brought back',
+  import: 'imported',
+};
+
+function subject(change: Change, walk: Walk): string {
+  const record = (change.after ?? change.before) as {
+    tag?: string;
+    name?: string;
+    box_id?: string;
+    rule?: string;
+    state?: string;
+  } | null;
+  if (change.kind === 'order') return 'the order of the walk';
+  if (change.kind === 'item') {
+    const box = walk.rooms
+      .flatMap((room) => room.boxes)
+      .find((known) => known.overview.id === record?.box_id);
+    return `item at ${box?.overview.tag ?? 'a box'}: ${record?.state ?? ''}`;
+  }
+  return `${change.kind} ${record?.tag ?? record?.name ?? ''}`;
+}
+
+function Journal({ changes, walk }: { changes: Change[]; walk: Walk }) {
+  return (
+    <ul className="journal">
+      {changes.slice(0, 40).map((change) => (
+        <li key={change.number}>
+          <time dateTime={change.at}>{change.at.replace('T', ' ').slice(0, 16)}</time>
+          <span>
+            {subject(change, walk)} {ACTIONS[change.action] ?? change.action} by {change.who}
+          </span>
+        </li>
+      ))}
+    </ul>
+  );
+}

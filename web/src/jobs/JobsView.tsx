@@ -1,0 +1,244 @@
+// All audits with their state at a glance; new, duplicate, import, archive, delete.
+import { useQueryClient } from '@tanstack/react-query';
+import { type ChangeEvent, useRef, useState } from 'react';
+import { Button, Dropdown, Modal } from 'react-bootstrap';
+import { Link, useNavigate } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { ApiProblem, api } from '../api/client';
+import { keys, useJobs, useTrades } from '../api/queries';
+import type { Audit, AuditCounts, Job, Problem, Verdict } from '../api/types';
+import { VerdictMark } from '../drawing/VerdictMark';
+import { Ask } from '../ui/Ask';
+import { Empty, Failed, Loading } from '../ui/States';
+import { useUndo } from '../ui/UndoBar';
+
+type Asking = { kind: 'new' } | { kind: 'copy'; job: Job } | { kind: 'rename'; job: Job };
+
+const TALLY: [Verdict, keyof AuditCounts, string][] = [
+  ['violates', 'violates', 'violate'],
+  ['marginal', 'marginal', 'marginal'],
+  ['not-measured', 'not_measured', 'to measure'],
+  ['legacy', 'legacy', 'legacy'],
+  ['meets', 'meets', 'meet'],
+];
+
+function Tally({ counts }: { counts: AuditCounts }) {
+  return (
+    <ul className="tally">
+      {TALLY.map(([verdict, field, words]) => (
+        <li key={field} className={`verdict-${verdict}`}>
+          <VerdictMark verdict={verdict} quiet />
+          <b>{counts[field] as number}</b> {words}
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+function items(counts: AuditCounts) {
+  const { found, planned, done, proven, closed } = counts.items;
+  const parts = [
+    [found, 'to plan'],
+    [planned, 'planned'],
+    [done, 'to prove'],
+    [proven, 'proven'],
+    [closed, 'closed'],
+  ] as const;
+  const words = parts.filter(([count]) => count > 0).map(([count, name]) => `${count} ${name}`);
+  return words.length === 0 ? 'nothing to repair so far' : words.join(', ');
+}
+
+export function JobsView() {
+  const jobs = useJobs();
+  const trades = useTrades();
+  const client = useQueryClient();
+  const navigate = useNavigate();
+  const offerUndo = useUndo();
+  const file = useRef<HTMLInputElement>(null);
+  const [asking, setAsking] = useState<Asking | null>(null);
+  const [refused, setRefused] = useState<{ problem: Problem; text: string; name: string } | null>(null);
+  const [showArchived, setShowArchived] = useState(false);
+  const refresh = () => client.invalidateQueries({ queryKey: keys.jobs });
+
+  async function attempt(work: () => Promise<unknown>) {
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setRefused({ problem: error.problem, text: '', name: '' });
+    }
+    await refresh();
+  }
+
+  async function create(name: string) {
+    const defaults = trades.data?.defaults.find((known) => known.units === 'inch');
+    if (!defaults) return;
+    const id = uuid();
+    const audit: Audit = {
+      id,
+      name,
+      inspector: '',
+      building: { address: '', owner: '', built: null },
+      basis: { edition: 'nec-2023', units: 'inch', areas: [], house_rules: defaults.house_rules },
+      archived: false,
+    };
+    await attempt(() => api.putAudit(audit, 0));
+    navigate(`/audits/${id}/basis`);
+  }
+
+  async function remove(job: Job) {
+    const { record, revision } = job.audit;
+    await attempt(async () => {
+      const gone = await api.deleteAudit(record.id, revision);
+      offerUndo({ words: `Deleted ${record.name}`, undo: () => attempt(() => api.putAudit(record, gone)) });
+    });
+  }
+
+  async function importText(text: string, copy: boolean, name: string) {
+    try {
+      const { id } = await api.importBundle(text, copy);
+      setRefused(null);
+      await refresh();
+      navigate(`/audits/${id}/walk`);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setRefused({ problem: error.problem, text, name });
+    }
+  }
+
+  async function chosen(event: ChangeEvent<HTMLInputElement>) {
+    const picked = event.target.files?.[0];
+    event.target.value = '';
+    if (picked) await importText(await picked.text(), false, picked.name);
+  }
+
+  if (jobs.isPending) return <Loading what="the jobs" />;
+  if (jobs.isError) return <Failed error={jobs.error} again={() => void jobs.refetch()} />;
+  const shown = jobs.data.filter((job) => showArchived || !job.audit.record.archived);
+  const archived = jobs.data.filter((job) => job.audit.record.archived).length;
+  return (
+    <main id="main" className="page">
+      <div className="page-head">
+        <h1>Jobs</h1>
+        <Button onClick={() => setAsking({ kind: 'new' })}>New audit</Button>
+        <Button variant="outline-primary" onClick={() => file.current?.click()}>
+          Import a bundle
+        </Button>
+        <input
+          ref={file}
+          type="file"
+          accept=".json,application/json"
+          hidden
+          aria-label="Bundle to import"
+          onChange={chosen}
+        />
+      </div>
+      {shown.length === 0 && (
+        <Empty title="No audit yet">
+          <p>Start one, or import a bundle that somebody sent you.</p>
+        </Empty>
+      )}
+      <ul className="jobs">
+        {shown.map((job) => {
+          const audit = job.audit.record;
+          return (
+            <li key={audit.id} className={audit.archived ? 'job archived' : 'job'}>
+              <div className="job-what">
+                <Link to={`/audits/${audit.id}/walk`}>{audit.name}</Link>
+                <span>
+                  {[audit.building.address, audit.archived ? 'archived' : ''].filter(Boolean).join(', ')}
+                </span>
+                <span>
+                  {job.counts.boxes} boxes in {job.counts.rooms} rooms; {items(job.counts)}
+                </span>
+              </div>
+              <Tally counts={job.counts} />
+              <Dropdown align="end">
+                <Dropdown.Toggle variant="outline-primary" aria-label={`More for ${audit.name}`}>
+                  More
+                </Dropdown.Toggle>
+                <Dropdown.Menu>
+                  <Dropdown.Item onClick={() => setAsking({ kind: 'rename', job })}>Rename</Dropdown.Item>
+                  <Dropdown.Item onClick={() => setAsking({ kind: 'copy', job })}>Duplicate</Dropdown.Item>
+                  <Dropdown.Item href={`/api/audits/${audit.id}/bundle`} download>
+                    Export the bundle
+                  </Dropdown.Item>
+                  <Dropdown.Item
+                    onClick={() =>
+                      attempt(() => api.putAudit({ ...audit, archived: !audit.archived }, job.audit.revision))
+                    }
+                  >
+                    {audit.archived ? 'Take out of the archive' : 'Archive'}
+                  </Dropdown.Item>
+                  <Dropdown.Item onClick={() => remove(job)}>Delete</Dropdown.Item>
+                </Dropdown.Menu>
+              </Dropdown>
+            </li>
+          );
+        })}
+      </ul>
+      {archived > 0 && (
+        <Button variant="link" onClick={() => setShowArchived(!showArchived)}>
+          {showArchived ? 'Hide' : 'Show'} {archived} archived
+        </Button>
+      )}
+      {asking?.kind === 'new' && (
+        <Ask
+          title="New audit"
+          label="What is it called"
+          action="Start"
+          onAnswer={create}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking?.kind === 'copy' && (
+        <Ask
+          title="Duplicate"
+          label="What is the copy called"
+          action="Duplicate"
+          first={`${asking.job.audit.record.name}, copy`}
+          onAnswer={(name) => attempt(() => api.duplicate(asking.job.audit.record.id, { id: uuid(), name }))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+      {asking?.kind === 'rename' && (
+        <Ask
+          title="Rename"
+          label="What is it called"
+          action="Rename"
+          first={asking.job.audit.record.name}
+          onAnswer={(name) =>
+            attempt(() => api.putAudit({ ...asking.job.audit.record, name }, asking.job.audit.revision))
+          }
+          onClose={() => setAsking(null)}
+        />
+      )}
+      <Modal show={refused !== null} onHide={() => setRefused(null)} centered>
+        <Modal.Header closeButton>
+          <Modal.Title as="h2">{refused?.name ? `${refused.name} was not imported` : 'Not done'}</Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <p>{refused?.problem.detail}</p>
+          {(refused?.problem.errors?.length ?? 0) > 1 && (
+            <ul className="problems">
+              {refused?.problem.errors?.slice(0, 20).map((error) => (
+                <li key={error.pointer + error.message}>
+                  <code>{error.pointer || '/'}</code> {error.message}
+                </li>
+              ))}
+            </ul>
+          )}
+          {refused?.name && <p>Nothing of it was kept.</p>}
+        </Modal.Body>
+        <Modal.Footer>
+          {refused?.text && refused.problem.title === 'Already here' && (
+            <Button variant="outline-primary" onClick={() => importText(refused.text, true, refused.name)}>
+              Import as a copy
+            </Button>
+          )}
+          <Button onClick={() => setRefused(null)}>Close</Button>
+        </Modal.Footer>
+      </Modal>
+    </main>
+  );
+}

@@ -1,0 +1,41 @@
+import '@fontsource-variable/atkinson-hyperlegible-next';
+import '@fontsource-variable/atkinson-hyperlegible-next/wght-italic.css';
+import '@fontsource/b612-mono/latin-400.css';
+import '@fontsource/b612-mono/latin-700.css';
+import './style/app.scss';
+import { QueryClientProvider } from '@tanstack/react-query';
+import { StrictMode } from 'react';
+import { createRoot } from 'react-dom/client';
+import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
+import { queryClient } from './api/queries';
+import { BasisView } from './basis/BasisView';
+import { Frame } from './frame/Frame';
+import { HandOverView } from './handover/HandOverView';
+import { JobsView } from './jobs/JobsView';
+import { WalkView } from './walk/WalkView';
+
+const router = createBrowserRouter([
+  {
+    element: <Frame />,
+    children: [
+      { path: '/', element: <JobsView /> },
+      { path: '/audits/:audit', element: <Navigate to="walk" replace /> },
+      { path: '/audits/:audit/basis', element: <BasisView /> },
+      { path: '/audits/:audit/walk', element: <WalkView /> },
+      { path: '/audits/:audit/walk/:box', element: <WalkView /> },
+      { path: '/audits/:audit/hand-over', element: <HandOverView /> },
+      { path: '*', element: <Navigate to="/" replace /> },
+    ],
+  },
+]);
+
+const root = document.getElementById('root');
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <QueryClientProvider client={queryClient}>
+        <RouterProvider router={router} />
+      </QueryClientProvider>
+    </StrictMode>,
+  );
+}

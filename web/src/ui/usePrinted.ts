@@ -1,0 +1,13 @@
+// A kept length as the core prints it.
+import { useQuery } from '@tanstack/react-query';
+import { api } from '../api/client';
+import type { Basis } from '../api/types';
+
+export function usePrinted(nm: number, units: Basis['units']): string {
+  const printed = useQuery({
+    queryKey: ['length', units, nm],
+    queryFn: () => api.length(units, { nm }),
+    staleTime: Infinity,
+  });
+  return printed.data?.text ?? '';
+}

@@ -1,0 +1,214 @@
+// One box: its drawing, its measures, its findings, and what is being done about them.
+import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { Button, Dropdown } from 'react-bootstrap';
+import { api } from '../api/client';
+import { keepBox } from '../api/queries';
+import type { Basis, BoxView, Proposal, RunBox } from '../api/types';
+import { SectionDrawing } from '../drawing/SectionDrawing';
+import { Cautions } from '../ui/Cautions';
+import { ConflictChoice } from './ConflictChoice';
+import { Findings } from './Findings';
+import { Measures } from './Measures';
+import { Repairs } from './Repairs';
+import { BoxSession } from './session';
+import type { RunEdits } from './useRunEdits';
+
+type Props = {
+  audit: string;
+  basis: Basis;
+  view: BoxView;
+  edits: RunEdits;
+  next: RunBox['overview'] | undefined;
+  open: (box: string) => void;
+};
+
+/** The session lives as long as this box is open under this basis. */
+function useSession(audit: string, basis: Basis, view: BoxView) {
+  // A fresh answer is taken in below; only another basis makes another session.
+  // biome-ignore lint/correctness/useExhaustiveDependencies: as said
+  const session = useMemo(
+    () =>
+      new BoxSession(basis, view, {
+        judge: api.judge,
+        put: (record, basedOn) => api.putBox(audit, record, basedOn),
+        saved: (saved) => keepBox(audit, saved),
+      }),
+    [audit, basis],
+  );
+  const state = useSyncExternalStore(session.subscribe, session.snapshot);
+  useEffect(() => session.accept(view), [session, view]);
+  useEffect(() => () => void session.dispose(), [session]);
+  useEffect(() => {
+    const leaving = (event: BeforeUnloadEvent) => {
+      if (session.snapshot().saving === 'saved') return;
+      void session.flush();
+      event.preventDefault();
+    };
+    window.addEventListener('beforeunload', leaving);
+    return () => window.removeEventListener('beforeunload', leaving);
+  }, [session]);
+  return [session, state] as const;
+}
+
+const SAVING_WORDS = {
+  saved: 'Saved',
+  pending: 'Saving',
+  saving: 'Saving',
+  offline: 'Not saved: no answer. Trying again',
+  refused: 'Not saved',
+  conflict: 'Not saved: changed elsewhere',
+} as const;
+
+export function BoxPage({ audit, basis, view, edits, next, open }: Props) {
+  const [session, state] = useSession(audit, basis, view);
+  const [shown, setShown] = useState<Proposal | null>(null);
+  const { record, side, judgement, saving } = state;
+  const hasLeft = record.left !== null;
+  const mayMeasureAgain = hasLeft || state.view.items.some((item) => item.view.state !== 'found');
+
+  useEffect(() => {
+    const undo = (event: KeyboardEvent) => {
+      const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
+      if ((event.ctrlKey || event.metaKey) && event.key === 'z' && !typing) {
+        event.preventDefault();
+        session.undo();
+      }
+    };
+    window.addEventListener('keydown', undo);
+    return () => window.removeEventListener('keydown', undo);
+  }, [session]);
+
+  // What is ghosted over today's drawing: the repair looked at, or else the best one.
+  const proposal = shown && judgement.proposals.find((known) => known.repair === shown.repair);
+  const ghost = useGhost(basis, (proposal ?? judgement.proposals[0]) || null);
+
+  return (
+    <>
+      <main id="main" className="walk-mid">
+        <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
+        <Cautions />
+        {mayMeasureAgain && (
+          <fieldset className="sides">
+            <legend className="visually-hidden">Which measurements</legend>
+            <button type="button" aria-pressed={side === 'found'} onClick={() => session.show('found')}>
+              As found
+            </button>
+            <button type="button" aria-pressed={side === 'left'} onClick={() => session.show('left')}>
+              {hasLeft ? 'As left' : 'Measure again'}
+            </button>
+          </fieldset>
+        )}
+        <SectionDrawing
+          section={judgement.section}
+          results={judgement.results}
+          units={basis.units}
+          ghost={side === 'found' ? ghost : undefined}
+          onPull={(conductor, length) => session.pull(conductor, length)}
+        />
+        <div className={`saving ${saving}`} role="status">
+          {SAVING_WORDS[saving]}
+          {state.refusal && `: ${state.refusal.detail}`}
+        </div>
+        <Measures session={session} state={state} units={basis.units} />
+      </main>
+      <aside className="walk-find" aria-label="Findings and repairs">
+        <Findings state={state} />
+        <Repairs audit={audit} session={session} state={state} onShow={setShown} />
+      </aside>
+      {state.theirs && (
+        <ConflictChoice session={session} mine={record} theirs={state.theirs.record} units={basis.units} />
+      )}
+    </>
+  );
+}
+
+/** The section of the box after a repair. */
+function useGhost(basis: Basis, proposal: Proposal | null) {
+  const after = proposal?.after ?? null;
+  const [ghost, setGhost] = useState<import('../api/types').Section>();
+  useEffect(() => {
+    setGhost(undefined);
+    if (!after) return;
+    const judging = new AbortController();
+    api
+      .judge({ basis, new_work: true, contents: after as never, typed: [] }, judging.signal)
+      .then((judgement) => setGhost(judgement.section))
+      .catch(() => setGhost(undefined));
+    return () => judging.abort();
+  }, [after, basis]);
+  return ghost;
+}
+
+type HeadProps = {
+  session: BoxSession;
+  state: ReturnType<BoxSession['snapshot']>;
+  edits: RunEdits;
+  view: BoxView;
+  next: RunBox['overview'] | undefined;
+  open: (box: string) => void;
+};
+
+function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
+  const { record } = state;
+  const id = record.id;
+  const wired =
+    view.wired_under &&
+    ('year' in view.wired_under
+      ? `wired ${view.wired_under.year}`
+      : `wired under ${view.wired_under.edition.toUpperCase().replace('-', ' ')}`);
+  return (
+    <div className="box-head">
+      <input
+        className="tag"
+        aria-label="Tag of the box"
+        value={record.tag}
+        maxLength={12}
+        size={Math.max(record.tag.length, 2)}
+        onChange={(event) => session.editRecord((known) => ({ ...known, tag: event.target.value }))}
+      />
+      <input
+        className="place"
+        aria-label="Where in the room"
+        placeholder="where in the room"
+        value={record.place}
+        maxLength={80}
+        onChange={(event) => session.editRecord((known) => ({ ...known, place: event.target.value }))}
+      />
+      <span className="meta">{[view.room.name, wired].filter(Boolean).join(', ')}</span>
+      <span className="head-tools">
+        <Button
+          variant="outline-primary"
+          disabled={!state.canUndo}
+          onClick={() => session.undo()}
+          aria-keyshortcuts="Control+Z"
+        >
+          Undo
+        </Button>
+        <Dropdown align="end">
+          <Dropdown.Toggle variant="outline-primary">Box</Dropdown.Toggle>
+          <Dropdown.Menu>
+            <Dropdown.Item onClick={() => edits.moveBox(id, -1)}>Move up the run</Dropdown.Item>
+            <Dropdown.Item onClick={() => edits.moveBox(id, 1)}>Move down the run</Dropdown.Item>
+            <Dropdown.Item
+              onClick={async () => {
+                await session.flush();
+                await edits.deleteBox(session.snapshot().view.record, next?.id);
+              }}
+            >
+              Delete
+            </Dropdown.Item>
+          </Dropdown.Menu>
+        </Dropdown>
+        <Button
+          variant="outline-primary"
+          disabled={!next}
+          onClick={() => next && open(next.id)}
+          aria-label={next ? `Next box, ${next.tag} ${next.place}` : 'No next box'}
+          aria-keyshortcuts="Alt+PageDown"
+        >
+          {next ? `${next.tag} ›` : 'end'}
+        </Button>
+      </span>
+    </div>
+  );
+}

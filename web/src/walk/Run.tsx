@@ -1,0 +1,118 @@
+// The run: the walk's order as one conductor with a node for each box, grouped by room.
+import { memo, useEffect, useRef, useState } from 'react';
+import { Button, Dropdown } from 'react-bootstrap';
+import { Link } from 'react-router';
+import type { Area, Revised, Room, RunBox, Walk } from '../api/types';
+import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
+import { Ask } from '../ui/Ask';
+import type { RunEdits } from './useRunEdits';
+
+type Props = { walk: Walk; here: string | undefined; audit: string; edits: RunEdits };
+
+export function Run({ walk, here, audit, edits }: Props) {
+  const [asking, setAsking] = useState<{ room: Revised<Room> | null } | null>(null);
+  return (
+    <nav className="run" aria-label="Boxes in the order of the walk">
+      {walk.rooms.map((room) => (
+        <section key={room.room.record.id} aria-label={room.room.record.name}>
+          <RoomHead
+            room={room.room}
+            areas={walk.audit.record.basis.areas}
+            edits={edits}
+            onRename={() => setAsking({ room: room.room })}
+          />
+          <ul>
+            {room.boxes.map((box) => (
+              <Node key={box.overview.id} box={box} audit={audit} isHere={box.overview.id === here} />
+            ))}
+          </ul>
+        </section>
+      ))}
+      <Button variant="link" className="run-add" onClick={() => setAsking({ room: null })}>
+        + room
+      </Button>
+      {asking && (
+        <Ask
+          title={asking.room ? 'Rename the room' : 'New room'}
+          label="What is it called"
+          action={asking.room ? 'Rename' : 'Add'}
+          first={asking.room?.record.name ?? ''}
+          onAnswer={(name) => (asking.room ? edits.changeRoom(asking.room, { name }) : edits.addRoom(name))}
+          onClose={() => setAsking(null)}
+        />
+      )}
+    </nav>
+  );
+}
+
+function RoomHead({
+  room,
+  areas,
+  edits,
+  onRename,
+}: {
+  room: Revised<Room>;
+  areas: Area[];
+  edits: RunEdits;
+  onRename: () => void;
+}) {
+  const { id, name, area } = room.record;
+  return (
+    <div className="room-head">
+      <Dropdown>
+        <Dropdown.Toggle as="button" className="plain room-name">
+          {name}
+        </Dropdown.Toggle>
+        <Dropdown.Menu renderOnMount={false} popperConfig={{ strategy: 'fixed' }}>
+          <Dropdown.Item onClick={onRename}>Rename</Dropdown.Item>
+          <Dropdown.Item onClick={() => edits.moveRoom(id, -1)}>Move up</Dropdown.Item>
+          <Dropdown.Item onClick={() => edits.moveRoom(id, 1)}>Move down</Dropdown.Item>
+          <Dropdown.Item onClick={() => edits.deleteRoom(room)}>Delete with its boxes</Dropdown.Item>
+          {areas.length > 0 && <Dropdown.Divider />}
+          {areas.map((known) => (
+            <Dropdown.Item
+              key={known.id}
+              active={known.id === area}
+              onClick={() => edits.changeRoom(room, { area: known.id })}
+            >
+              Wired as {known.name}
+            </Dropdown.Item>
+          ))}
+        </Dropdown.Menu>
+      </Dropdown>
+      <button
+        type="button"
+        className="plain add-box"
+        aria-label={`Add a box in ${name}`}
+        onClick={() => edits.addBox(id)}
+      >
+        +
+      </button>
+    </div>
+  );
+}
+
+const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: string; isHere: boolean }) {
+  const { id, tag, place, worst, items } = box.overview;
+  const link = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    if (isHere) link.current?.scrollIntoView({ block: 'nearest' });
+  }, [isHere]);
+  const open = items.planned + items.done + items.proven;
+  return (
+    <li>
+      <Link
+        ref={link}
+        to={`/audits/${audit}/walk/${id}`}
+        className={isHere ? 'node here' : 'node'}
+        aria-current={isHere ? 'page' : undefined}
+        aria-label={`${tag} ${place}, ${verdictWords[worst]}${open > 0 ? ', work under way' : ''}`}
+      >
+        <span className={open > 0 ? 'dot worked' : 'dot'} />
+        <VerdictMark verdict={worst} quiet />
+        <b>{tag}</b>
+        <span className="node-place">{place}</span>
+      </Link>
+    </li>
+  );
+});

@@ -1,0 +1,72 @@
+// The walk: the run at the left, the box in the middle, its findings at the right.
+
+import { useQuery } from '@tanstack/react-query';
+import { useCallback, useEffect } from 'react';
+import { useNavigate, useParams } from 'react-router';
+import { api } from '../api/client';
+import { keys, useWalk } from '../api/queries';
+import { Empty, Failed, Loading } from '../ui/States';
+import { BoxPage } from './BoxPage';
+import { Run } from './Run';
+import { useRunEdits } from './useRunEdits';
+
+export function WalkView() {
+  const { audit = '', box } = useParams();
+  const navigate = useNavigate();
+  const walk = useWalk(audit);
+  const boxes = walk.data?.rooms.flatMap((room) => room.boxes) ?? [];
+  const here = boxes.findIndex((on) => on.overview.id === box);
+  const first = boxes[0]?.overview.id;
+  const open = useCallback((id: string) => navigate(`/audits/${audit}/walk/${id}`), [audit, navigate]);
+  const edits = useRunEdits(audit, walk.data, open);
+  const view = useQuery({
+    queryKey: keys.box(audit, box ?? ''),
+    queryFn: () => api.box(audit, box ?? ''),
+    enabled: box !== undefined && here >= 0,
+  });
+
+  useEffect(() => {
+    if (walk.isSuccess && first && here < 0) navigate(`/audits/${audit}/walk/${first}`, { replace: true });
+  }, [walk.isSuccess, first, here, audit, navigate]);
+
+  useEffect(() => {
+    const step = (event: KeyboardEvent) => {
+      if (!event.altKey || (event.key !== 'PageDown' && event.key !== 'PageUp')) return;
+      const next = boxes[here + (event.key === 'PageDown' ? 1 : -1)];
+      if (!next) return;
+      event.preventDefault();
+      open(next.overview.id);
+    };
+    window.addEventListener('keydown', step);
+    return () => window.removeEventListener('keydown', step);
+  });
+
+  if (walk.isPending) return <Loading what="the walk" />;
+  if (walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
+  return (
+    <div className="walk">
+      <Run walk={walk.data} here={box} audit={audit} edits={edits} />
+      {boxes.length === 0 ? (
+        <main id="main" className="walk-mid">
+          <Empty title="No box yet">
+            <p>Add a room at the left, then the boxes in it, in the order you walk.</p>
+          </Empty>
+        </main>
+      ) : view.isError ? (
+        <Failed error={view.error} again={() => void view.refetch()} />
+      ) : view.data && view.data.record.record.id === box ? (
+        <BoxPage
+          key={box}
+          audit={audit}
+          basis={walk.data.audit.record.basis}
+          view={view.data}
+          edits={edits}
+          next={boxes[here + 1]?.overview}
+          open={open}
+        />
+      ) : (
+        <Loading what="the box" />
+      )}
+    </div>
+  );
+}

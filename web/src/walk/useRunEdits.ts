@@ -1,0 +1,132 @@
+// Adding, renaming, moving and deleting rooms and boxes on the run.
+import { useQueryClient } from '@tanstack/react-query';
+import { useMemo } from 'react';
+import { v7 as uuid } from 'uuid';
+import { api } from '../api/client';
+import { keys } from '../api/queries';
+import type { BoxRecord, Revised, Room, RoomOrder, Walk } from '../api/types';
+import { useUndo } from '../ui/UndoBar';
+
+export type RunEdits = ReturnType<typeof useRunEdits>;
+
+/** The next tag in a room: the letters of the last one, and one more. */
+export function nextTag(walk: Walk, room: string): string {
+  const inRoom = walk.rooms.find((known) => known.room.record.id === room);
+  const all = new Set(walk.rooms.flatMap((known) => known.boxes.map((box) => box.overview.tag)));
+  const last = inRoom?.boxes.at(-1)?.overview.tag ?? '';
+  const letters = /^[A-Za-z]+/.exec(last)?.[0] ?? (inRoom?.room.record.name.trim()[0] ?? 'B').toUpperCase();
+  let number = Number(/\d+$/.exec(last)?.[0] ?? 0) + 1;
+  while (all.has(`${letters}${number}`)) number += 1;
+  return `${letters}${number}`;
+}
+
+function order(walk: Walk): RoomOrder[] {
+  return walk.rooms.map((room) => ({
+    room: room.room.record.id,
+    boxes: room.boxes.map((box) => box.overview.id),
+  }));
+}
+
+export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: string) => void) {
+  const client = useQueryClient();
+  const offerUndo = useUndo();
+  return useMemo(() => {
+    const refresh = async () => {
+      await client.invalidateQueries({ queryKey: keys.walk(audit) });
+      await client.invalidateQueries({ queryKey: keys.jobs });
+    };
+    const reorder = async (change: (rooms: RoomOrder[]) => void) => {
+      if (!walk) return;
+      const rooms = order(walk);
+      change(rooms);
+      await api.order(audit, rooms);
+      await refresh();
+    };
+    return {
+      async addRoom(name: string) {
+        const room: Room = { id: uuid(), name, area: walk?.audit.record.basis.areas[0]?.id ?? null };
+        await api.putRoom(audit, room, 0);
+        await refresh();
+      },
+      async changeRoom(room: Revised<Room>, change: Partial<Room>) {
+        await api.putRoom(audit, { ...room.record, ...change }, room.revision);
+        await refresh();
+        await client.invalidateQueries({ queryKey: ['audit', audit, 'box'] });
+      },
+      async deleteRoom(room: Revised<Room>) {
+        const revision = await api.deleteRoom(audit, room.record.id, room.revision);
+        await refresh();
+        offerUndo({
+          words: `Deleted ${room.record.name} with its boxes`,
+          undo: async () => {
+            await api.putRoom(audit, room.record, revision);
+            await refresh();
+          },
+        });
+      },
+      async addBox(room: string) {
+        if (!walk) return;
+        const record: BoxRecord = {
+          id: uuid(),
+          room,
+          tag: nextTag(walk, room),
+          place: '',
+          wired_under: null,
+          found: {
+            kind: 'device',
+            construction: null,
+            wall_finish: null,
+            opening: null,
+            depth: null,
+            cables: [],
+            conductors: [],
+          },
+          left: null,
+        };
+        await api.putBox(audit, record, 0);
+        await refresh();
+        open(record.id);
+      },
+      async deleteBox(box: Revised<BoxRecord>, next: string | undefined) {
+        const { record } = box;
+        const revision = await api.deleteBox(audit, record.id, box.revision);
+        if (next) open(next);
+        await refresh();
+        offerUndo({
+          words: `Deleted ${record.tag} ${record.place}`,
+          undo: async () => {
+            await api.putBox(audit, record, revision);
+            await refresh();
+            open(record.id);
+          },
+        });
+      },
+      /** One step along the run; past the end of its room into the next. */
+      moveBox: (box: string, by: 1 | -1) =>
+        reorder((rooms) => {
+          const from = rooms.findIndex((room) => room.boxes.includes(box));
+          const room = rooms[from];
+          if (!room) return;
+          const at = room.boxes.indexOf(box);
+          const beyond = rooms[from + by];
+          if (at + by >= 0 && at + by < room.boxes.length) {
+            room.boxes.splice(at, 1);
+            room.boxes.splice(at + by, 0, box);
+          } else if (beyond) {
+            room.boxes.splice(at, 1);
+            if (by > 0) beyond.boxes.unshift(box);
+            else beyond.boxes.push(box);
+          }
+        }),
+      moveRoom: (id: string, by: 1 | -1) =>
+        reorder((rooms) => {
+          const at = rooms.findIndex((room) => room.room === id);
+          const room = rooms[at];
+          if (!room || at + by < 0 || at + by >= rooms.length) return;
+          rooms.splice(at, 1);
+          rooms.splice(at + by, 0, room);
+        }),
+      refresh,
+    };
+  }, [audit, walk, client, offerUndo, open]);
+}
