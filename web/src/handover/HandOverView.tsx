@@ -100,6 +100,7 @@ function subject(change: Change, walk: Walk): string {
     box_id?: string;
     rule?: string;
     state?: string;
+    audit?: { name: string };
   } | null;
   if (change.kind === 'order') return 'the order of the walk';
   if (change.kind === 'item') {
@@ -108,7 +109,7 @@ function subject(change: Change, walk: Walk): string {
       .find((known) => known.overview.id === record?.box_id);
     return `item at ${box?.overview.tag ?? 'a box'}: ${record?.state ?? ''}`;
   }
-  return `${change.kind} ${record?.tag ?? record?.name ?? ''}`;
+  return `${change.kind} ${record?.tag ?? record?.name ?? record?.audit?.name ?? ''}`;
 }
 
 function Journal({ changes, walk }: { changes: Change[]; walk: Walk }) {

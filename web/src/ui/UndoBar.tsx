@@ -1,12 +1,12 @@
-// What was just deleted, and the one key that brings it back.
+// What was just deleted, and the one key that brings it back; or what could not be done.
 import { createContext, type ReactNode, useCallback, useContext, useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 
-type Offer = { words: string; undo: () => void | Promise<void> };
+type Offer = { words: string; undo?: () => void | Promise<void> };
 
 const UndoContext = createContext<(offer: Offer) => void>(() => {});
 
-/** Shows what was done and offers to take it back. */
+/** Shows what was done and offers to take it back; without an undo, what could not be done. */
 export const useUndo = () => useContext(UndoContext);
 
 const SHOWN_FOR_MS = 15_000;
@@ -26,15 +26,17 @@ export function UndoProvider({ children }: { children: ReactNode }) {
         {offer && (
           <div className="undo-bar">
             <span>{offer.words}</span>
-            <Button
-              variant="outline-light"
-              onClick={() => {
-                setOffer(null);
-                void offer.undo();
-              }}
-            >
-              Undo
-            </Button>
+            {offer.undo && (
+              <Button
+                variant="outline-light"
+                onClick={() => {
+                  setOffer(null);
+                  void offer.undo?.();
+                }}
+              >
+                Undo
+              </Button>
+            )}
             <Button variant="link" className="text-reset" aria-label="Dismiss" onClick={() => setOffer(null)}>
               ×
             </Button>

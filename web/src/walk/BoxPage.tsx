@@ -150,7 +150,10 @@ type HeadProps = {
 
 function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
   const { record } = state;
-  const id = record.id;
+  const move = async (by: 1 | -1) => {
+    await session.flush();
+    await edits.moveBox(record.id, by);
+  };
   const wired =
     view.wired_under &&
     ('year' in view.wired_under
@@ -187,8 +190,8 @@ function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
         <Dropdown align="end">
           <Dropdown.Toggle variant="outline-primary">Box</Dropdown.Toggle>
           <Dropdown.Menu>
-            <Dropdown.Item onClick={() => edits.moveBox(id, -1)}>Move up the run</Dropdown.Item>
-            <Dropdown.Item onClick={() => edits.moveBox(id, 1)}>Move down the run</Dropdown.Item>
+            <Dropdown.Item onClick={() => void move(-1)}>Move up the run</Dropdown.Item>
+            <Dropdown.Item onClick={() => void move(1)}>Move down the run</Dropdown.Item>
             <Dropdown.Item
               onClick={async () => {
                 await session.flush();

@@ -2,7 +2,7 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
-import { api } from '../api/client';
+import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
 import type { BoxRecord, Revised, Room, RoomOrder, Walk } from '../api/types';
 import { useUndo } from '../ui/UndoBar';
@@ -35,72 +35,84 @@ export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: s
       await client.invalidateQueries({ queryKey: keys.walk(audit) });
       await client.invalidateQueries({ queryKey: keys.jobs });
     };
+    /** The open box too: it may be in another room now, or in one of another age. */
+    const refreshBox = () => client.invalidateQueries({ queryKey: ['audit', audit, 'box'] });
+    /** Whatever fails is said, and the run shows how things stand. */
+    const attempt = async (work: () => Promise<void>) => {
+      try {
+        await work();
+      } catch (error) {
+        if (!(error instanceof ApiProblem)) throw error;
+        offerUndo({ words: `Not done: ${error.problem.detail}` });
+      }
+      await refresh();
+    };
     const reorder = async (change: (rooms: RoomOrder[]) => void) => {
       if (!walk) return;
       const rooms = order(walk);
       change(rooms);
-      await api.order(audit, rooms);
-      await refresh();
+      await attempt(async () => void (await api.order(audit, rooms)));
+      await refreshBox();
     };
     return {
-      async addRoom(name: string) {
-        const room: Room = { id: uuid(), name, area: walk?.audit.record.basis.areas[0]?.id ?? null };
-        await api.putRoom(audit, room, 0);
-        await refresh();
-      },
+      addRoom: (name: string) =>
+        attempt(async () => {
+          const room: Room = { id: uuid(), name, area: walk?.audit.record.basis.areas[0]?.id ?? null };
+          await api.putRoom(audit, room, 0);
+        }),
       async changeRoom(room: Revised<Room>, change: Partial<Room>) {
-        await api.putRoom(audit, { ...room.record, ...change }, room.revision);
-        await refresh();
-        await client.invalidateQueries({ queryKey: ['audit', audit, 'box'] });
+        await attempt(
+          async () => void (await api.putRoom(audit, { ...room.record, ...change }, room.revision)),
+        );
+        await refreshBox();
       },
-      async deleteRoom(room: Revised<Room>) {
-        const revision = await api.deleteRoom(audit, room.record.id, room.revision);
-        await refresh();
-        offerUndo({
-          words: `Deleted ${room.record.name} with its boxes`,
-          undo: async () => {
-            await api.putRoom(audit, room.record, revision);
-            await refresh();
-          },
-        });
-      },
-      async addBox(room: string) {
-        if (!walk) return;
-        const record: BoxRecord = {
-          id: uuid(),
-          room,
-          tag: nextTag(walk, room),
-          place: '',
-          wired_under: null,
-          found: {
-            kind: 'device',
-            construction: null,
-            wall_finish: null,
-            opening: null,
-            depth: null,
-            cables: [],
-            conductors: [],
-          },
-          left: null,
-        };
-        await api.putBox(audit, record, 0);
-        await refresh();
-        open(record.id);
-      },
-      async deleteBox(box: Revised<BoxRecord>, next: string | undefined) {
-        const { record } = box;
-        const revision = await api.deleteBox(audit, record.id, box.revision);
-        if (next) open(next);
-        await refresh();
-        offerUndo({
-          words: `Deleted ${record.tag} ${record.place}`,
-          undo: async () => {
-            await api.putBox(audit, record, revision);
-            await refresh();
-            open(record.id);
-          },
-        });
-      },
+      deleteRoom: (room: Revised<Room>) =>
+        attempt(async () => {
+          const revision = await api.deleteRoom(audit, room.record.id, room.revision);
+          offerUndo({
+            words: `Deleted ${room.record.name} with its boxes`,
+            undo: () => attempt(async () => void (await api.putRoom(audit, room.record, revision))),
+          });
+        }),
+      addBox: (room: string) =>
+        attempt(async () => {
+          if (!walk) return;
+          const record: BoxRecord = {
+            id: uuid(),
+            room,
+            tag: nextTag(walk, room),
+            place: '',
+            wired_under: null,
+            found: {
+              kind: 'device',
+              construction: null,
+              wall_finish: null,
+              opening: null,
+              depth: null,
+              cables: [],
+              conductors: [],
+            },
+            left: null,
+          };
+          await api.putBox(audit, record, 0);
+          await refresh();
+          open(record.id);
+        }),
+      deleteBox: (box: Revised<BoxRecord>, next: string | undefined) =>
+        attempt(async () => {
+          const { record } = box;
+          const revision = await api.deleteBox(audit, record.id, box.revision);
+          if (next) open(next);
+          offerUndo({
+            words: `Deleted ${record.tag} ${record.place}`,
+            undo: () =>
+              attempt(async () => {
+                await api.putBox(audit, record, revision);
+                await refresh();
+                open(record.id);
+              }),
+          });
+        }),
       /** One step along the run; past the end of its room into the next. */
       moveBox: (box: string, by: 1 | -1) =>
         reorder((rooms) => {
@@ -126,7 +138,6 @@ export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: s
           rooms.splice(at, 1);
           rooms.splice(at + by, 0, room);
         }),
-      refresh,
     };
   }, [audit, walk, client, offerUndo, open]);
 }

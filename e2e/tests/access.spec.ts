@@ -1,0 +1,49 @@
+// WCAG 2.2 AA by axe on each view, in both themes; no request leaves the machine; the phone and the tablet fit.
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from '@playwright/test';
+import { auditPath, serve, walkPath, watch } from './server';
+
+const server = serve();
+
+const VIEWS = {
+  jobs: '/',
+  basis: `${auditPath}/basis`,
+  walk: walkPath('K3'),
+  'walk, planned': walkPath('K7'),
+  'walk, as left': walkPath('L2'),
+  'walk, contradiction': walkPath('L7'),
+  'hand over': `${auditPath}/hand-over`,
+};
+
+for (const theme of ['light', 'dark']) {
+  for (const [name, path] of Object.entries(VIEWS)) {
+    test(`${name} is accessible, ${theme}`, async ({ page }) => {
+      const clean = watch(page);
+      await page.addInitScript((chosen) => localStorage.setItem('theme', chosen), theme);
+      await page.goto(server.get().url + path);
+      await expect(page.locator('main')).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      const { violations } = await new AxeBuilder({ page })
+        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+        .analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+      clean();
+    });
+  }
+}
+
+for (const [device, width, height] of [
+  ['tablet', 820, 1180],
+  ['phone', 390, 844],
+] as const) {
+  test(`nothing is cut off at the side on a ${device}`, async ({ page }) => {
+    await page.setViewportSize({ width, height });
+    for (const path of Object.values(VIEWS)) {
+      await page.goto(server.get().url + path);
+      await expect(page.locator('main')).toBeVisible();
+      await page.waitForLoadState('networkidle');
+      const over = await page.evaluate(() => document.documentElement.scrollWidth - window.innerWidth);
+      expect(over, path).toBeLessThanOrEqual(0);
+    }
+  });
+}

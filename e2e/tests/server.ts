@@ -1,0 +1,81 @@
+// The real binary, serving the demo from a fresh database on a free port, for one test file.
+import { type ChildProcess, execFileSync, spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+
+export const root = join(import.meta.dirname, '..', '..');
+export const binary = process.env.NAILPUNCH ?? join(root, 'target', 'debug', 'nailpunch');
+export const bundlePath = join(root, 'demo', 'guesthouse.nailpunch.json');
+
+type Bundle = { audit: { id: string; name: string }; rooms: { boxes: { id: string; tag: string }[] }[] };
+export const bundle: Bundle = JSON.parse(readFileSync(bundlePath, 'utf8'));
+
+export const auditPath = `/audits/${bundle.audit.id}`;
+
+/** Where a box of the demo is walked. */
+export function walkPath(tag: string): string {
+  const box = bundle.rooms.flatMap((room) => room.boxes).find((known) => known.tag === tag);
+  if (!box) throw new Error(`the demo has no box ${tag}`);
+  return `${auditPath}/walk/${box.id}`;
+}
+
+export class Server {
+  private constructor(
+    readonly url: string,
+    readonly folder: string,
+    private readonly child: ChildProcess,
+  ) {}
+
+  static async start(first = 8100): Promise<Server> {
+    const folder = mkdtempSync(join(tmpdir(), 'nailpunch-'));
+    const args = ['demo', '--data', join(folder, 'demo.sqlite'), '--port', String(first)];
+    const child = spawn(binary, args, { stdio: ['ignore', 'pipe', 'inherit'] });
+    const url = await new Promise<string>((found, failed) => {
+      child.stdout?.on('data', (data: Buffer) => {
+        const said = /http:\/\/\S+/.exec(data.toString());
+        if (said) found(said[0]);
+      });
+      child.on('exit', (code) => failed(new Error(`the server stopped with ${code}`)));
+    });
+    for (let tries = 0; tries < 100; tries += 1) {
+      const answer = await fetch(`${url}/api/version`).catch(() => null);
+      if (answer?.ok) break;
+      await new Promise((go) => setTimeout(go, 50));
+    }
+    return new Server(url, folder, child);
+  }
+
+  stop() {
+    this.child.kill();
+    rmSync(this.folder, { recursive: true, force: true });
+  }
+
+  run(...args: string[]): string {
+    return execFileSync(binary, args, { encoding: 'utf8' });
+  }
+}
+
+/** A server for the tests of one file; any error in a page's console fails the test. */
+export function serve(): { get: () => Server } {
+  let server: Server;
+  test.beforeAll(async () => {
+    server = await Server.start();
+  });
+  test.afterAll(() => server.stop());
+  return { get: () => server };
+}
+
+/** Fails on anything that the browser complains of, but for the answers a test provokes on purpose. */
+export function watch(page: Page, allowed: RegExp = /(?!)/) {
+  const complaints: string[] = [];
+  page.on('console', (message) => {
+    if (message.type() === 'error' && !allowed.test(message.text())) complaints.push(message.text());
+  });
+  page.on('pageerror', (error) => complaints.push(error.message));
+  page.on('request', (request) => {
+    if (!request.url().startsWith('http://127.0.0.1') && !/^(data|blob):/.test(request.url())) complaints.push(`left the machine: ${request.url()}`);
+  });
+  return () => expect(complaints).toEqual([]);
+}
