@@ -18,6 +18,7 @@
 )
 #set text(font: ("Atkinson Hyperlegible Next", "DejaVu Sans"), size: 10.5pt, lang: "en")
 #set par(leading: 0.62em)
+#set table.cell(breakable: false)
 #show heading.where(level: 1): it => block(above: 1.6em, below: 0.8em, {
   set text(15pt)
   it.body
@@ -28,7 +29,8 @@
 #show heading.where(level: 3): it => block(above: 1.2em, below: 0.4em, text(11pt, it.body))
 
 #let pairs(lines) = grid(
-  columns: (58mm, 1fr),
+  columns: (auto, 1fr),
+  column-gutter: 5mm,
   row-gutter: 0.55em,
   ..lines.map(line => (text(fill: muted, line.what), line.value)).flatten(),
 )
@@ -60,11 +62,14 @@
 #v(0.6em)
 #pairs(report.particulars + ((what: "Report of", value: report.made_on),))
 
-= At a glance
-#pairs(report.counts)
-
-= Basis
-#pairs(report.basis)
+#grid(
+  columns: (1fr, 1fr),
+  column-gutter: 10mm,
+  [= At a glance
+    #pairs(report.counts)],
+  [= Basis
+    #pairs(report.basis)],
+)
 
 #outline(title: [Contents], depth: 2, indent: 1em)
 

@@ -1,8 +1,8 @@
 // The section through a box: to scale, with what is there, what is required and what is missing. A tip can be pulled.
-import { type KeyboardEvent, type PointerEvent, useRef, useState } from 'react';
+import { type KeyboardEvent, type PointerEvent, useRef, useState, useSyncExternalStore } from 'react';
 import type { RuleResult, Section, SectionConductor } from '../api/types';
 import { bare } from '../ui/figure';
-import { scaleOf, snap, wirePaint } from './scale';
+import { scaleOf, snap, wireAt, wirePaint } from './scale';
 
 type Props = {
   section: Section;
@@ -14,9 +14,21 @@ type Props = {
   onPull?: ((conductor: number, freeLength: number) => void) | undefined;
 };
 
-const WIDTH = 700;
-const LEFT = 104;
-const RIGHT = WIDTH - 24;
+/** On a phone the drawing is laid out narrower, so that its figures stay as large as the rest. */
+const PHONE = '(max-width: 640px)';
+
+function useWidth() {
+  const narrow = useSyncExternalStore(
+    (changed) => {
+      const query = window.matchMedia(PHONE);
+      query.addEventListener('change', changed);
+      return () => query.removeEventListener('change', changed);
+    },
+    () => window.matchMedia(PHONE).matches,
+  );
+  return narrow ? { width: 400, left: 62, narrow } : { width: 700, left: 104, narrow };
+}
+
 const TOP = 74;
 const ROW = 34;
 
@@ -24,7 +36,8 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
   const rows = Math.max(section.conductors.length, 2);
   const bottom = TOP + 22 + ROW * rows;
   const height = bottom + 84;
-  const scale = scaleOf(widest(section, ghost), LEFT, RIGHT);
+  const { width, left, narrow } = useWidth();
+  const scale = scaleOf(widest(section, ghost), left, width - 24);
   const svg = useRef<SVGSVGElement>(null);
   const [pulled, setPulled] = useState<number | null>(null);
   const front = scale.x(0);
@@ -35,7 +48,7 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
   const pull = (conductor: SectionConductor) => (event: PointerEvent) => {
     if (pulled !== conductor.id || !svg.current || !onPull) return;
     const bounds = svg.current.getBoundingClientRect();
-    const x = ((event.clientX - bounds.left) / bounds.width) * WIDTH;
+    const x = ((event.clientX - bounds.left) / bounds.width) * width;
     onPull(conductor.id, snap(scale.nm(x) - conductor.start, units));
   };
   const nudge = (conductor: SectionConductor) => (event: KeyboardEvent) => {
@@ -52,7 +65,7 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
     <svg
       ref={svg}
       className="section"
-      viewBox={`0 0 ${WIDTH} ${height}`}
+      viewBox={`0 0 ${width} ${height}`}
       role="group"
       aria-label={`Section through the box. ${results.map((result) => result.sentence).join(' ')}`}
     >
@@ -82,11 +95,11 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
         const y = TOP + 22 + ROW * (rows / 2) - 14 + index * 20 - (section.cables.length - 1) * 10;
         return (
           <g key={cable.id} className={cable.assumed ? 'sheath assumed' : 'sheath'}>
-            <path d={`M${WIDTH} ${y}H${scale.x(cable.sheath_end)}`} />
+            <path d={`M${width} ${y}H${scale.x(cable.sheath_end)}`} />
           </g>
         );
       })}
-      <Ruler section={section} x={scale.x} y={bottom + 52} />
+      <Ruler section={section} x={scale.x} left={left} y={bottom + 52} narrow={narrow} />
       {section.required_reach && (
         <path
           className="limit-line"
@@ -102,6 +115,7 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
         return (
           <ConductorLine
             key={conductor.id}
+            left={left}
             conductor={conductor}
             y={y}
             sheathY={sheathY}
@@ -143,7 +157,7 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
         />
       )}
       {section.conductors.length === 0 && (
-        <text x={(LEFT + front) / 2} y={(TOP + bottom) / 2} textAnchor="middle" className="hint">
+        <text x={(left + front) / 2} y={(TOP + bottom) / 2} textAnchor="middle" className="hint">
           No conductor yet. Add one below.
         </text>
       )}
@@ -193,15 +207,17 @@ function Wall({
   );
 }
 
-function Ruler({ section, x, y }: { section: Section; x: (nm: number) => number; y: number }) {
+type RulerProps = { section: Section; x: (nm: number) => number; left: number; y: number; narrow: boolean };
+
+function Ruler({ section, x, left, y, narrow }: RulerProps) {
   const step = section.ruler_step;
   const perLabel = step === 10_000_000 ? 5 : 2;
   const start = -Math.max(section.depth, ...section.cables.map((cable) => -cable.sheath_end));
   const marks = [];
-  for (let count = Math.ceil(start / step); x(count * step) > LEFT - 6; count += 1) marks.push(count);
+  for (let count = Math.ceil(start / step); x(count * step) > left - 6; count += 1) marks.push(count);
   return (
     <g className="ruler">
-      <path d={`M${LEFT - 6} ${y}H${x(start)}`} />
+      <path d={`M${left - 6} ${y}H${x(start)}`} />
       {marks.map((count) => {
         const labelled = count % perLabel === 0;
         const label = step === 10_000_000 ? Math.abs(count) * 10 : Math.abs(count) / 2;
@@ -210,7 +226,7 @@ function Ruler({ section, x, y }: { section: Section; x: (nm: number) => number;
             <path d={`M${x(count * step)} ${y}v${labelled ? 9 : 5}`} />
             {labelled && (
               <text x={x(count * step)} y={y + 23} textAnchor="middle">
-                {count === 0 ? 'opening' : label}
+                {count === 0 && !narrow ? 'opening' : label}
               </text>
             )}
           </g>
@@ -221,6 +237,7 @@ function Ruler({ section, x, y }: { section: Section; x: (nm: number) => number;
 }
 
 type LineProps = {
+  left: number;
   conductor: SectionConductor;
   y: number;
   sheathY: number;
@@ -234,6 +251,7 @@ type LineProps = {
 };
 
 function ConductorLine({
+  left,
   conductor,
   y,
   sheathY,
@@ -259,9 +277,11 @@ function ConductorLine({
       {ghostTip !== null && (
         <>
           <path d={`M${tip} ${y}H${x(ghostTip)}`} className="ghost" />
-          <text x={x(ghostTip)} y={y - 8} textAnchor="start" className="figure small after">
-            {bare(after?.length?.text)}
-          </text>
+          {tip - x(ghostTip) > 110 && (
+            <text x={x(ghostTip)} y={y - 8} textAnchor="start" className="figure small after">
+              {bare(after?.length?.text)}
+            </text>
+          )}
         </>
       )}
       {missing && ghostTip === null && (
@@ -280,9 +300,16 @@ function ConductorLine({
         </>
       )}
       {conductor.splice != null && (
-        <rect x={x(conductor.splice) - 8} y={y - 7} width="16" height="14" rx="2" className="splice" />
+        <rect
+          x={x(conductor.splice) - 8}
+          y={wireAt(x(conductor.splice), start, sheathY, tip, y) - 7}
+          width="16"
+          height="14"
+          rx="2"
+          className="splice"
+        />
       )}
-      <text x={LEFT - 14} y={y + 5} textAnchor="end" className="wire-name">
+      <text x={left - 14} y={y + 5} textAnchor="end" className="wire-name">
         {conductor.label.replace(/ AWG$/, '')}
       </text>
       {conductor.length && (

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { Section } from '../api/types';
-import { scaleOf, snap } from './scale';
+import { scaleOf, snap, wireAt } from './scale';
 
 const INCH = 25_400_000;
 
@@ -38,5 +38,15 @@ describe('snap', () => {
     expect(snap(2.8 * INCH, 'inch')).toBe(2.75 * INCH);
     expect(snap(70_900_000, 'metric')).toBe(70_000_000);
     expect(snap(-5, 'inch')).toBe(0);
+  });
+});
+
+describe('wireAt', () => {
+  it('lies on the wire: at its ends, and between them within', () => {
+    expect(wireAt(500, 500, 40, 100, 90)).toBeCloseTo(40, 3);
+    expect(wireAt(100, 500, 40, 100, 90)).toBeCloseTo(90, 3);
+    const middle = wireAt(300, 500, 40, 100, 90);
+    expect(middle).toBeGreaterThan(40);
+    expect(middle).toBeLessThan(90);
   });
 });

@@ -30,6 +30,20 @@ export function snap(nm: number, units: 'inch' | 'metric') {
   return Math.max(0, Math.round(nm / step) * step);
 }
 
+/** Where the curve of a wire, from the sheath to the tip, stands at `x`. */
+export function wireAt(x: number, start: number, startY: number, tip: number, tipY: number): number {
+  const span = Math.abs(start - tip);
+  const cubic = (a: number, b: number, c: number, d: number, t: number) =>
+    a * (1 - t) ** 3 + 3 * b * t * (1 - t) ** 2 + 3 * c * t ** 2 * (1 - t) + d * t ** 3;
+  let [low, high] = [0, 1];
+  for (let step = 0; step < 24; step += 1) {
+    const middle = (low + high) / 2;
+    if (cubic(start, start - span * 0.4, tip + span * 0.45, tip, middle) > x) low = middle;
+    else high = middle;
+  }
+  return cubic(startY, startY, tipY, tipY, low);
+}
+
 export const wirePaint: Record<string, string> = {
   black: '#1c1c1c',
   red: '#b3231b',

@@ -7,21 +7,37 @@ type Props = {
   state: SessionState;
   pointer: string;
   label: string;
-  /** The label is read out, but stands elsewhere on the screen. */
-  hideLabel?: boolean;
+  /** The label is read out, but stands elsewhere on the screen; so does what is said of the field. */
+  bare?: boolean;
 };
 
-export function LengthField({ session, state, pointer, label, hideLabel = false }: Props) {
+const saidId = (pointer: string) => `said${pointer.replaceAll('/', '-')}`;
+
+/** What is wrong with a field: not understood, or at odds with the others. */
+function saidOf(state: SessionState, pointer: string) {
+  const error = state.typed[pointer] === undefined ? null : state.echoes[pointer]?.error;
+  const odd = state.judgement.contradictions.find((known) => known.pointer === pointer)?.message;
+  return { error, odd, words: error ?? odd };
+}
+
+/** What is said of a field whose place is too narrow for it. */
+export function FieldSaid({ state, pointer }: { state: SessionState; pointer: string }) {
+  const { error, words } = saidOf(state, pointer);
+  if (!words) return null;
+  return (
+    <div id={saidId(pointer)} className={error ? 'said' : 'said odd'}>
+      {words}
+    </div>
+  );
+}
+
+export function LengthField({ session, state, pointer, label, bare = false }: Props) {
   const id = useId();
   const kept = state.judgement.texts.find((text) => text.pointer === pointer)?.text ?? '';
-  const typed = state.typed[pointer];
-  const echo = state.echoes[pointer];
-  const error = typed !== undefined ? echo?.error : null;
-  const contradiction = state.judgement.contradictions.find((known) => known.pointer === pointer)?.message;
-  const said = error ?? contradiction;
+  const { error, odd, words } = saidOf(state, pointer);
   return (
-    <div className={error ? 'length-field bad' : contradiction ? 'length-field odd' : 'length-field'}>
-      <label htmlFor={id} className={hideLabel ? 'visually-hidden' : ''}>
+    <div className={error ? 'length-field bad' : odd ? 'length-field odd' : 'length-field'}>
+      <label htmlFor={id} className={bare ? 'visually-hidden' : ''}>
         {label}
       </label>
       <input
@@ -30,10 +46,10 @@ export function LengthField({ session, state, pointer, label, hideLabel = false 
         inputMode="text"
         autoComplete="off"
         spellCheck={false}
-        value={typed ?? kept}
+        value={state.typed[pointer] ?? kept}
         placeholder="–"
         aria-invalid={error ? true : undefined}
-        aria-describedby={said ? `${id}-said` : undefined}
+        aria-describedby={words ? saidId(pointer) : undefined}
         onChange={(event) => session.type(pointer, event.target.value)}
         onBlur={() => void session.leave(pointer)}
         onFocus={(event) => event.target.select()}
@@ -41,11 +57,7 @@ export function LengthField({ session, state, pointer, label, hideLabel = false 
           if (event.key === 'Enter') focusNext(event.currentTarget);
         }}
       />
-      {said && (
-        <div id={`${id}-said`} className="said">
-          {said}
-        </div>
-      )}
+      {!bare && <FieldSaid state={state} pointer={pointer} />}
     </div>
   );
 }

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { BoxContents, Cable, Colour, Conductor, Gauge, Role } from '../api/types';
 import { wirePaint } from '../drawing/scale';
-import { LengthField } from './LengthField';
+import { FieldSaid, LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
 
 type Part = { session: BoxSession; state: SessionState };
@@ -322,18 +322,24 @@ function ConductorRow({ session, state, conductor, index, cables }: ConductorPro
               state={state}
               pointer={`/conductors/${index}/free_length`}
               label={`${name}, from the sheath`}
-              hideLabel
+              bare
             />
             <LengthField
               session={session}
               state={state}
               pointer={`/conductors/${index}/reach`}
               label={`${name}, past the opening`}
-              hideLabel
+              bare
             />
           </>
         )}
       </div>
+      {!conductor.passes_through && (
+        <>
+          <FieldSaid state={state} pointer={`/conductors/${index}/free_length`} />
+          <FieldSaid state={state} pointer={`/conductors/${index}/reach`} />
+        </>
+      )}
       {more && (
         <div className="more">
           <Form.Select

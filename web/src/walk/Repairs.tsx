@@ -179,7 +179,7 @@ function Ways({ state, chosen, busy, onPlan, onShow }: WaysProps) {
   if (proposals.length === 0) return null;
   return (
     <>
-      <h2>{chosen ? 'Other ways' : 'Puts it right'}</h2>
+      <h2>{chosen ? 'This repair, and other ways' : 'Puts it right'}</h2>
       {ways.length === 0 && <p>None of the repairs fits this box as measured.</p>}
       {ways.map((proposal) => (
         <Way
@@ -234,7 +234,9 @@ function Way({ proposal, open, chosen, busy, onOpen, onPlan }: WayProps) {
           <table className="before-after">
             <thead>
               <tr>
-                <th scope="col">Before → after</th>
+                <th scope="col">
+                  <span className="visually-hidden">Conductor</span>
+                </th>
                 <th scope="col">From sheath</th>
                 <th scope="col">Past opening</th>
               </tr>

@@ -59,6 +59,17 @@ impl BoxContents {
                     );
                     add(&place.at("reach"), message);
                 }
+                None if reach <= length
+                    && self.depth.is_some_and(|d| length.less(reach) > d + resolution + resolution) =>
+                {
+                    let message = format!(
+                        "with a length of {} this puts the sheath end {} behind the opening, outside a box {} deep",
+                        say(length),
+                        say(length.less(reach)),
+                        say(self.depth.unwrap_or_default())
+                    );
+                    add(&place.at("reach"), message);
+                }
                 None if reach > length + resolution => {
                     let message =
                         format!("it cannot reach {} past the opening and be {} long", say(reach), say(length));
@@ -85,6 +96,15 @@ mod tests {
         assert_eq!(found[0].pointer, "/conductors/0/reach");
         assert!(found[0].message.contains("reaches 3/4 in at most, not 2 in"), "{}", found[0].message);
         assert_eq!(contents.conductors[0].reach, Some(Length::inches(2)));
+    }
+
+    #[test]
+    fn measures_that_put_the_sheath_outside_the_box_are_flagged() {
+        let mut contents = box_with(None, vec![conductor(Some(100), Some(32))]);
+        assert!(contents.contradictions(&HouseRules::default(), UnitSystem::Inch).is_empty());
+        contents.depth = Some(Length::inches(2));
+        let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        assert!(found[0].message.contains("4 1/4 in behind the opening"), "{}", found[0].message);
     }
 
     #[test]
