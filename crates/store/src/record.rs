@@ -166,16 +166,13 @@ impl Store {
     /// # Errors
     /// [`StoreError::Stale`] with the current record when it was changed since, [`StoreError::Invalid`] when it cannot
     /// be accepted.
-    pub fn put<T: Stored>(
+    pub fn put<T: Stored + Clone>(
         &self,
         audit_id: &str,
         record: &T,
         based_on: u32,
         author: &Author,
-    ) -> Result<Revised<T>, StoreError>
-    where
-        T: Clone,
-    {
+    ) -> Result<Revised<T>, StoreError> {
         self.write(|transaction| {
             let id = record.identifier();
             if T::KIND != "audit" {

@@ -133,11 +133,14 @@ mod tests {
     fn what_does_not_fit_says_why_in_figures() {
         let eight = of_gauge(Gauge::Awg8);
         assert_eq!(
-            choose(TwistOn, &[&eight]).unwrap_err(),
+            choose(TwistOn, &[&eight]).expect_err("too thick"),
             "8 AWG is outside the connectors of this kind, 18 to 10 AWG"
         );
         let twelve = of_gauge(Awg12);
         let six = [&twelve; 6];
-        assert_eq!(choose(TwistOn, &six).unwrap_err(), "7 conductors to join; the largest of this kind takes 5");
+        assert_eq!(
+            choose(TwistOn, &six).expect_err("too many"),
+            "7 conductors to join; the largest of this kind takes 5"
+        );
     }
 }

@@ -1,0 +1,89 @@
+# Two commands matter: `make demo` starts the application with the demo data, `make test` tests everything.
+# All need the Rust toolchain (with a C compiler for its linker), Node 20 or later, npm and make; the rest is installed
+# from the registries by what is below.
+
+SHELL := /bin/bash
+.SHELLFLAGS := -eu -o pipefail -c
+.DEFAULT_GOAL := help
+PORT ?= 8000
+
+WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/tsconfig.json
+NODE_STAMP := node_modules/.installed
+
+.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium screenshots \
+	bench clean
+
+help: ## Say what there is
+	@grep -E '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 16
+
+demo: build ## Install, build, and serve the application with the demo audit
+	./target/release/nailpunch demo --port $(PORT)
+
+serve: build ## The same with your own audits
+	./target/release/nailpunch serve --port $(PORT)
+
+build: web/dist/index.html ## Build the release binary
+	cargo build --release --locked -p nailpunch
+
+test: lint rust-test api-check web-test browser-test ## Formatting, lints, every test, and the browser
+
+check: lint rust-test web-test ## The same without the browser
+
+lint: web/dist/index.html e2e/$(NODE_STAMP)
+	cargo fmt --all --check
+	cargo clippy --workspace --all-targets --locked -- -D warnings
+	cd web && npx biome ci . && npx tsc --noEmit
+	cd e2e && npx tsc --noEmit -p .
+
+rust-test: web/dist/index.html
+	cargo test --workspace --locked
+
+# `cargo test --workspace` has built this binary already.
+target/debug/nailpunch: web/dist/index.html
+	cargo build --locked -p nailpunch
+
+api: web/$(NODE_STAMP) ## Write the client's types anew from the server's description
+	cargo run --locked -q -p nailpunch -- openapi > web/src/api/openapi.json
+	cd web && npx openapi-typescript src/api/openapi.json -o src/api/generated.ts
+
+api-check: web/$(NODE_STAMP)
+	cargo build --locked -p nailpunch
+	@diff <(./target/debug/nailpunch openapi) web/src/api/openapi.json \
+		&& diff <(cd web && npx openapi-typescript src/api/openapi.json 2>/dev/null) web/src/api/generated.ts > /dev/null \
+		|| { echo 'The client types are behind the server: run `make api`.'; exit 1; }
+
+web-test: web/$(NODE_STAMP)
+	cd web && npx vitest run
+
+browser-test: chromium web/dist/index.html e2e/$(NODE_STAMP)
+	cargo build --locked -p nailpunch
+	cd e2e && npx playwright test
+
+screenshots: chromium e2e/$(NODE_STAMP) web/dist/index.html ## Take the pictures of docs/screenshots anew
+	cargo build --locked -p nailpunch
+	cd e2e && npx playwright test --config screenshots.config.ts
+
+bench: build chromium e2e/$(NODE_STAMP) ## Measure what docs/performance.md reports
+	cargo bench --locked -p nailpunch-core -p nailpunch-store --benches
+	cd e2e && node bench.mjs
+
+format: web/$(NODE_STAMP) ## Format everything
+	cargo fmt --all
+	cd web && npx biome check --write .
+
+web/dist/index.html: $(WEB_SOURCES) web/$(NODE_STAMP)
+	cd web && npx vite build
+
+%/$(NODE_STAMP): %/package.json %/package-lock.json
+	cd $* && npm ci --no-audit --no-fund
+	touch $@
+
+# Debian's own package; no test tool downloads a browser of its own.
+chromium:
+	@command -v chromium > /dev/null || { \
+		as_root=$$([ "$$(id -u)" = 0 ] || echo sudo); \
+		$$as_root apt-get update -qq && $$as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; }
+
+clean:
+	cargo clean
+	rm -rf web/dist web/node_modules e2e/node_modules

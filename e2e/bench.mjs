@@ -1,0 +1,150 @@
+// What a person waits for: the stateless endpoint, the start, a large walk in the browser. Prints what
+// docs/performance.md reports. Run with the release binary built.
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import http from 'node:http';
+import { cpus, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { gzipSync } from 'node:zlib';
+import { chromium } from '@playwright/test';
+
+const root = join(import.meta.dirname, '..');
+const binary = join(root, 'target', 'release', 'nailpunch');
+const demo = JSON.parse(readFileSync(join(root, 'demo', 'guesthouse.nailpunch.json'), 'utf8'));
+const folder = mkdtempSync(join(tmpdir(), 'nailpunch-bench-'));
+const at = (times, share) => times.sort((a, b) => a - b)[Math.floor(times.length * share)] ?? 0;
+const ms = (time) => `${time.toFixed(time < 10 ? 2 : 0)} ms`;
+const bundle = { nailpunch: 1, audit: demo.audit, rooms: demo.rooms };
+
+function start(port) {
+  const begun = performance.now();
+  const child = spawn(binary, ['demo', '--data', join(folder, 'demo.sqlite'), '--port', String(port)], { stdio: 'ignore' });
+  return { child, begun, url: `http://127.0.0.1:${port}` };
+}
+
+async function answered(url) {
+  for (;;) {
+    const answer = await fetch(`${url}/api/version`).catch(() => null);
+    if (answer?.ok) return performance.now();
+    await new Promise((go) => setTimeout(go, 2));
+  }
+}
+
+const agent = new http.Agent({ keepAlive: true, maxSockets: 1 });
+function ask(url, path, body) {
+  return new Promise((done, failed) => {
+    const begun = performance.now();
+    const request = http.request(
+      url + path,
+      { agent, method: body ? 'POST' : 'GET', headers: body ? { 'Content-Type': 'application/json', 'Content-Length': Buffer.byteLength(body) } : {} },
+      (answer) => {
+        answer.on('data', () => {});
+        answer.on('end', () => (answer.statusCode === 200 ? done(performance.now() - begun) : failed(new Error(String(answer.statusCode)))));
+      },
+    );
+    request.on('error', failed);
+    request.end(body);
+  });
+}
+
+console.log(`${cpus().length} cores, ${cpus()[0]?.model}`);
+
+// Cold start, on a database that is there.
+const first = start(8310);
+await answered(first.url);
+first.child.kill();
+await new Promise((go) => first.child.on('exit', go));
+const starts = [];
+for (let round = 0; round < 7; round += 1) {
+  const { child, begun, url } = start(8311 + round);
+  starts.push((await answered(url)) - begun);
+  child.kill();
+  await new Promise((go) => child.on('exit', go));
+}
+console.log(`cold start to first answer: median ${ms(at(starts, 0.5))} (under 300 ms)`);
+
+const { child, url } = start(8330);
+await answered(url);
+await new Promise((go) => setTimeout(go, 1000));
+const resident = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1];
+console.log(`resident, idle: ${(Number(resident) / 1024).toFixed(0)} MB (under 60 MB)`);
+
+// The stateless endpoint beside a trivial one of the same server, in turn.
+const contents = demo.rooms[0].boxes[2].found;
+const wish = JSON.stringify({ basis: demo.audit.basis, contents, typed: [{ pointer: '/conductors/0/free_length', text: '2 3/4' }] });
+const [judged, trivial] = [[], []];
+for (let round = 0; round < 4000; round += 1) {
+  const [a, b] = [await ask(url, '/api/version'), await ask(url, '/api/judge', wish)];
+  if (round >= 500) {
+    trivial.push(a);
+    judged.push(b);
+  }
+}
+for (const [name, share] of [['median', 0.5], ['p99', 0.99]]) {
+  const [a, b] = [at(trivial, share), at(judged, share)];
+  console.log(`${name}: judge ${ms(b)}, trivial ${ms(a)}, ratio ${(b / a).toFixed(2)}${share === 0.99 ? ' (under 2)' : ''}`);
+}
+
+// A walk of 500 boxes in the browser.
+let count = 0;
+const id = () => `0192f0c1-0000-7000-8000-${(++count).toString(16).padStart(12, '0')}`;
+const rooms = Array.from({ length: 25 }, (_, index) => ({
+  id: id(),
+  name: `Room ${index + 1}`,
+  boxes: Array.from({ length: 20 }, (_, nth) => {
+    const like = demo.rooms[nth % 9].boxes[nth % 6];
+    return { id: id(), tag: `${index + 1}.${nth + 1}`, place: like.place, found: like.found };
+  }),
+}));
+const large = { ...bundle, audit: { ...demo.audit, id: id(), name: '500 boxes' }, rooms };
+const imported = await fetch(`${url}/api/import`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(large) });
+if (!imported.ok) throw new Error(await imported.text());
+const browser = await chromium.launch({
+  executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
+  args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+const shown = rooms[0]?.boxes[2]?.id;
+const opens = [];
+for (let round = 0; round < 6; round += 1) {
+  const begun = performance.now();
+  await page.goto(`${url}/audits/${large.audit.id}/walk/${shown}`, { waitUntil: 'commit' });
+  await page.waitForSelector('.section .conductor');
+  opens.push(performance.now() - begun);
+}
+console.log(`walk of 500 boxes, opening: median ${ms(at(opens, 0.5))} (under 1 s)`);
+
+// From the keystroke in the page to the new figure painted, by the page's own clock.
+const keys = await page.evaluate(async () => {
+  const input = document.querySelector('.wire .length-field input');
+  if (!input) throw new Error('no field');
+  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
+  const times = [];
+  for (let round = 0; round < 40; round += 1) {
+    const length = `${3 + (round % 2)} 1/${round % 3 === 0 ? 4 : 2}`;
+    const before = document.querySelector('.finding-figures')?.textContent;
+    const begun = performance.now();
+    set?.call(input, length);
+    input.dispatchEvent(new Event('input', { bubbles: true }));
+    while (document.querySelector('.finding-figures')?.textContent === before) {
+      if (performance.now() - begun > 2000) break;
+      await new Promise((go) => requestAnimationFrame(go));
+    }
+    times.push(performance.now() - begun);
+    await new Promise((go) => setTimeout(go, 900));
+  }
+  return times.filter((time) => time < 2000);
+});
+console.log(`walk of 500 boxes, keystroke to verdict: median ${ms(at(keys, 0.5))}, p90 ${ms(at(keys, 0.9))} (under 50 ms)`);
+await browser.close();
+
+const assets = join(root, 'web', 'dist', 'assets');
+const script = readdirSync(assets).filter((name) => name.endsWith('.js'));
+const zipped = script.reduce((sum, name) => sum + gzipSync(readFileSync(join(assets, name))).length, 0);
+console.log(`initial JavaScript: ${(zipped / 1000).toFixed(0)} kB gzipped (under 250 kB)`);
+
+const report = performance.now();
+await (await fetch(`${url}/api/audits/${demo.audit.id}/report.pdf`)).arrayBuffer();
+console.log(`report of the demo, ${demo.rooms.flatMap((room) => room.boxes).length} boxes: ${ms(performance.now() - report)}`);
+child.kill();
+rmSync(folder, { recursive: true, force: true });

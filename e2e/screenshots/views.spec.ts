@@ -1,0 +1,54 @@
+// The pictures of the main views, from the demo data.
+import { execFileSync } from 'node:child_process';
+import { join } from 'node:path';
+import { expect, type Page, test } from '@playwright/test';
+import { auditPath, binary, bundlePath, root, serve, walkPath } from '../tests/server';
+
+const server = serve();
+const out = (name: string) => join(root, 'docs', 'screenshots', `${name}.png`);
+
+type Shot = { path: string; theme?: string; size?: [number, number]; before?: (page: Page) => Promise<void> };
+
+const SHOTS: Record<string, Shot> = {
+  jobs: { path: '/' },
+  basis: { path: `${auditPath}/basis` },
+  'walk-violates': { path: walkPath('K3') },
+  'walk-headlamp': { path: walkPath('K7'), theme: 'dark' },
+  'walk-proven': { path: walkPath('L2') },
+  'walk-legacy-tablet': { path: walkPath('R1'), size: [820, 1180] },
+  'walk-phone': { path: walkPath('K4'), size: [390, 844] },
+  'walk-empty': { path: walkPath('A6') },
+  'hand-over': { path: `${auditPath}/hand-over` },
+};
+
+for (const [name, { path, theme = 'light', size = [1280, 800], before }] of Object.entries(SHOTS)) {
+  test(name, async ({ page }) => {
+    await page.setViewportSize({ width: size[0], height: size[1] });
+    await page.addInitScript((chosen) => localStorage.setItem('theme', chosen), theme);
+    await page.goto(server.get().url + path);
+    await expect(page.locator('main')).toBeVisible();
+    await before?.(page);
+    await page.waitForLoadState('networkidle');
+    await page.screenshot({ path: out(name) });
+  });
+}
+
+test('conflict', async ({ browser }) => {
+  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+  const [mine, theirs] = [await context.newPage(), await context.newPage()];
+  for (const page of [mine, theirs]) await page.goto(server.get().url + walkPath('W6'));
+  await theirs.getByLabel('black 12, from the sheath', { exact: true }).fill('7 1/4');
+  await expect(theirs.locator('.saving')).toHaveText('Saved');
+  await mine.getByLabel('black 12, from the sheath', { exact: true }).fill('8 1/2');
+  await expect(mine.getByRole('dialog')).toBeVisible();
+  await mine.waitForLoadState('networkidle');
+  await mine.waitForTimeout(400);
+  await mine.screenshot({ path: out('conflict') });
+  await context.close();
+});
+
+test('report', () => {
+  const pdf = join(server.get().folder, 'report.pdf');
+  execFileSync(binary, ['report', bundlePath, '--pdf', pdf]);
+  execFileSync('pdftoppm', ['-r', '80', '-png', '-f', '3', '-l', '3', '-singlefile', pdf, out('report').replace(/\.png$/, '')]);
+});
