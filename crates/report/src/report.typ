@@ -86,7 +86,7 @@
   #if room.about != "" [#text(fill: muted, room.about)]
 
   #for part in room.boxes [
-    #block(breakable: false)[
+    #block(breakable: false, sticky: true)[
       === #mark(part.verdict) #part.heading
       #text(fill: muted)[#part.about]
       #for drawing in part.drawings [

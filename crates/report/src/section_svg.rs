@@ -54,9 +54,12 @@ pub fn section_svg(section: &Section) -> String {
     for cable in &section.cables {
         let dash = if cable.assumed { " stroke-dasharray=\"3 3\"" } else { "" };
         let x = scale.x(cable.sheath_end);
+        let width = (scale.x(-section.depth) + 18.0 - x).max(0.0);
         let _ = write!(
             svg,
-            "<line x1=\"{x:.1}\" y1=\"{:.1}\" x2=\"{x:.1}\" y2=\"{bottom:.1}\" stroke=\"{MUTED}\" stroke-width=\"0.8\"{dash}/>",
+            "<rect x=\"{x:.1}\" y=\"{:.1}\" width=\"{width:.1}\" height=\"{:.1}\" fill=\"#e0b93c\" fill-opacity=\"0.6\"/><line x1=\"{x:.1}\" y1=\"{:.1}\" x2=\"{x:.1}\" y2=\"{bottom:.1}\" stroke=\"{MUTED}\" stroke-width=\"0.8\"{dash}/>",
+            TOP + 5.0,
+            bottom - TOP - 10.0,
             TOP - 4.0
         );
     }
@@ -108,10 +111,11 @@ fn draw_conductor(svg: &mut String, conductor: &SectionConductor, scale: &Scale,
         return;
     };
     let tip = scale.x(tip_nm);
+    let (left, width) = (tip.min(start), (tip - start).abs());
     let _ = write!(
         svg,
-        "<line x1=\"{start:.1}\" y1=\"{y:.1}\" x2=\"{tip:.1}\" y2=\"{y:.1}\" stroke=\"{MUTED}\" stroke-width=\"5.4\"/>\
-         <line x1=\"{start:.1}\" y1=\"{y:.1}\" x2=\"{tip:.1}\" y2=\"{y:.1}\" stroke=\"{}\" stroke-width=\"4\"/>",
+        "<rect x=\"{left:.1}\" y=\"{:.1}\" width=\"{width:.1}\" height=\"4.6\" fill=\"{}\" stroke=\"{MUTED}\" stroke-width=\"0.8\"/>",
+        y - 2.3,
         paint(conductor.colour)
     );
     if let Some(splice) = conductor.splice {
@@ -122,7 +126,6 @@ fn draw_conductor(svg: &mut String, conductor: &SectionConductor, scale: &Scale,
             y - 5.0
         );
     }
-    let (mut label_end, mut anchor) = (tip - 4.0, "end");
     if let Some(required) = conductor.required_tip.filter(|required| *required > tip_nm) {
         let x = scale.x(required);
         let _ = write!(
@@ -132,14 +135,13 @@ fn draw_conductor(svg: &mut String, conductor: &SectionConductor, scale: &Scale,
             y - 5.0,
             y + 5.0
         );
-        label_end = tip + 2.0;
-        anchor = "start";
     }
     if let Some(length) = &conductor.length {
         let _ = write!(
             svg,
-            "<text x=\"{label_end:.1}\" y=\"{:.1}\" text-anchor=\"{anchor}\" font-family=\"B612 Mono\" font-weight=\"700\">{}</text>",
-            y - 5.0,
+            "<text x=\"{:.1}\" y=\"{:.1}\" text-anchor=\"end\" font-family=\"B612 Mono\" font-weight=\"700\">{}</text>",
+            tip - 3.0,
+            y - 4.0,
             length.text
         );
     }

@@ -400,6 +400,11 @@ export interface components {
             length_before?: components["schemas"]["Figure"] | null;
             reach_after?: components["schemas"]["Figure"] | null;
             reach_before?: components["schemas"]["Figure"] | null;
+            /**
+             * Format: int64
+             * @description Where its tip is afterwards, from the opening, positive towards the room.
+             */
+            tip_after?: number | null;
         };
         /** @description One box as it was found, or as it was left. */
         BoxContents: {
@@ -970,7 +975,6 @@ export interface components {
         };
         /** @description A repair held against a box. */
         Proposal: {
-            after?: components["schemas"]["BoxContents"] | null;
             /** @description The conductors it changes. */
             before_after: components["schemas"]["BeforeAfter"][];
             /** @description Room that what is added takes up in fact, in words. */
@@ -979,8 +983,6 @@ export interface components {
             cautions: string[];
             /** @description The codes of the rules that the box misses now, as new work, and passes afterwards. */
             clears: string[];
-            /** @description What the rules say of the box afterwards. */
-            findings_after: components["schemas"]["RuleResult"][];
             /** @description Everything to bring, pigtails included. */
             materials: components["schemas"]["MaterialLine"][];
             /**
@@ -1000,6 +1002,8 @@ export interface components {
             steps: string[];
             /** @description What is done. */
             title: string;
+            /** @description What each rule says of the box afterwards. */
+            verdicts_after: components["schemas"]["RuleVerdict"][];
         };
         /** @description A record with its revision. */
         Revised_Audit: {
@@ -1168,6 +1172,13 @@ export interface components {
             /** @description The worst answer of all conductors. */
             verdict: components["schemas"]["Verdict"];
             worst?: components["schemas"]["Finding"] | null;
+        };
+        /** @description The answer of one rule. */
+        RuleVerdict: {
+            /** @description The code of the rule. */
+            rule: string;
+            /** @description Its answer. */
+            verdict: components["schemas"]["Verdict"];
         };
         /** @description A box on the run. */
         RunBox: {

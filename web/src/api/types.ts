@@ -37,6 +37,7 @@ export type Section = Schemas['Section'];
 export type SectionConductor = Schemas['SectionConductor'];
 export type RuleResult = Schemas['RuleResult'];
 export type Finding = Schemas['Finding'];
+export type BeforeAfter = Schemas['BeforeAfter'];
 export type Proposal = Schemas['Proposal'];
 export type Contradiction = Schemas['Contradiction'];
 export type TypedEntry = Schemas['TypedEntry'];

@@ -1,6 +1,6 @@
 // The section through a box: to scale, with what is there, what is required and what is missing. A tip can be pulled.
 import { type KeyboardEvent, type PointerEvent, useRef, useState, useSyncExternalStore } from 'react';
-import type { RuleResult, Section, SectionConductor } from '../api/types';
+import type { BeforeAfter, RuleResult, Section, SectionConductor } from '../api/types';
 import { bare } from '../ui/figure';
 import { scaleOf, snap, wireAt, wirePaint } from './scale';
 
@@ -8,8 +8,8 @@ type Props = {
   section: Section;
   results: RuleResult[];
   units: 'inch' | 'metric';
-  /** A second state to ghost over this one: the planned repair. */
-  ghost?: Section | undefined;
+  /** Where a repair would bring the conductors, ghosted over today. */
+  after?: BeforeAfter[] | undefined;
   /** A tip was pulled so that its free length is now this many nanometres. */
   onPull?: ((conductor: number, freeLength: number) => void) | undefined;
 };
@@ -32,12 +32,12 @@ function useWidth() {
 const TOP = 74;
 const ROW = 34;
 
-export function SectionDrawing({ section, results, units, ghost, onPull }: Props) {
+export function SectionDrawing({ section, results, units, after = [], onPull }: Props) {
   const rows = Math.max(section.conductors.length, 2);
   const bottom = TOP + 22 + ROW * rows;
   const height = bottom + 84;
   const { width, left, narrow } = useWidth();
-  const scale = scaleOf(widest(section, ghost), left, width - 24);
+  const scale = scaleOf(section, after, left, width - 24);
   const svg = useRef<SVGSVGElement>(null);
   const [pulled, setPulled] = useState<number | null>(null);
   const front = scale.x(0);
@@ -108,7 +108,7 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
       )}
       {section.conductors.map((conductor, index) => {
         const y = TOP + 22 + ROW * index + 6;
-        const after = ghost?.conductors.find((drawn) => drawn.id === conductor.id);
+        const change = after.find((known) => known.conductor === conductor.id);
         const cable = section.cables.findIndex((known) => known.sheath_end === conductor.start);
         const sheathY =
           TOP + 22 + ROW * (rows / 2) - 14 + Math.max(cable, 0) * 20 - (section.cables.length - 1) * 10;
@@ -120,7 +120,7 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
             y={y}
             sheathY={sheathY}
             x={scale.x}
-            after={after}
+            after={change}
             pullable={onPull !== undefined}
             onGrab={(event) => {
               event.currentTarget.setPointerCapture(event.pointerId);
@@ -163,11 +163,6 @@ export function SectionDrawing({ section, results, units, ghost, onPull }: Props
       )}
     </svg>
   );
-}
-
-/** The section whose tips reach farthest, so that today and afterwards are drawn to one scale. */
-function widest(section: Section, ghost: Section | undefined): Section {
-  return ghost ? { ...section, conductors: [...section.conductors, ...ghost.conductors] } : section;
 }
 
 /** What a dimension line shows: the worst conductor of a rule. */
@@ -242,7 +237,7 @@ type LineProps = {
   y: number;
   sheathY: number;
   x: (nm: number) => number;
-  after: SectionConductor | undefined;
+  after: BeforeAfter | undefined;
   pullable: boolean;
   onGrab: (event: PointerEvent) => void;
   onPull: (event: PointerEvent) => void;
@@ -268,7 +263,8 @@ function ConductorLine({
   // Where nothing is measured the tip waits at the sheath, to be pulled out.
   const tip = x(conductor.tip ?? conductor.start);
   const span = Math.abs(start - tip);
-  const ghostTip = after?.tip != null && after.tip > (conductor.tip ?? conductor.start) ? after.tip : null;
+  const to = after?.tip_after;
+  const ghostTip = to != null && to > (conductor.tip ?? conductor.start) ? to : null;
   const wire = `M${start} ${sheathY}C${start - span * 0.4} ${sheathY} ${tip + span * 0.45} ${y} ${tip} ${y}`;
   const missing = known && conductor.required_tip != null && conductor.required_tip > (conductor.tip ?? 0);
   const handle = pullable && !conductor.passes_through;
@@ -279,7 +275,7 @@ function ConductorLine({
           <path d={`M${tip} ${y}H${x(ghostTip)}`} className="ghost" />
           {tip - x(ghostTip) > 110 && (
             <text x={x(ghostTip)} y={y - 8} textAnchor="start" className="figure small after">
-              {bare(after?.length?.text)}
+              {bare(after?.length_after?.text)}
             </text>
           )}
         </>

@@ -16,19 +16,19 @@ const section = {
 
 describe('scaleOf', () => {
   it('draws equal lengths equally long and the room at the left', () => {
-    const scale = scaleOf(section, 100, 600);
+    const scale = scaleOf(section, [], 100, 600);
     expect(scale.x(INCH)).toBeLessThan(scale.x(0));
     expect(scale.x(0) - scale.x(2 * INCH)).toBeCloseTo(2 * (scale.x(-INCH) - scale.x(0)), 6);
   });
 
   it('keeps what is required and what is there within its edges', () => {
-    const scale = scaleOf(section, 100, 600);
+    const scale = scaleOf(section, [], 100, 600);
     expect(scale.x(4 * INCH)).toBeGreaterThanOrEqual(100);
     expect(scale.x(-3 * INCH)).toBeLessThanOrEqual(600);
   });
 
   it('goes back from a place to a length', () => {
-    const scale = scaleOf(section, 100, 600);
+    const scale = scaleOf(section, [], 100, 600);
     expect(scale.nm(scale.x(1.5 * INCH))).toBeCloseTo(1.5 * INCH, 3);
   });
 });

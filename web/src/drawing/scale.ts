@@ -1,5 +1,5 @@
 // Places along the section's axis: nanometres from the opening, positive towards the room, which lies at the left.
-import type { Section } from '../api/types';
+import type { BeforeAfter, Section } from '../api/types';
 
 export type Scale = {
   /** The place of the opening. */
@@ -9,9 +9,12 @@ export type Scale = {
   nm: (x: number) => number;
 };
 
-/** Fits everything that is or should be there between `left` and `right`. */
-export function scaleOf(section: Section, left: number, right: number): Scale {
-  const tips = section.conductors.flatMap((conductor) => [conductor.tip ?? 0, conductor.required_tip ?? 0]);
+/** Fits everything that is, should be or would be there between `left` and `right`. */
+export function scaleOf(section: Section, after: BeforeAfter[], left: number, right: number): Scale {
+  const tips = [
+    ...section.conductors.flatMap((conductor) => [conductor.tip ?? 0, conductor.required_tip ?? 0]),
+    ...after.map((change) => change.tip_after ?? 0),
+  ];
   const farthest = Math.max(
     section.required_length.nm * 0.62,
     section.required_reach?.nm ?? 0,

@@ -80,7 +80,7 @@ export function BoxPage({ audit, basis, view, edits, next, open }: Props) {
 
   // What is ghosted over today's drawing: the repair looked at, or else the best one.
   const proposal = shown && judgement.proposals.find((known) => known.repair === shown.repair);
-  const ghost = useGhost(basis, (proposal ?? judgement.proposals[0]) || null);
+  const ghost = proposal ?? judgement.proposals[0];
 
   return (
     <>
@@ -102,7 +102,7 @@ export function BoxPage({ audit, basis, view, edits, next, open }: Props) {
           section={judgement.section}
           results={judgement.results}
           units={basis.units}
-          ghost={side === 'found' ? ghost : undefined}
+          after={side === 'found' ? ghost?.before_after : undefined}
           onPull={(conductor, length) => session.pull(conductor, length)}
         />
         <div className={`saving ${saving}`} role="status">
@@ -120,23 +120,6 @@ export function BoxPage({ audit, basis, view, edits, next, open }: Props) {
       )}
     </>
   );
-}
-
-/** The section of the box after a repair. */
-function useGhost(basis: Basis, proposal: Proposal | null) {
-  const after = proposal?.after ?? null;
-  const [ghost, setGhost] = useState<import('../api/types').Section>();
-  useEffect(() => {
-    setGhost(undefined);
-    if (!after) return;
-    const judging = new AbortController();
-    api
-      .judge({ basis, new_work: true, contents: after as never, typed: [] }, judging.signal)
-      .then((judgement) => setGhost(judgement.section))
-      .catch(() => setGhost(undefined));
-    return () => judging.abort();
-  }, [after, basis]);
-  return ghost;
 }
 
 type HeadProps = {

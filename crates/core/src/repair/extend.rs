@@ -6,12 +6,11 @@
 
 use super::connector::{Connector, choose};
 use super::proposal::{Change, MaterialLine, MaterialUnit, Pigtail};
+use super::{Diagnosis, Short};
 use crate::quantity::{Length, Rounding, Volume};
-use crate::rules::{Situation, judge};
+use crate::rules::Situation;
 use crate::standard::free_conductor;
-use crate::survey::{
-    Conductor, ConductorEnd, FreeFigures, JoiningMethod, Joint, Material, Role, ShopLengths, SplicedLength,
-};
+use crate::survey::{Conductor, ConductorEnd, JoiningMethod, Joint, Material, Role, ShopLengths, SplicedLength};
 
 /// How one joining method differs from the others.
 pub(super) struct Method {
@@ -29,30 +28,6 @@ pub(super) struct Method {
     pub cautions: &'static [&'static str],
     /// Minutes for the first joint and for each further one. Common practice, no source.
     pub minutes: (u32, u32),
-}
-
-/// A short conductor with what is known of it.
-pub(super) struct Short<'a> {
-    pub conductor: &'a Conductor,
-    pub figures: FreeFigures,
-}
-
-/// The conductors that would miss a limit if they were new work.
-pub(super) fn short_conductors<'a>(situation: &Situation<'a>) -> Vec<Short<'a>> {
-    let as_new = Situation { new_work: true, ..*situation };
-    let results = judge(&as_new);
-    let falls_short = |id: u16| {
-        let mut findings = results.iter().flat_map(|result| &result.findings).filter(|f| f.conductor == id);
-        findings.any(|finding| finding.shortfall.is_some() && !finding.reaches_limit)
-    };
-    let spliced = situation.basis.house_rules.spliced_length;
-    let contents = situation.contents;
-    contents
-        .conductors
-        .iter()
-        .filter(|conductor| falls_short(conductor.id))
-        .map(|conductor| Short { conductor, figures: FreeFigures::of(contents, conductor, spliced) })
-        .collect()
 }
 
 /// What must be cut from the tip before it is joined.
@@ -80,8 +55,8 @@ impl Joinable<'_> {
     }
 }
 
-pub(super) fn plan(situation: &Situation, method: &Method) -> Result<Change, Vec<String>> {
-    let short = short_conductors(situation);
+pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec<String>> {
+    let situation = &diagnosis.situation;
     let house = &situation.basis.house_rules;
     if house.spliced_length == SplicedLength::DoesNotCount {
         return Err(vec![
@@ -90,7 +65,7 @@ pub(super) fn plan(situation: &Situation, method: &Method) -> Result<Change, Vec
     }
     let mut reasons = Vec::new();
     let mut joinable = Vec::new();
-    for short in &short {
+    for short in &diagnosis.short {
         match ready(situation, method, short) {
             Ok(ready) => joinable.push(ready),
             Err(reason) => reasons.push(reason),

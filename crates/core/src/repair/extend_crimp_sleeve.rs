@@ -20,7 +20,7 @@ const METHOD: extend::Method = extend::Method {
 
 #[cfg(test)]
 mod tests {
-    use super::super::{Proposal, Standing};
+    use super::super::{Diagnosis, Proposal, Standing};
     use super::*;
     use crate::quantity::{Gauge, Length};
     use crate::rules::Situation;
@@ -31,7 +31,7 @@ mod tests {
         let basis = Basis::default();
         let contents = box_with(Some(Length::inches(2)), vec![conductor]);
         let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        Proposal::prove(&REPAIR, &situation)
+        Proposal::prove(&REPAIR, &Diagnosis::of(situation))
     }
 
     #[test]

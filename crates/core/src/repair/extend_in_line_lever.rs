@@ -24,7 +24,7 @@ const METHOD: extend::Method = extend::Method {
 
 #[cfg(test)]
 mod tests {
-    use super::super::{Proposal, Standing};
+    use super::super::{Diagnosis, Proposal, Standing};
     use super::*;
     use crate::rules::Situation;
     use crate::survey::{Basis, BoxContents};
@@ -32,7 +32,10 @@ mod tests {
 
     fn proposed(contents: &BoxContents) -> Proposal {
         let basis = Basis::default();
-        Proposal::prove(&REPAIR, &Situation { contents, basis: &basis, wired_under: None, new_work: false })
+        Proposal::prove(
+            &REPAIR,
+            &Diagnosis::of(Situation { contents, basis: &basis, wired_under: None, new_work: false }),
+        )
     }
 
     #[test]

@@ -23,7 +23,7 @@ const METHOD: extend::Method = extend::Method {
 
 #[cfg(test)]
 mod tests {
-    use super::super::{Proposal, Standing};
+    use super::super::{Diagnosis, Proposal, Standing};
     use super::*;
     use crate::quantity::Length;
     use crate::rules::Situation;
@@ -32,7 +32,10 @@ mod tests {
 
     fn proposed(contents: &BoxContents) -> Proposal {
         let basis = Basis::default();
-        Proposal::prove(&REPAIR, &Situation { contents, basis: &basis, wired_under: None, new_work: false })
+        Proposal::prove(
+            &REPAIR,
+            &Diagnosis::of(Situation { contents, basis: &basis, wired_under: None, new_work: false }),
+        )
     }
 
     fn ground(length: u32) -> Conductor {

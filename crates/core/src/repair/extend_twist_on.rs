@@ -20,7 +20,7 @@ const METHOD: extend::Method = extend::Method {
 
 #[cfg(test)]
 mod tests {
-    use super::super::{Proposal, Standing};
+    use super::super::{Diagnosis, Proposal, Standing};
     use super::*;
     use crate::quantity::Length;
     use crate::rules::Situation;
@@ -35,7 +35,7 @@ mod tests {
         let basis = Basis::default();
         let contents = box_with(Some(Length::inches(2)), vec![hooked]);
         let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        let proposal = Proposal::prove(&REPAIR, &situation);
+        let proposal = Proposal::prove(&REPAIR, &Diagnosis::of(situation));
         assert_eq!(proposal.standing, Standing::Rejected);
         assert_eq!(
             proposal.reasons,

@@ -11,9 +11,10 @@ mod proposal;
 mod slack;
 mod strip_back;
 
-use crate::rules::Situation;
+use crate::rules::{RuleResult, Situation, judge};
+use crate::survey::{Conductor, FreeFigures};
 
-pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, Standing};
+pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing};
 
 /// One repair of the catalogue.
 pub struct Repair {
@@ -22,7 +23,47 @@ pub struct Repair {
     /// What is done, in a few words.
     pub title: &'static str,
     /// The change it makes to a box, or why it cannot be made there.
-    pub plan: fn(&Situation) -> Result<Change, Vec<String>>,
+    pub plan: fn(&Diagnosis) -> Result<Change, Vec<String>>,
+}
+
+/// A box held against the rules as if it were new work: what a repair has to bring about.
+pub struct Diagnosis<'a> {
+    /// The box.
+    pub situation: Situation<'a>,
+    /// What the rules say of it as new work.
+    pub results: Vec<RuleResult>,
+    /// The conductors that miss a limit.
+    pub short: Vec<Short<'a>>,
+}
+
+/// A short conductor with what is known of it.
+pub struct Short<'a> {
+    /// The conductor.
+    pub conductor: &'a Conductor,
+    /// Its length, its reach and where its sheath ends.
+    pub figures: FreeFigures,
+}
+
+impl<'a> Diagnosis<'a> {
+    /// Of a box.
+    pub fn of(situation: Situation<'a>) -> Self {
+        let results = judge(&Situation { new_work: true, ..situation });
+        let falls_short = |id: u16| {
+            let mut findings = results.iter().flat_map(|result| &result.findings).filter(|f| f.conductor == id);
+            findings.any(|finding| finding.shortfall.is_some() && !finding.reaches_limit)
+        };
+        let spliced = situation.basis.house_rules.spliced_length;
+        let conductors = situation.contents.conductors.iter().filter(|conductor| falls_short(conductor.id));
+        let short = conductors
+            .map(|conductor| Short { conductor, figures: FreeFigures::of(situation.contents, conductor, spliced) })
+            .collect();
+        Self { situation, results, short }
+    }
+
+    /// Whether the box misses a rule.
+    pub fn misses(&self, rule: &str) -> bool {
+        self.results.iter().any(|result| result.rule == rule && !result.passes())
+    }
 }
 
 /// Every repair, the least intrusive first.
@@ -43,10 +84,11 @@ pub fn repair(code: &str) -> Option<&'static Repair> {
 /// What can be done about the short conductors of a box: what clears it first, in the order of the minutes it takes;
 /// then what helps in part; then what cannot be done, and why. Empty when nothing is short.
 pub fn propose(situation: &Situation) -> Vec<Proposal> {
-    if extend::short_conductors(situation).is_empty() {
+    let diagnosis = Diagnosis::of(*situation);
+    if diagnosis.short.is_empty() {
         return Vec::new();
     }
-    let mut proposals: Vec<Proposal> = REPAIRS.iter().map(|repair| Proposal::prove(repair, situation)).collect();
+    let mut proposals: Vec<Proposal> = REPAIRS.iter().map(|repair| Proposal::prove(repair, &diagnosis)).collect();
     proposals.sort_by_key(|proposal| (proposal.standing, proposal.minutes));
     proposals
 }
@@ -98,7 +140,7 @@ mod tests {
             for proposal in propose(&situation) {
                 let Some(after) = &proposal.after else { continue };
                 let after_situation = Situation { contents: after, new_work: true, ..situation };
-                let passes = crate::rules::judge(&after_situation).iter().all(crate::rules::RuleResult::passes);
+                let passes = judge(&after_situation).iter().all(RuleResult::passes);
                 prop_assert_eq!(proposal.standing == Standing::Clears, passes, "{}", proposal.repair);
                 // No conductor comes out shorter or with less reach than the pigtail arithmetic allows.
                 for pair in &proposal.before_after {

@@ -3,9 +3,9 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::Repair;
-use crate::quantity::{Figure, Gauge, Volume};
-use crate::rules::{RuleResult, Situation, judge};
+use super::{Diagnosis, Repair};
+use crate::quantity::{Figure, Gauge, Length, Volume};
+use crate::rules::{Situation, Verdict, judge};
 use crate::survey::{BoxContents, Colour, FreeFigures};
 
 /// How a repair stands to a box. Ordered: the best first.
@@ -90,6 +90,8 @@ pub struct BeforeAfter {
     pub reach_before: Option<Figure>,
     /// Reach after.
     pub reach_after: Option<Figure>,
+    /// Where its tip is afterwards, from the opening, positive towards the room.
+    pub tip_after: Option<i64>,
 }
 
 /// A repair held against a box.
@@ -120,25 +122,34 @@ pub struct Proposal {
     /// Room that what is added takes up in fact, in words.
     pub body_volume: String,
     /// The box afterwards.
+    #[serde(skip)]
     pub after: Option<BoxContents>,
-    /// What the rules say of the box afterwards.
-    pub findings_after: Vec<RuleResult>,
+    /// What each rule says of the box afterwards.
+    pub verdicts_after: Vec<RuleVerdict>,
+}
+
+/// The answer of one rule.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct RuleVerdict {
+    /// The code of the rule.
+    pub rule: &'static str,
+    /// Its answer.
+    pub verdict: Verdict,
 }
 
 impl Proposal {
     /// Plans `repair` for a box and runs the rules on the outcome, as new work.
-    pub(super) fn prove(repair: &Repair, situation: &Situation) -> Self {
-        let change = match (repair.plan)(situation) {
+    pub(super) fn prove(repair: &Repair, diagnosis: &Diagnosis) -> Self {
+        let situation = &diagnosis.situation;
+        let change = match (repair.plan)(diagnosis) {
             Ok(change) => change,
             Err(reasons) => return Self::rejected(repair, reasons),
         };
         let after_situation = Situation { contents: &change.after, new_work: true, ..*situation };
         let findings_after = judge(&after_situation);
-        let missed_now = judge(&Situation { new_work: true, ..*situation });
-        let missed_now = |rule: &str| missed_now.iter().any(|result| result.rule == rule && !result.passes());
         let clears = findings_after
             .iter()
-            .filter(|result| result.passes() && missed_now(result.rule))
+            .filter(|result| result.passes() && diagnosis.misses(result.rule))
             .map(|result| result.rule)
             .collect();
         let open: Vec<String> = findings_after
@@ -168,7 +179,10 @@ impl Proposal {
             materials,
             body_volume: change.body_volume.print(situation.basis.units),
             after: Some(change.after),
-            findings_after,
+            verdicts_after: findings_after
+                .iter()
+                .map(|result| RuleVerdict { rule: result.rule, verdict: result.verdict })
+                .collect(),
         }
     }
 
@@ -187,7 +201,7 @@ impl Proposal {
             materials: Vec::new(),
             body_volume: String::new(),
             after: None,
-            findings_after: Vec::new(),
+            verdicts_after: Vec::new(),
         }
     }
 }
@@ -217,6 +231,10 @@ fn before_after(situation: &Situation, after: &BoxContents) -> Vec<BeforeAfter> 
                 length_after: figure(after.length),
                 reach_before: figure(before.reach),
                 reach_after: figure(after.reach),
+                tip_after: match (after.length.value(), after.sheath_end, after.reach.value()) {
+                    (Some(length), Some(end), _) => Some(length.nm() - end.nm()),
+                    (_, _, reach) => reach.map(Length::nm),
+                },
             }
         })
         .collect()

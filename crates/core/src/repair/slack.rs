@@ -1,18 +1,17 @@
 //! `pull-slack`: what the cable gives when it is pulled gently.
 
-use super::{Change, Repair, extend};
+use super::{Change, Diagnosis, Repair};
 use crate::quantity::{Length, Volume};
-use crate::rules::Situation;
 
 /// The repair.
 pub const REPAIR: Repair = Repair { code: "pull-slack", title: "Pull slack from the cable", plan };
 
-fn plan(situation: &Situation) -> Result<Change, Vec<String>> {
-    let short = extend::short_conductors(situation);
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let situation = &diagnosis.situation;
     let mut reasons: Vec<String> = Vec::new();
     let mut after = situation.contents.clone();
     let mut steps = Vec::new();
-    let mut cables: Vec<u16> = short.iter().filter_map(|short| short.conductor.cable).collect();
+    let mut cables: Vec<u16> = diagnosis.short.iter().filter_map(|short| short.conductor.cable).collect();
     cables.dedup();
     if cables.is_empty() {
         reasons.push("the cable of the short conductors is not recorded; say which one they come in".to_owned());
@@ -56,6 +55,7 @@ fn plan(situation: &Situation) -> Result<Change, Vec<String>> {
 mod tests {
     use super::super::{Proposal, Standing};
     use super::*;
+    use crate::rules::Situation;
     use crate::survey::Basis;
     use crate::testing::{box_with, conductor};
 
@@ -65,7 +65,7 @@ mod tests {
         contents.cables[0].fixed_close = fixed_close;
         let basis = Basis::default();
         let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        Proposal::prove(&REPAIR, &situation)
+        Proposal::prove(&REPAIR, &Diagnosis::of(situation))
     }
 
     #[test]

@@ -1,8 +1,7 @@
 //! `strip-back`: sheath that projects too far into the box is cut back, which frees conductor but adds no reach.
 
-use super::{Change, Repair, extend};
+use super::{Change, Diagnosis, Repair};
 use crate::quantity::{Length, Rounding, Volume};
-use crate::rules::Situation;
 use crate::survey::{BoxContents, Cable, CableEntry};
 
 /// The repair.
@@ -17,15 +16,15 @@ fn projection(contents: &BoxContents, cable: &Cable) -> Option<Length> {
     cable.sheath_inside.or_else(from_depth)
 }
 
-fn plan(situation: &Situation) -> Result<Change, Vec<String>> {
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let situation = &diagnosis.situation;
     let units = situation.basis.units;
     let say = |length: Length| length.print(units, Rounding::Nearest);
     let must_stay = situation.basis.house_rules.shop.sheath_must_stay;
     let mut reasons = Vec::new();
     let mut steps = Vec::new();
     let mut after = situation.contents.clone();
-    let mut cables: Vec<u16> =
-        extend::short_conductors(situation).iter().filter_map(|short| short.conductor.cable).collect();
+    let mut cables: Vec<u16> = diagnosis.short.iter().filter_map(|short| short.conductor.cable).collect();
     cables.dedup();
     if cables.is_empty() {
         reasons.push("the cable of the short conductors is not recorded; say which one they come in".to_owned());
@@ -70,6 +69,7 @@ fn plan(situation: &Situation) -> Result<Change, Vec<String>> {
 mod tests {
     use super::super::{Proposal, Standing};
     use super::*;
+    use crate::rules::Situation;
     use crate::survey::Basis;
     use crate::testing::{box_with, conductor};
 
@@ -78,7 +78,7 @@ mod tests {
         contents.depth = depth.map(Length::sixteenths);
         let basis = Basis::default();
         let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        Proposal::prove(&REPAIR, &situation)
+        Proposal::prove(&REPAIR, &Diagnosis::of(situation))
     }
 
     #[test]
