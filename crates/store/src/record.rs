@@ -100,6 +100,16 @@ fn row<T: Stored>(transaction: &Transaction, id: &str) -> Result<Option<Row<T>>,
         .transpose()
 }
 
+/// The refusal of a write that was based on an older revision.
+fn stale<T: Stored>(based_on: u32, current: &Revised<T>) -> Result<StoreError, StoreError> {
+    Ok(StoreError::Stale {
+        kind: T::KIND,
+        based_on,
+        current_revision: current.revision,
+        current: serde_json::to_value(&current.record)?,
+    })
+}
+
 pub(crate) fn get<T: Stored>(transaction: &Transaction, id: &str) -> Result<Revised<T>, StoreError> {
     match row::<T>(transaction, id)? {
         Some(row) if !row.deleted => Ok(row.revised),
@@ -198,12 +208,7 @@ impl Store {
                 return Ok(row.revised);
             }
             if based_on != row.revised.revision {
-                return Err(StoreError::Stale {
-                    kind: T::KIND,
-                    based_on,
-                    current_revision: row.revised.revision,
-                    current: serde_json::to_value(&row.revised.record)?,
-                });
+                return Err(stale(based_on, &row.revised)?);
             }
             record.check(transaction, audit_id, Some(&row.revised.record))?;
             let json = serde_json::to_string(record)?;
@@ -242,12 +247,7 @@ impl Store {
                 return Ok(row.revised.revision);
             }
             if based_on != row.revised.revision {
-                return Err(StoreError::Stale {
-                    kind: T::KIND,
-                    based_on,
-                    current_revision: row.revised.revision,
-                    current: serde_json::to_value(&row.revised.record)?,
-                });
+                return Err(stale(based_on, &row.revised)?);
             }
             let sql = format!("UPDATE {} SET deleted = 1, revision = revision + 1 WHERE id = ?1", T::KIND);
             transaction.prepare_cached(&sql)?.execute([id])?;

@@ -100,7 +100,7 @@ export function SectionDrawing({ section, results, units, after = [], onPull }: 
         );
       })}
       <Ruler section={section} x={scale.x} left={left} y={bottom + 52} narrow={narrow} />
-      {section.required_reach && (
+      {section.required_reach && section.conductors.length > 0 && (
         <path
           className="limit-line"
           d={`M${scale.x(section.required_reach.nm)} ${TOP + 10}V${bottom + 26}`}

@@ -96,7 +96,7 @@ const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: st
   const { id, tag, place, worst, items } = box.overview;
   const link = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
-    if (isHere) link.current?.scrollIntoView({ block: 'nearest' });
+    if (isHere) link.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
   }, [isHere]);
   const open = items.planned + items.done + items.proven;
   return (

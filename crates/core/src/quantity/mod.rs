@@ -6,6 +6,7 @@
 mod gauge;
 mod length;
 mod parse;
+mod plain;
 mod volume;
 
 pub use gauge::Gauge;

@@ -114,8 +114,8 @@ fn ready<'a>(situation: &Situation, method: &Method, short: &Short<'a>) -> Resul
     let Some(length) = short.figures.length.value() else {
         return Err(format!("{label}: its length from the sheath is not known; measure it, or the sheath end"));
     };
-    let reach_counts =
-        free_conductor::minimum_reach(situation.basis.edition).is_some() && situation.contents.kind.opening_is_small();
+    let reach_counts = free_conductor::minimum_reach(situation.basis.edition).is_some()
+        && situation.contents.opening_is_under(free_conductor::SMALL_OPENING.strict()) != Some(false);
     if reach_counts && short.figures.sheath_end.is_none() {
         return Err(format!("{label}: how far behind the opening the sheath ends is not known; measure it"));
     }

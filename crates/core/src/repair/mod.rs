@@ -12,7 +12,7 @@ mod slack;
 mod strip_back;
 
 use crate::rules::{RuleResult, Situation, judge};
-use crate::survey::{Conductor, FreeFigures};
+use crate::survey::{Cable, Conductor, FreeFigures};
 
 pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing};
 
@@ -58,6 +58,24 @@ impl<'a> Diagnosis<'a> {
             .map(|conductor| Short { conductor, figures: FreeFigures::of(situation.contents, conductor, spliced) })
             .collect();
         Self { situation, results, short }
+    }
+
+    /// The cables that the short conductors come in, each with what it is called; or why that is not known.
+    ///
+    /// # Errors
+    /// A sentence, when no cable is recorded.
+    fn short_cables(&self) -> Result<Vec<(&'a Cable, String)>, String> {
+        let mut ids: Vec<u16> = self.short.iter().filter_map(|short| short.conductor.cable).collect();
+        ids.dedup();
+        let name = |cable: &Cable| {
+            if cable.label.is_empty() { format!("cable {}", cable.id) } else { cable.label.clone() }
+        };
+        let cables = self.situation.contents.cables.iter().filter(|cable| ids.contains(&cable.id));
+        let named: Vec<_> = cables.map(|cable| (cable, name(cable))).collect();
+        if named.is_empty() {
+            return Err("the cable of the short conductors is not recorded; say which one they come in".to_owned());
+        }
+        Ok(named)
     }
 
     /// Whether the box misses a rule.

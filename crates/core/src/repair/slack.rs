@@ -11,14 +11,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut reasons: Vec<String> = Vec::new();
     let mut after = situation.contents.clone();
     let mut steps = Vec::new();
-    let mut cables: Vec<u16> = diagnosis.short.iter().filter_map(|short| short.conductor.cable).collect();
-    cables.dedup();
-    if cables.is_empty() {
-        reasons.push("the cable of the short conductors is not recorded; say which one they come in".to_owned());
-    }
-    for id in cables {
-        let Some(cable) = situation.contents.cables.iter().find(|cable| cable.id == id) else { continue };
-        let name = if cable.label.is_empty() { format!("cable {id}") } else { cable.label.clone() };
+    for (cable, name) in diagnosis.short_cables().map_err(|reason| vec![reason])? {
+        let id = cable.id;
         match cable.slack {
             _ if cable.fixed_close => reasons.push(format!("{name} is fixed close by: it gives nothing")),
             None => reasons.push(format!("{name}: slack not measured; pull gently and type what comes")),

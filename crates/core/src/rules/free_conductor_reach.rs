@@ -5,7 +5,7 @@ use super::minimum::judge_minimum;
 use super::verdict::{Finding, RuleBasis, Severity, Verdict};
 use super::{Rule, Situation};
 use crate::standard::free_conductor::{self, SMALL_OPENING};
-use crate::survey::{BoxContents, Conductor, FreeFigures};
+use crate::survey::{Conductor, FreeFigures};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -23,35 +23,16 @@ pub const RULE: Rule = Rule {
     check,
 };
 
-/// What is known of the size of the opening.
-enum OpeningSize {
-    Small,
-    Large,
-    Unknown,
-}
-
-fn opening_size(contents: &BoxContents) -> OpeningSize {
-    let sides = contents.opening.map_or([None, None], |opening| [opening.width, opening.height]);
-    let limit = SMALL_OPENING.strict();
-    if contents.kind.opening_is_small() || sides.iter().flatten().any(|side| *side < limit) {
-        OpeningSize::Small
-    } else if sides.iter().all(Option::is_some) {
-        OpeningSize::Large
-    } else {
-        OpeningSize::Unknown
-    }
-}
-
 fn check(situation: &Situation) -> Vec<Finding> {
     let Some(limit) = free_conductor::minimum_reach(situation.basis.edition) else { return Vec::new() };
-    let size = opening_size(situation.contents);
+    let small = situation.contents.opening_is_under(SMALL_OPENING.strict());
     let conductors = situation.contents.conductors.iter();
     conductors
-        .map(|conductor| match size {
+        .map(|conductor| match small {
             _ if conductor.passes_through => not_applicable(conductor, "passes through unspliced"),
-            OpeningSize::Large => not_applicable(conductor, "is in a box whose opening is 8 in or more each way"),
-            OpeningSize::Unknown => opening_unknown(conductor),
-            OpeningSize::Small => {
+            Some(false) => not_applicable(conductor, "is in a box whose opening is 8 in or more each way"),
+            None => opening_unknown(conductor),
+            Some(true) => {
                 let house = &situation.basis.house_rules;
                 let figures = FreeFigures::of(situation.contents, conductor, house.spliced_length);
                 let least = free_conductor::minimum_length(situation.basis.edition);
@@ -85,7 +66,7 @@ mod tests {
     use super::*;
     use crate::quantity::Length;
     use crate::standard::{Edition, WiredUnder};
-    use crate::survey::{Basis, BoxKind, Opening};
+    use crate::survey::{Basis, BoxContents, BoxKind, Opening};
     use crate::testing::{box_with, conductor};
 
     fn result(contents: &BoxContents, basis: &Basis, year: Option<u16>, new_work: bool) -> RuleResult {

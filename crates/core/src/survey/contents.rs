@@ -3,8 +3,9 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::conductor::Conductor;
 use super::problem::{Pointer, Problem, check_text};
-use crate::quantity::{Gauge, Length};
+use crate::quantity::Length;
 
 /// What the box is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
@@ -139,182 +140,6 @@ pub struct Cable {
     pub fixed_close: bool,
 }
 
-/// The metal of a conductor.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum Material {
-    /// Copper.
-    #[default]
-    Copper,
-    /// Aluminium.
-    Aluminium,
-    /// Copper-clad aluminium.
-    CopperClad,
-}
-
-/// Solid or stranded.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum Strands {
-    /// One wire.
-    #[default]
-    Solid,
-    /// Several strands.
-    Stranded,
-}
-
-/// The colour of the insulation, or its absence.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-#[allow(missing_docs, reason = "the colours are their own description")]
-pub enum Colour {
-    Black,
-    Red,
-    White,
-    Grey,
-    Blue,
-    Yellow,
-    Brown,
-    Orange,
-    Green,
-    Bare,
-    /// Faded or painted over.
-    Unknown,
-}
-
-impl Colour {
-    /// As it is spoken.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Black => "black",
-            Self::Red => "red",
-            Self::White => "white",
-            Self::Grey => "grey",
-            Self::Blue => "blue",
-            Self::Yellow => "yellow",
-            Self::Brown => "brown",
-            Self::Orange => "orange",
-            Self::Green => "green",
-            Self::Bare => "bare",
-            Self::Unknown => "unmarked",
-        }
-    }
-}
-
-/// What a conductor does in its circuit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum Role {
-    /// Ungrounded conductor, "hot".
-    Ungrounded,
-    /// Grounded conductor, "neutral".
-    Grounded,
-    /// Equipment grounding conductor, "ground".
-    EquipmentGrounding,
-    /// Switched leg.
-    SwitchedLeg,
-    /// Traveller between three-way switches.
-    Traveller,
-}
-
-impl Role {
-    /// In the words of the trade.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Ungrounded => "hot",
-            Self::Grounded => "neutral",
-            Self::EquipmentGrounding => "ground",
-            Self::SwitchedLeg => "switched leg",
-            Self::Traveller => "traveller",
-        }
-    }
-}
-
-/// The state of a conductor's tip.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum ConductorEnd {
-    /// Straight and sound.
-    #[default]
-    Straight,
-    /// Bent into a hook for a terminal screw.
-    Hooked,
-    /// Nicked or broken near the tip.
-    Nicked,
-}
-
-/// A way to join a pigtail to a conductor.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum JoiningMethod {
-    /// Lever connector with the conductors end to end.
-    InLineLever,
-    /// Lever connector with the conductors side by side.
-    SideBySideLever,
-    /// Twist-on connector.
-    TwistOn,
-    /// Crimp sleeve.
-    CrimpSleeve,
-}
-
-/// A splice within the free length of a conductor.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Joint {
-    /// How it was made.
-    pub method: JoiningMethod,
-    /// How far from the sheath the unspliced conductor runs.
-    pub from_sheath: Option<Length>,
-}
-
-/// One conductor in the box.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Conductor {
-    /// Its number within the box.
-    pub id: u16,
-    /// The cable it comes in, if that is known.
-    #[serde(default)]
-    pub cable: Option<u16>,
-    /// Its size.
-    pub gauge: Gauge,
-    /// Its metal.
-    #[serde(default)]
-    pub material: Material,
-    /// Solid or stranded.
-    #[serde(default)]
-    pub strands: Strands,
-    /// Its colour.
-    pub colour: Colour,
-    /// What it does.
-    pub role: Role,
-    /// From where it leaves the sheath or raceway to its tip, straightened.
-    #[serde(default)]
-    pub free_length: Option<Length>,
-    /// How far its tip reaches past the opening, straightened.
-    #[serde(default)]
-    pub reach: Option<Length>,
-    /// The state of its tip.
-    #[serde(default)]
-    pub end: ConductorEnd,
-    /// It runs through the box without splice or terminal.
-    #[serde(default)]
-    pub passes_through: bool,
-    /// Conductors with the same letter are joined to each other in this box, as found.
-    #[serde(default)]
-    pub joined: Option<String>,
-    /// A splice within its free length.
-    #[serde(default)]
-    pub joint: Option<Joint>,
-}
-
-impl Conductor {
-    /// How a person at the wall calls it, "black 12 AWG".
-    pub fn label(&self) -> String {
-        format!("{} {}", self.colour.name(), self.gauge)
-    }
-}
-
 /// One box as it was found, or as it was left.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -354,6 +179,16 @@ const LONGEST_CONDUCTOR: Length = Length::mm(5_000);
 const LARGEST_BOX: Length = Length::mm(2_000);
 
 impl BoxContents {
+    /// Whether the opening is less than `limit` in some dimension; `None` when that is not known.
+    pub fn opening_is_under(&self, limit: Length) -> Option<bool> {
+        let sides = self.opening.map_or([None, None], |opening| [opening.width, opening.height]);
+        if self.kind.opening_is_small() || sides.iter().flatten().any(|side| *side < limit) {
+            Some(true)
+        } else {
+            sides.iter().all(Option::is_some).then_some(false)
+        }
+    }
+
     /// The cable that a conductor comes in.
     pub fn cable_of(&self, conductor: &Conductor) -> Option<&Cable> {
         self.cables.iter().find(|cable| Some(cable.id) == conductor.cable)
@@ -458,7 +293,9 @@ impl BoxContents {
 
 #[cfg(test)]
 mod tests {
+    use super::super::conductor::{Colour, ConductorEnd, Material, Role, Strands};
     use super::*;
+    use crate::quantity::Gauge;
 
     fn conductor(id: u16, cable: Option<u16>) -> Conductor {
         Conductor {

@@ -2,7 +2,8 @@
 //!
 //! With the sheath ending `d` behind the opening, a straight conductor of free length `L` reaches `L − d` past it.
 
-use super::contents::{BoxContents, Conductor};
+use super::conductor::Conductor;
+use super::contents::BoxContents;
 use super::house_rules::SplicedLength;
 use crate::quantity::Length;
 

@@ -2,6 +2,7 @@
 
 mod audit;
 mod bundle;
+mod conductor;
 mod contents;
 mod contradiction;
 mod entry;
@@ -12,10 +13,8 @@ mod section;
 
 pub use audit::{Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, Identifier, ItemId, Room, RoomId};
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
-pub use contents::{
-    BoxContents, BoxKind, Cable, CableEntry, Colour, Conductor, ConductorEnd, Construction, JoiningMethod, Joint,
-    Material, Opening, Role, Strands, WallFinish,
-};
+pub use conductor::{Colour, Conductor, ConductorEnd, JoiningMethod, Joint, Material, Role, Strands};
+pub use contents::{BoxContents, BoxKind, Cable, CableEntry, Construction, Opening, WallFinish};
 pub use contradiction::Contradiction;
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use free_figures::{Extent, FreeFigures, Source};

@@ -5,7 +5,8 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::audit::Basis;
-use super::contents::{BoxContents, Colour, Role, WallFinish};
+use super::conductor::{Colour, Role};
+use super::contents::{BoxContents, WallFinish};
 use super::free_figures::{FreeFigures, Source};
 use crate::quantity::{Figure, Length, UnitSystem};
 use crate::standard::free_conductor;
@@ -81,7 +82,8 @@ impl Section {
     pub fn of(contents: &BoxContents, basis: &Basis) -> Self {
         let depth = contents.depth.unwrap_or(USUAL_DEPTH);
         let required_length = free_conductor::minimum_length(basis.edition);
-        let required_reach = free_conductor::minimum_reach(basis.edition).filter(|_| contents.kind.opening_is_small());
+        let required_reach = free_conductor::minimum_reach(basis.edition)
+            .filter(|_| contents.opening_is_under(free_conductor::SMALL_OPENING.strict()) == Some(true));
         let usual_end = depth.less(USUAL_SHEATH_INSIDE);
         let end_of = |id: u16| {
             let cable = contents.cables.iter().find(|cable| cable.id == id);

@@ -1,0 +1,79 @@
+// One cable or raceway: where its sheath ends, how much of it is inside, what slack came.
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import type { Cable } from '../api/types';
+import { LengthField } from './LengthField';
+import type { BoxSession, SessionState } from './session';
+
+type Props = { session: BoxSession; state: SessionState; cable: Cable; index: number };
+
+export function CableRow({ session, state, cable, index }: Props) {
+  const set = (change: Partial<Cable>) =>
+    session.edit((contents) => ({
+      ...contents,
+      cables: contents.cables.map((known) => (known.id === cable.id ? { ...known, ...change } : known)),
+    }));
+  const [more, setMore] = useState(false);
+  const name = cable.label || `Cable ${cable.id}`;
+  return (
+    <fieldset className="cable-row">
+      <legend>
+        <button type="button" className="plain" aria-expanded={more} onClick={() => setMore(!more)}>
+          {name} <span aria-hidden="true">{more ? '–' : '…'}</span>
+        </button>
+      </legend>
+      <div className="pair three">
+        <LengthField
+          session={session}
+          state={state}
+          pointer={`/cables/${index}/sheath_end`}
+          label="Sheath ends, behind"
+        />
+        <LengthField
+          session={session}
+          state={state}
+          pointer={`/cables/${index}/sheath_inside`}
+          label="Sheath inside"
+        />
+        <LengthField session={session} state={state} pointer={`/cables/${index}/slack`} label="Slack found" />
+      </div>
+      {more && (
+        <div className="more">
+          <Form.Control
+            aria-label="Which cable"
+            placeholder="which cable"
+            value={cable.label}
+            maxLength={80}
+            onChange={(event) => set({ label: event.target.value })}
+          />
+          <Form.Select
+            aria-label="Where it comes in"
+            value={cable.entry}
+            onChange={(event) => set({ entry: event.target.value as Cable['entry'] })}
+          >
+            <option value="back">In at the back</option>
+            <option value="side">In at a side</option>
+          </Form.Select>
+          <Form.Check
+            id={`fixed-${cable.id}`}
+            label="Fixed close by"
+            checked={cable.fixed_close}
+            onChange={(event) => set({ fixed_close: event.target.checked })}
+          />
+          <Button
+            variant="outline-primary"
+            onClick={() =>
+              session.edit((contents) => ({
+                ...contents,
+                cables: contents.cables.filter((known) => known.id !== cable.id),
+                conductors: contents.conductors.filter((known) => known.cable !== cable.id),
+              }))
+            }
+          >
+            Remove with its conductors
+          </Button>
+        </div>
+      )}
+    </fieldset>
+  );
+}
