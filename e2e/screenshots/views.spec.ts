@@ -21,7 +21,7 @@ const SHOTS: Record<string, Shot> = {
   'hand-over': { path: `${auditPath}/hand-over` },
 };
 
-for (const [name, { path, theme = 'light', size = [1280, 800], before }] of Object.entries(SHOTS)) {
+for (const [name, { path, theme = 'light', size = [1280, 800] as const, before }] of Object.entries(SHOTS)) {
   test(name, async ({ page }) => {
     await page.setViewportSize({ width: size[0], height: size[1] });
     await page.addInitScript((chosen) => localStorage.setItem('theme', chosen), theme);
