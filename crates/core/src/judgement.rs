@@ -55,7 +55,7 @@ pub struct Judgement {
 pub fn judge_box(request: JudgeRequest) -> Judgement {
     let JudgeRequest { basis, wired_under, new_work, mut contents, typed } = request;
     let entries = apply_entries(&mut contents, &typed, basis.units);
-    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work };
+    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work, rulings: &[] };
     let results = judge(&situation);
     let proposals = if new_work { Vec::new() } else { propose(&situation) };
     Judgement {

@@ -64,15 +64,21 @@ impl BoxOverview {
     pub fn of(record: &BoxRecord, room: &Room, basis: &Basis, items: &[WorkItem]) -> Self {
         let wired_under = basis.wired_under(room, record.wired_under);
         let views = item_views(record, items, basis, wired_under);
-        Self::with_views(record, room, basis, &views)
+        Self::with_views(record, room, basis, items, &views)
     }
 
     /// As [`BoxOverview::of`], from item views that are there already.
-    pub fn with_views(record: &BoxRecord, room: &Room, basis: &Basis, views: &[ItemView]) -> Self {
+    pub fn with_views(
+        record: &BoxRecord,
+        room: &Room,
+        basis: &Basis,
+        stored: &[WorkItem],
+        views: &[ItemView],
+    ) -> Self {
         let wired_under = basis.wired_under(room, record.wired_under);
-        let left = record.left.as_ref().filter(|left| left.is_measured());
+        let left = record.measured_again(stored);
         let contents = left.unwrap_or(&record.found);
-        let situation = Situation { contents, basis, wired_under, new_work: left.is_some() };
+        let situation = Situation { contents, basis, wired_under, new_work: left.is_some(), rulings: &record.rulings };
         let mut items = ItemCounts::default();
         for view in views {
             items.count(view.state);
@@ -147,6 +153,8 @@ mod tests {
             wired_under: None,
             found: box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]),
             left: None,
+            rulings: Vec::new(),
+            remarks: Vec::new(),
         };
         (record, room)
     }
@@ -155,13 +163,23 @@ mod tests {
     fn the_mark_follows_the_latest_measurements() {
         let (mut record, room) = scene();
         let basis = Basis::default();
-        assert_eq!(BoxOverview::of(&record, &room, &basis, &[]).worst, Verdict::Violates);
+        let of = |record: &BoxRecord, items: &[WorkItem]| BoxOverview::of(record, &room, &basis, items);
+        assert_eq!(of(&record, &[]).worst, Verdict::Violates);
+        let item = |rule: &str| WorkItem {
+            id: crate::survey::ItemId(Uuid::nil()),
+            box_id: record.id,
+            rule: rule.to_owned(),
+            repair: "extend-in-line-lever".to_owned(),
+            state: crate::work::StoredState::Done,
+            note: String::new(),
+        };
+        let items = [item("free-conductor-length"), item("free-conductor-reach")];
         // A copy with nothing measured yet says nothing of the box.
-        record.left = Some(record.found.unmeasured());
-        assert_eq!(BoxOverview::of(&record, &room, &basis, &[]).worst, Verdict::Violates);
+        record.left = Some(record.to_measure_again(&items));
+        assert_eq!(of(&record, &items).worst, Verdict::Violates);
         record.left = Some(box_with(Some(Length::inches(2)), vec![conductor(Some(112), None)]));
-        let overview = BoxOverview::of(&record, &room, &basis, &[]);
-        assert!(overview.measured_again && overview.worst == Verdict::Meets);
+        let overview = of(&record, &items);
+        assert!(overview.measured_again && overview.worst == Verdict::NotMeasured, "the rest was never looked at");
     }
 
     #[test]

@@ -1,43 +1,72 @@
 //! Small scenes for the tests of this crate.
 
 use crate::quantity::{Gauge, Length};
+use crate::repair::{Proposal, propose};
+use crate::rules::{RuleResult, Situation, Verdict, judge};
+use crate::standard::{Edition, WiredUnder};
 use crate::survey::{
-    BoxContents, BoxKind, Cable, CableEntry, Colour, Conductor, ConductorEnd, Material, Role, Strands,
+    Basis, BoxContents, BoxKind, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role,
 };
 
 /// A black 12 AWG conductor in cable 1 with the given free length and reach, in sixteenths of an inch.
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {
     Conductor {
-        id: 1,
-        cable: Some(1),
-        gauge: Gauge::Awg12,
-        material: Material::Copper,
-        strands: Strands::Solid,
-        colour: Colour::Black,
-        role: Role::Ungrounded,
         free_length: free_length.map(Length::sixteenths),
         reach: reach.map(Length::sixteenths),
-        end: ConductorEnd::Straight,
-        passes_through: false,
-        joined: None,
-        joint: None,
+        ..Conductor::new(1, Some(1), Gauge::Awg12, Colour::Black, Role::Ungrounded)
     }
 }
 
 /// A device box with one cable whose sheath ends `sheath_end` behind the opening; conductors are numbered from 1.
 pub fn box_with(sheath_end: Option<Length>, conductors: Vec<Conductor>) -> BoxContents {
-    let cable = Cable {
-        id: 1,
-        label: String::new(),
-        entry: CableEntry::Back,
-        sheath_end,
-        sheath_inside: None,
-        slack: None,
-        fixed_close: false,
-    };
+    let cable = Cable { sheath_end, ..Cable::new(1) };
     let mut contents = BoxContents { kind: BoxKind::Device, cables: vec![cable], conductors, ..BoxContents::default() };
     for (index, conductor) in contents.conductors.iter_mut().enumerate() {
         conductor.id = u16::try_from(index + 1).expect("few conductors");
     }
     contents
+}
+
+/// What the rule `code` says of a box under `edition`, wired in `year`.
+pub fn judged(code: &str, contents: &BoxContents, edition: Edition, year: Option<u16>) -> RuleResult {
+    let basis = Basis { edition, ..Basis::default() };
+    let wired_under = year.map(WiredUnder::Year);
+    let situation = Situation { wired_under, ..Situation::new(contents, &basis) };
+    judge(&situation).into_iter().find(|result| result.rule == code).expect("it is in the catalogue")
+}
+
+/// What the rule `code` says of a box under NEC 2023, of unknown age.
+pub fn verdict(code: &str, contents: &BoxContents) -> Verdict {
+    judged(code, contents, Edition::Nec2023, None).verdict
+}
+
+/// Asserts that a rule follows one observation: there, not there, not looked at.
+pub fn follows(code: &str, what: Observation, contents: &BoxContents) {
+    let mut contents = contents.clone();
+    contents.observed.retain(|observed| observed.what != what);
+    assert_eq!(verdict(code, &contents), Verdict::NotMeasured, "{code}, not looked at");
+    contents.observe(what, true);
+    assert_eq!(verdict(code, &contents), Verdict::Violates, "{code}, there");
+    contents.observe(what, false);
+    assert_eq!(verdict(code, &contents), Verdict::Meets, "{code}, not there");
+}
+
+/// A device box with a cable of black, white and bare 12 AWG, and one device.
+pub fn box_with_device(kind: DeviceKind) -> BoxContents {
+    let wire = |id, colour, role| Conductor::new(id, Some(1), Gauge::Awg12, colour, role);
+    let conductors = vec![
+        wire(1, Colour::Black, Role::Ungrounded),
+        wire(2, Colour::White, Role::Grounded),
+        wire(3, Colour::Bare, Role::EquipmentGrounding),
+    ];
+    let mut contents = box_with(Some(Length::inches(2)), conductors);
+    contents.devices = vec![Device::new(1, kind)];
+    contents
+}
+
+/// The repair `code` held against a box under NEC 2023, of unknown age.
+pub fn repaired(code: &str, contents: &BoxContents) -> Proposal {
+    let basis = Basis::default();
+    let situation = Situation::new(contents, &basis);
+    propose(&situation).into_iter().find(|proposal| proposal.repair == code).expect("it is proposed")
 }

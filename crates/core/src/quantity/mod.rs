@@ -1,17 +1,21 @@
-//! Exact quantities: lengths in whole nanometres, volumes in whole nanolitres, wire gauges.
+//! Exact quantities: lengths in whole nanometres, volumes in whole nanolitres, masses in milligrams, wire gauges.
 //!
 //! Inches (to 1/64) and millimetres are both exact, so comparisons with a limit need no tolerance of their own.
 //! Typed text becomes a quantity in [`parse`]; a quantity becomes text through [`Length::print`].
 
+mod amount;
 mod gauge;
 mod length;
+mod mass;
 mod parse;
 mod plain;
 mod volume;
 
+pub use amount::{Amount, AmountUnit};
 pub use gauge::Gauge;
 pub use length::{Figure, Length, Margin, Rounding, UnitSystem};
-pub use parse::{ParseQuantityError, parse_length, parse_volume};
+pub use mass::Mass;
+pub use parse::{ParseQuantityError, parse_length, parse_mass, parse_volume};
 pub use volume::Volume;
 
 /// A quantity outside the range that the survey accepts.

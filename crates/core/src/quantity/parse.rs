@@ -9,7 +9,7 @@
 //! Typographic fractions, primes, dashes and spaces are read as their plain forms.
 
 use super::plain::plain;
-use super::{Length, UnitSystem, Volume};
+use super::{Length, Mass, UnitSystem, Volume};
 
 /// Why a typed quantity could not be read; every variant names the part at fault.
 #[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
@@ -79,6 +79,7 @@ pub enum ParseQuantityError {
 const LONGEST_TEXT: usize = 64;
 const LENGTH_UNITS: &str = "in, ft, mm, cm or m";
 const VOLUME_UNITS: &str = "in³ or mL";
+const MASS_UNITS: &str = "lb or kg";
 
 /// Reads a length. A figure without a unit is in inches or millimetres as `units` says; after feet it is in inches.
 /// What is not a whole number of nanometres is rounded to the nearest.
@@ -143,6 +144,46 @@ pub fn parse_volume(text: &str, units: UnitSystem) -> Result<Volume, ParseQuanti
         .ok()
         .and_then(|nl| Volume::from_nl(nl).ok())
         .ok_or(ParseQuantityError::OutOfRange { part: text.trim().to_owned(), max: "1000 L" })
+}
+
+/// Reads a mass in pounds (`35`, `35 lb`) or kilograms (`16 kg`). A figure without a unit is in pounds or kilograms as
+/// `units` says.
+///
+/// # Errors
+/// [`ParseQuantityError`], which names the part that could not be read.
+pub fn parse_mass(text: &str, units: UnitSystem) -> Result<Mass, ParseQuantityError> {
+    let (example, default) = match units {
+        UnitSystem::Inch => ("35", MassUnit::Pound),
+        UnitSystem::Metric => ("16", MassUnit::Kilogram),
+    };
+    let mut reader = Reader::new(text, example)?;
+    let number = reader.number()?;
+    let unit = reader.unit(MassUnit::read, MASS_UNITS)?.unwrap_or(default);
+    reader.finish()?;
+    let hundredths = match unit {
+        MassUnit::Pound => number.times(45_359_237),
+        MassUnit::Kilogram => number.times(100_000_000),
+    };
+    i64::try_from((hundredths + 50) / 100)
+        .ok()
+        .and_then(|mg| Mass::from_mg(mg).ok())
+        .ok_or(ParseQuantityError::OutOfRange { part: text.trim().to_owned(), max: "1000 kg" })
+}
+
+#[derive(Clone, Copy)]
+enum MassUnit {
+    Pound,
+    Kilogram,
+}
+
+impl MassUnit {
+    fn read(word: &str) -> Option<Self> {
+        Some(match word {
+            "lb" | "lbs" | "pound" | "pounds" => Self::Pound,
+            "kg" | "kilogram" | "kilograms" => Self::Kilogram,
+            _ => return None,
+        })
+    }
 }
 
 #[derive(Clone, Copy, PartialEq, Eq)]

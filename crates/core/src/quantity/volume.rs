@@ -39,6 +39,21 @@ impl Volume {
         Self((hundredths as i64 * NL_PER_CUBIC_INCH + 50) / 100)
     }
 
+    /// So many times this volume.
+    pub const fn times(self, count: u32) -> Self {
+        Self(self.0 * count as i64)
+    }
+
+    /// A quarter of this volume, to the nearest nanolitre.
+    pub const fn quarter(self) -> Self {
+        Self((self.0 + 2) / 4)
+    }
+
+    /// This volume less `other`, or nothing when `other` is the larger.
+    pub const fn less(self, other: Self) -> Self {
+        if self.0 > other.0 { Self(self.0 - other.0) } else { Self::ZERO }
+    }
+
     /// Nanolitres.
     pub const fn nl(self) -> i64 {
         self.0

@@ -2,7 +2,7 @@
 //! the connector in the hand governs.
 
 use crate::quantity::{Gauge, Length, Volume};
-use crate::survey::{Conductor, JoiningMethod, Strands};
+use crate::survey::{Conductor, JoiningMethod, Splice, SpliceKind, Strands};
 
 /// One connector of the catalogue.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -25,6 +25,28 @@ pub struct Connector {
     pub strip: Length,
     /// In plain words.
     pub name: &'static str,
+}
+
+impl Connector {
+    /// The splice it makes of conductors that keep the letters they were found with, pulled and holding.
+    pub fn splice(&self, letter: String, conductors: usize) -> Splice {
+        let kind = match self.method {
+            JoiningMethod::InLineLever | JoiningMethod::SideBySideLever => SpliceKind::Lever,
+            JoiningMethod::TwistOn => SpliceKind::TwistOn,
+            JoiningMethod::CrimpSleeve => SpliceKind::CrimpSleeve,
+        };
+        Splice {
+            letter,
+            kind,
+            smallest: Some(self.smallest),
+            largest: Some(self.largest),
+            most: u8::try_from(self.ports).ok(),
+            stranded: Some(self.stranded),
+            both_metals: None,
+            pigtails: u8::try_from(conductors).unwrap_or(u8::MAX),
+            pull_tested: Some(true),
+        }
+    }
 }
 
 const fn connector(

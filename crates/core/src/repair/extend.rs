@@ -196,6 +196,8 @@ fn join(situation: &Situation, method: &Method, group: &[Joinable], connector: &
         group[0].conductor.colour.name(),
         length.text
     ));
+    let letter = format!("+{}", change.after.splices.len() + 1);
+    change.after.splices.push(connector.splice(letter, group.len() + 1));
     change.body_volume = change.body_volume + connector.body;
     change.materials.push(MaterialLine { what: connector.name.to_owned(), count: 1, unit: MaterialUnit::Piece });
     change.pigtails.push(Pigtail {

@@ -1,11 +1,14 @@
 //! `extend-crimp-sleeve`: a pigtail crimped to the conductor, for good.
 
-use super::{Repair, extend};
+use super::{LENGTHS, Repair, extend};
 use crate::survey::JoiningMethod;
 
 /// The repair.
 pub const REPAIR: Repair =
-    Repair { code: "extend-crimp-sleeve", title: "Extend, crimp sleeve", plan: |s| extend::plan(s, &METHOD) };
+    Repair { code: "extend-crimp-sleeve", title: "Extend, crimp sleeve",
+    mends: &LENGTHS,
+    least_minutes: 8,
+    intrusiveness: 1, plan: |s| extend::plan(s, &METHOD) };
 
 const METHOD: extend::Method = extend::Method {
     method: JoiningMethod::CrimpSleeve,
@@ -30,8 +33,8 @@ mod tests {
     fn proposed(conductor: Conductor) -> Proposal {
         let basis = Basis::default();
         let contents = box_with(Some(Length::inches(2)), vec![conductor]);
-        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        Proposal::prove(&REPAIR, &Diagnosis::of(situation))
+        let situation = Situation::new(&contents, &basis);
+        Proposal::prove(&REPAIR, &Diagnosis::of(situation), &LENGTHS)
     }
 
     #[test]

@@ -1,6 +1,6 @@
 //! `extend-in-line-lever`: a pigtail end to end with the conductor, in a lever connector.
 
-use super::{Repair, extend};
+use super::{LENGTHS, Repair, extend};
 use crate::quantity::Length;
 use crate::survey::JoiningMethod;
 
@@ -8,6 +8,9 @@ use crate::survey::JoiningMethod;
 pub const REPAIR: Repair = Repair {
     code: "extend-in-line-lever",
     title: "Extend, in-line lever connector",
+    mends: &LENGTHS,
+    least_minutes: 6,
+    intrusiveness: 1,
     plan: |s| extend::plan(s, &METHOD),
 };
 
@@ -34,8 +37,7 @@ mod tests {
         let basis = Basis::default();
         Proposal::prove(
             &REPAIR,
-            &Diagnosis::of(Situation { contents, basis: &basis, wired_under: None, new_work: false }),
-        )
+            &Diagnosis::of(Situation::new(contents, &basis)), &LENGTHS)
     }
 
     #[test]

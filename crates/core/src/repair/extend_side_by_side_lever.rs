@@ -1,12 +1,15 @@
 //! `extend-side-by-side-lever`: a pigtail beside the conductor, in a lever connector.
 
-use super::{Repair, extend};
+use super::{LENGTHS, Repair, extend};
 use crate::survey::JoiningMethod;
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "extend-side-by-side-lever",
     title: "Extend, side-by-side lever connector",
+    mends: &LENGTHS,
+    least_minutes: 6,
+    intrusiveness: 1,
     plan: |s| extend::plan(s, &METHOD),
 };
 
@@ -34,8 +37,7 @@ mod tests {
         let basis = Basis::default();
         Proposal::prove(
             &REPAIR,
-            &Diagnosis::of(Situation { contents, basis: &basis, wired_under: None, new_work: false }),
-        )
+            &Diagnosis::of(Situation::new(contents, &basis)), &LENGTHS)
     }
 
     fn ground(length: u32) -> Conductor {

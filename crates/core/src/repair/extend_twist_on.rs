@@ -1,11 +1,14 @@
 //! `extend-twist-on`: a pigtail twisted with the conductor under a twist-on connector.
 
-use super::{Repair, extend};
+use super::{LENGTHS, Repair, extend};
 use crate::survey::JoiningMethod;
 
 /// The repair.
 pub const REPAIR: Repair =
-    Repair { code: "extend-twist-on", title: "Extend, twist-on connector", plan: |s| extend::plan(s, &METHOD) };
+    Repair { code: "extend-twist-on", title: "Extend, twist-on connector",
+    mends: &LENGTHS,
+    least_minutes: 8,
+    intrusiveness: 1, plan: |s| extend::plan(s, &METHOD) };
 
 const METHOD: extend::Method = extend::Method {
     method: JoiningMethod::TwistOn,
@@ -34,8 +37,8 @@ mod tests {
         hooked.end = ConductorEnd::Hooked;
         let basis = Basis::default();
         let contents = box_with(Some(Length::inches(2)), vec![hooked]);
-        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        let proposal = Proposal::prove(&REPAIR, &Diagnosis::of(situation));
+        let situation = Situation::new(&contents, &basis);
+        let proposal = Proposal::prove(&REPAIR, &Diagnosis::of(situation), &LENGTHS);
         assert_eq!(proposal.standing, Standing::Rejected);
         assert_eq!(
             proposal.reasons,

@@ -1,19 +1,56 @@
 //! What puts a box right: one file per repair. A repair changes the facts; the rules then judge the changed box, so
 //! nothing here claims that a repair works.
 
+mod catalogue;
 mod connector;
 mod extend;
+mod bond_box;
+mod box_extender;
+mod bring_splice_in;
+mod change_breaker;
+mod clamp_cables;
+mod close_openings;
+mod correct_landing;
+mod cut_out_box;
+mod expose_box;
 mod extend_crimp_sleeve;
 mod extend_in_line_lever;
 mod extend_side_by_side_lever;
 mod extend_twist_on;
-mod proposal;
-mod slack;
+mod extension_ring;
+mod fan_box;
+mod fit_cover;
+mod fresh_end;
+mod gfci_receptacle;
+mod ground_device;
+mod join_grounds;
+mod junction_box;
+mod loop_feed;
+mod mark_conductor;
+mod mark_no_ground;
+mod protect_upstream;
+mod pull_slack;
+mod re_feed;
+mod remake_splice;
+mod remove_jumper;
+mod replace_box;
+mod replace_receptacle;
+mod resecure_box;
+mod reterminate;
+mod spacers;
 mod strip_back;
+mod tie_breakers;
+mod torque_terminals;
+mod two_slot_receptacle;
+mod weatherproof;
+mod planner;
+mod proposal;
 
-use crate::rules::{RuleResult, Situation, judge};
+use crate::quantity::Volume;
+use crate::rules::{RuleResult, Severity, Situation, Verdict, judge};
 use crate::survey::{Cable, Conductor, FreeFigures};
 
+pub use planner::{Cannot, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
 pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing};
 
 /// One repair of the catalogue.
@@ -22,6 +59,12 @@ pub struct Repair {
     pub code: &'static str,
     /// What is done, in a few words.
     pub title: &'static str,
+    /// The codes of the rules that it can mend.
+    pub mends: &'static [&'static str],
+    /// The fewest minutes it ever takes: what the planner may count on.
+    pub least_minutes: u32,
+    /// From 0, nothing is opened, to 5, the wall is or a new cable is pulled.
+    pub intrusiveness: u32,
     /// The change it makes to a box, or why it cannot be made there.
     pub plan: fn(&Diagnosis) -> Result<Change, Vec<String>>,
 }
@@ -49,7 +92,8 @@ impl<'a> Diagnosis<'a> {
     pub fn of(situation: Situation<'a>) -> Self {
         let results = judge(&Situation { new_work: true, ..situation });
         let falls_short = |id: u16| {
-            let mut findings = results.iter().flat_map(|result| &result.findings).filter(|f| f.conductor == id);
+            let lengths = results.iter().filter(|result| LENGTHS.contains(&result.rule));
+            let mut findings = lengths.flat_map(|result| &result.findings).filter(|f| f.conductor == Some(id));
             findings.any(|finding| finding.shortfall.is_some() && !finding.reaches_limit)
         };
         let spliced = situation.basis.house_rules.spliced_length;
@@ -60,6 +104,24 @@ impl<'a> Diagnosis<'a> {
         Self { situation, results, short }
     }
 
+    /// A change that changes nothing yet.
+    fn change(&self, minutes: u32) -> Change {
+        Change {
+            after: self.situation.contents.clone(),
+            steps: Vec::new(),
+            cautions: Vec::new(),
+            minutes,
+            pigtails: Vec::new(),
+            materials: Vec::new(),
+            body_volume: Volume::ZERO,
+        }
+    }
+
+    /// Whether the box breaks a rule, judged as new work.
+    fn breaks(&self, rule: &str) -> bool {
+        self.results.iter().any(|result| result.rule == rule && result.verdict == Verdict::Violates)
+    }
+
     /// The cables that the short conductors come in, each with what it is called; or why that is not known.
     ///
     /// # Errors
@@ -67,11 +129,8 @@ impl<'a> Diagnosis<'a> {
     fn short_cables(&self) -> Result<Vec<(&'a Cable, String)>, String> {
         let mut ids: Vec<u16> = self.short.iter().filter_map(|short| short.conductor.cable).collect();
         ids.dedup();
-        let name = |cable: &Cable| {
-            if cable.label.is_empty() { format!("cable {}", cable.id) } else { cable.label.clone() }
-        };
         let cables = self.situation.contents.cables.iter().filter(|cable| ids.contains(&cable.id));
-        let named: Vec<_> = cables.map(|cable| (cable, name(cable))).collect();
+        let named: Vec<_> = cables.map(|cable| (cable, cable.name())).collect();
         if named.is_empty() {
             return Err("the cable of the short conductors is not recorded; say which one they come in".to_owned());
         }
@@ -84,31 +143,62 @@ impl<'a> Diagnosis<'a> {
     }
 }
 
-/// Every repair, the least intrusive first.
-pub static REPAIRS: &[Repair] = &[
-    slack::REPAIR,
-    strip_back::REPAIR,
-    extend_in_line_lever::REPAIR,
-    extend_side_by_side_lever::REPAIR,
-    extend_twist_on::REPAIR,
-    extend_crimp_sleeve::REPAIR,
-];
+/// The rules on the length of conductors.
+const LENGTHS: [&str; 2] = ["free-conductor-length", "free-conductor-reach"];
+
+pub use catalogue::REPAIRS;
+
+/// The code with which an item is referred to a licensed electrician instead of being repaired.
+pub const REFER: &str = "refer";
 
 /// The repair with a code.
 pub fn repair(code: &str) -> Option<&'static Repair> {
     REPAIRS.iter().find(|repair| repair.code == code)
 }
 
-/// What can be done about the short conductors of a box: what clears it first, in the order of the minutes it takes;
-/// then what helps in part; then what cannot be done, and why. Empty when nothing is short.
-pub fn propose(situation: &Situation) -> Vec<Proposal> {
-    let diagnosis = Diagnosis::of(*situation);
-    if diagnosis.short.is_empty() {
-        return Vec::new();
+/// What a repair, or a referral, is called.
+pub fn repair_title(code: &str) -> Option<&'static str> {
+    if code == REFER { Some("Referred to a licensed electrician") } else { repair(code).map(|repair| repair.title) }
+}
+
+/// The results that a repair has to bring about in a box: what it breaks as found, down to `scope`. Where nothing is
+/// broken, what is legacy: allowed, but recommended.
+pub fn to_mend(found: &[RuleResult], scope: Severity) -> Vec<&'static str> {
+    let in_scope = |result: &&RuleResult| result.severity <= scope && !result.is_dismissed();
+    let broken: Vec<_> =
+        found.iter().filter(in_scope).filter(|result| result.is_to_mend()).map(|result| result.rule).collect();
+    if broken.is_empty() {
+        let legacy = found.iter().filter(in_scope).filter(|result| result.verdict == Verdict::Legacy);
+        return legacy.map(|result| result.rule).collect();
     }
-    let mut proposals: Vec<Proposal> = REPAIRS.iter().map(|repair| Proposal::prove(repair, &diagnosis)).collect();
-    proposals.sort_by_key(|proposal| (proposal.standing, proposal.minutes));
+    broken
+}
+
+/// What each single repair would do for a box: what clears its rules first, in the order of the minutes it takes; then
+/// what helps in part; then what cannot be done, and why. Empty when nothing is to mend.
+pub fn propose(situation: &Situation) -> Vec<Proposal> {
+    let wanted = to_mend(&judge(situation), Severity::Workmanship);
+    let diagnosis = Diagnosis::of(*situation);
+    let concerned = REPAIRS.iter().filter(|repair| repair.mends.iter().any(|rule| wanted.contains(rule)));
+    let mut proposals: Vec<Proposal> =
+        concerned.map(|repair| Proposal::prove(repair, &diagnosis, &wanted)).collect();
+    let preferred = |proposal: &Proposal| proposal.repair != situation.basis.house_rules.joining.repair();
+    proposals.sort_by_key(|proposal| (proposal.standing, preferred(proposal), proposal.minutes));
     proposals
+}
+
+/// Whether what a rule asks is mended: nothing in it is missed any more, and nothing that was measured before has
+/// become unknown.
+fn is_mended(before: &RuleResult, after: &RuleResult) -> bool {
+    after.findings.iter().all(|finding| match finding.verdict {
+        Verdict::Meets | Verdict::NotApplicable => true,
+        Verdict::Marginal => finding.reaches_limit,
+        Verdict::NotMeasured => {
+            let known = before.findings.iter().find(|f| f.label == finding.label && f.conductor == finding.conductor);
+            known.is_none_or(|known| known.verdict == Verdict::NotMeasured)
+        }
+        Verdict::Violates | Verdict::Legacy => finding.severity == Some(Severity::Note) || after.severity == Severity::Note,
+    })
 }
 
 #[cfg(test)]
@@ -132,7 +222,7 @@ mod tests {
     fn nothing_is_proposed_for_a_sound_box() {
         let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(128), None)]);
         let basis = Basis::default();
-        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
+        let situation = Situation::new(&contents, &basis);
         assert!(propose(&situation).is_empty());
     }
 
@@ -154,11 +244,14 @@ mod tests {
         ) {
             let contents = box_with(Some(Length::sixteenths(sheath_end)), conductors);
             let basis = Basis::default();
-            let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
+            let situation = Situation::new(&contents, &basis);
             for proposal in propose(&situation) {
                 let Some(after) = &proposal.after else { continue };
-                let after_situation = Situation { contents: after, new_work: true, ..situation };
-                let passes = judge(&after_situation).iter().all(RuleResult::passes);
+                if repair(proposal.repair).is_none_or(|repair| repair.mends != LENGTHS) {
+                    continue;
+                }
+                let results = judge(&situation.after(after));
+                let passes = LENGTHS.iter().all(|rule| results.iter().any(|r| r.rule == *rule && r.passes()));
                 prop_assert_eq!(proposal.standing == Standing::Clears, passes, "{}", proposal.repair);
                 // No conductor comes out shorter or with less reach than the pigtail arithmetic allows.
                 for pair in &proposal.before_after {
@@ -173,7 +266,7 @@ mod tests {
         fn joining_is_possible_whenever_the_tip_is_long_enough(length in 44_u32..80) {
             let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(length), None)]);
             let basis = Basis::default();
-            let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
+            let situation = Situation::new(&contents, &basis);
             let clears = propose(&situation).into_iter().filter(|p| p.standing == Standing::Clears).count();
             prop_assert_eq!(clears, 4);
         }

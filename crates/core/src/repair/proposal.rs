@@ -3,9 +3,9 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::{Diagnosis, Repair};
+use super::{Diagnosis, Repair, is_mended};
 use crate::quantity::{Figure, Gauge, Length, Volume};
-use crate::rules::{Situation, Verdict, judge};
+use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::survey::{BoxContents, Colour, FreeFigures};
 
 /// How a repair stands to a box. Ordered: the best first.
@@ -75,6 +75,36 @@ pub struct Change {
     pub body_volume: Volume,
 }
 
+impl Change {
+    /// Adds a working step.
+    pub(super) fn step(&mut self, step: impl Into<String>) {
+        self.steps.push(step.into());
+    }
+
+    /// Adds a caution.
+    pub(super) fn caution(&mut self, caution: &'static str) {
+        self.cautions.push(caution);
+    }
+
+    /// Adds something to bring.
+    pub(super) fn bring(&mut self, what: impl Into<String>, count: u32) {
+        self.materials.push(MaterialLine { what: what.into(), count, unit: MaterialUnit::Piece });
+    }
+
+    /// Everything to bring, pigtails included, the same things together.
+    pub(super) fn everything(&self) -> Vec<MaterialLine> {
+        let mut materials: Vec<MaterialLine> = Vec::new();
+        for pigtail in &self.pigtails {
+            let what = format!("pigtail, {} {}, {}", pigtail.gauge, pigtail.colour.name(), pigtail.length.text);
+            add(&mut materials, MaterialLine { what, count: 1, unit: MaterialUnit::Piece });
+        }
+        for line in &self.materials {
+            add(&mut materials, line.clone());
+        }
+        materials
+    }
+}
+
 /// A conductor before and after.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct BeforeAfter {
@@ -138,51 +168,51 @@ pub struct RuleVerdict {
 }
 
 impl Proposal {
-    /// Plans `repair` for a box and runs the rules on the outcome, as new work.
-    pub(super) fn prove(repair: &Repair, diagnosis: &Diagnosis) -> Self {
+    /// Plans `repair` for a box and runs the rules on the outcome, as new work. It clears the box of what is `wanted`
+    /// of it when each rule that it can mend is mended and none is broken that held before.
+    pub(super) fn prove(repair: &Repair, diagnosis: &Diagnosis, wanted: &[&str]) -> Self {
         let situation = &diagnosis.situation;
         let change = match (repair.plan)(diagnosis) {
             Ok(change) => change,
             Err(reasons) => return Self::rejected(repair, reasons),
         };
-        let after_situation = Situation { contents: &change.after, new_work: true, ..*situation };
-        let findings_after = judge(&after_situation);
-        let clears = findings_after
-            .iter()
-            .filter(|result| result.passes() && diagnosis.misses(result.rule))
-            .map(|result| result.rule)
-            .collect();
-        let open: Vec<String> = findings_after
-            .iter()
-            .filter(|result| !result.passes())
-            .map(|result| format!("{} still {}: {}", result.title, result.verdict.name(), result.sentence))
-            .collect();
-        let mut materials: Vec<MaterialLine> = Vec::new();
-        for pigtail in &change.pigtails {
-            let what = format!("pigtail, {} {}, {}", pigtail.gauge, pigtail.colour.name(), pigtail.length.text);
-            add(&mut materials, MaterialLine { what, count: 1, unit: MaterialUnit::Piece });
+        let results_after = judge(&situation.after(&change.after));
+        let before = |rule: &str| diagnosis.results.iter().find(|result| result.rule == rule);
+        let mended = |after: &RuleResult| before(after.rule).is_some_and(|before| is_mended(before, after));
+        let mut open = Vec::new();
+        let mut clears = Vec::new();
+        for after in &results_after {
+            let was_missed = diagnosis.misses(after.rule);
+            if was_missed && repair.mends.contains(&after.rule) {
+                if mended(after) {
+                    clears.push(after.rule);
+                } else if wanted.contains(&after.rule) || after.verdict == Verdict::NotMeasured {
+                    open.push(format!("{} still {}: {}", after.title, after.verdict.name(), after.sentence));
+                }
+            } else if after.is_to_mend() && before(after.rule).is_some_and(|before| !before.is_to_mend()) {
+                open.push(format!("breaks {}: {}", after.title.to_lowercase(), after.sentence));
+            }
         }
-        for line in change.materials {
-            add(&mut materials, line);
-        }
+        let clears_some = clears.iter().any(|rule| wanted.contains(rule));
+        let standing = if open.is_empty() && clears_some { Standing::Clears } else { Standing::Helps };
         Self {
             repair: repair.code,
             title: repair.title,
-            standing: if open.is_empty() { Standing::Clears } else { Standing::Helps },
+            standing,
             clears,
             reasons: open,
             before_after: before_after(situation, &change.after),
+            materials: change.everything(),
             steps: change.steps,
             cautions: change.cautions,
             minutes: change.minutes,
             pigtails: change.pigtails,
-            materials,
             body_volume: change.body_volume.print(situation.basis.units),
-            after: Some(change.after),
-            verdicts_after: findings_after
+            verdicts_after: results_after
                 .iter()
                 .map(|result| RuleVerdict { rule: result.rule, verdict: result.verdict })
                 .collect(),
+            after: Some(change.after),
         }
     }
 
@@ -207,14 +237,14 @@ impl Proposal {
 }
 
 /// Adds a line, or its count to the same line.
-fn add(lines: &mut Vec<MaterialLine>, line: MaterialLine) {
+pub(super) fn add(lines: &mut Vec<MaterialLine>, line: MaterialLine) {
     match lines.iter_mut().find(|known| known.what == line.what) {
         Some(known) => known.count += line.count,
         None => lines.push(line),
     }
 }
 
-fn before_after(situation: &Situation, after: &BoxContents) -> Vec<BeforeAfter> {
+pub(super) fn before_after(situation: &Situation, after: &BoxContents) -> Vec<BeforeAfter> {
     let units = situation.basis.units;
     let spliced = situation.basis.house_rules.spliced_length;
     let pairs = situation.contents.conductors.iter().zip(&after.conductors);

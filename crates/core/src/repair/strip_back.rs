@@ -1,20 +1,14 @@
 //! `strip-back`: sheath that projects too far into the box is cut back, which frees conductor but adds no reach.
 
-use super::{Change, Diagnosis, Repair};
+use super::{Change, Diagnosis, LENGTHS, Repair};
 use crate::quantity::{Length, Rounding, Volume};
-use crate::survey::{BoxContents, Cable, CableEntry};
+use crate::rules::sheath_inside;
 
 /// The repair.
-pub const REPAIR: Repair = Repair { code: "strip-back", title: "Strip the sheath back", plan };
-
-/// How much sheath projects into the box: measured, or from the depth for a cable that comes in at the back.
-fn projection(contents: &BoxContents, cable: &Cable) -> Option<Length> {
-    let from_depth = || match (cable.entry, contents.depth, cable.sheath_end) {
-        (CableEntry::Back, Some(depth), Some(end)) => Some(depth.less(end)),
-        _ => None,
-    };
-    cable.sheath_inside.or_else(from_depth)
-}
+pub const REPAIR: Repair = Repair { code: "strip-back", title: "Strip the sheath back",
+    mends: &LENGTHS,
+    least_minutes: 5,
+    intrusiveness: 0, plan };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let situation = &diagnosis.situation;
@@ -26,7 +20,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut after = situation.contents.clone();
     for (cable, name) in diagnosis.short_cables().map_err(|reason| vec![reason])? {
         let id = cable.id;
-        let Some(inside) = projection(situation.contents, cable) else {
+        let Some(inside) = sheath_inside(situation.contents, cable) else {
             reasons.push(format!("{name}: how much sheath projects into the box is not measured"));
             continue;
         };
@@ -71,8 +65,8 @@ mod tests {
         let mut contents = box_with(Some(Length::sixteenths(sheath_end)), vec![conductor(Some(length), Some(reach))]);
         contents.depth = depth.map(Length::sixteenths);
         let basis = Basis::default();
-        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        Proposal::prove(&REPAIR, &Diagnosis::of(situation))
+        let situation = Situation::new(&contents, &basis);
+        Proposal::prove(&REPAIR, &Diagnosis::of(situation), &LENGTHS)
     }
 
     #[test]

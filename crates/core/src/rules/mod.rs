@@ -1,7 +1,10 @@
 //! The catalogue: one file per rule, and the registry that runs them.
 
-mod free_conductor_length;
-mod free_conductor_reach;
+mod conductors;
+mod device;
+mod enclosure;
+mod grounding;
+mod maximum;
 mod minimum;
 mod verdict;
 
@@ -9,10 +12,16 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::standard::{Citation, Edition, WiredUnder};
-use crate::survey::{Basis, BoxContents};
+use crate::survey::{Basis, BoxContents, Ruling};
 
 pub use minimum::{MinimumJudgement, judge_minimum};
-pub use verdict::{Finding, Measured, MeasuredKind, RuleBasis, RuleResult, Severity, Verdict, worst_verdict};
+pub use device::device_secure::MOST_SPACERS;
+pub use enclosure::box_setback::limit as set_back_limit;
+pub use enclosure::cable_entry::sheath_inside;
+pub use enclosure::{Fill, FillCause, FillLine, FitsMore, Room, fill};
+pub use verdict::{
+    Finding, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous, worst_verdict,
+};
 
 /// A box and all that bears on judging it.
 #[derive(Debug, Clone, Copy)]
@@ -25,9 +34,24 @@ pub struct Situation<'a> {
     pub wired_under: Option<WiredUnder>,
     /// The contents are the outcome of work done now, to which no older edition applies.
     pub new_work: bool,
+    /// What the inspector ruled.
+    pub rulings: &'a [Ruling],
 }
 
-impl Situation<'_> {
+impl<'a> Situation<'a> {
+    /// A box of unknown age on which nothing is ruled.
+    pub const fn new(contents: &'a BoxContents, basis: &'a Basis) -> Self {
+        Self { contents, basis, wired_under: None, new_work: false, rulings: &[] }
+    }
+
+    /// The same with other contents, as the outcome of work done now.
+    pub const fn after<'b>(&self, contents: &'b BoxContents) -> Situation<'b>
+    where
+        'a: 'b,
+    {
+        Situation { contents, basis: self.basis, wired_under: self.wired_under, new_work: true, rulings: self.rulings }
+    }
+
     /// Whether a requirement that came in `since` is younger than this wiring.
     fn is_older_than(&self, since: u16) -> Option<u16> {
         let year = self.wired_under?.year();
@@ -45,10 +69,14 @@ pub struct Rule {
     pub basis: RuleBasis,
     /// How bad it is to break it.
     pub severity: Severity,
+    /// It is a danger at any age, so that no wiring is too old for it.
+    pub always: bool,
     /// The year it came into the code; wiring older than that is legacy. `None` when it is as old as the wiring.
     pub since: Option<u16>,
     /// What has to be measured.
     pub needs: &'static str,
+    /// The facts that are taken again after a repair, by their place in the contents of the box; `*` is every one.
+    pub reads: &'static [&'static str],
     /// The limit in plain words.
     pub limit: &'static str,
     /// Why it matters.
@@ -57,12 +85,59 @@ pub struct Rule {
     pub example: &'static str,
     /// Where it stands in an edition; `None` where that edition has no such rule.
     pub citation: fn(Edition) -> Option<Citation>,
-    /// One finding per conductor; empty when there is nothing to look at.
+    /// One finding per part of the box; empty when there is nothing that it concerns.
     pub check: fn(&Situation) -> Vec<Finding>,
 }
 
 /// Every rule, in the order of the report.
-pub static RULES: &[Rule] = &[free_conductor_length::RULE, free_conductor_reach::RULE];
+pub static RULES: &[Rule] = &[
+    conductors::free_conductor_length::RULE,
+    conductors::free_conductor_reach::RULE,
+    conductors::conductor_ampacity::RULE,
+    conductors::conductor_damage::RULE,
+    conductors::conductor_reidentified::RULE,
+    conductors::neutral_identification::RULE,
+    conductors::switch_neutral::RULE,
+    conductors::conductor_colour_ambiguous::RULE,
+    conductors::exposed_copper::RULE,
+    conductors::terminal_one_conductor::RULE,
+    conductors::strands_astray::RULE,
+    conductors::terminal_spring::RULE,
+    conductors::terminal_torque::RULE,
+    conductors::splice_connector::RULE,
+    conductors::splice_enclosed::RULE,
+    conductors::dissimilar_metals::RULE,
+    grounding::ground_present::RULE,
+    grounding::receptacle_replacement::RULE,
+    grounding::metal_box_bonded::RULE,
+    grounding::grounds_joined::RULE,
+    grounding::ground_size::RULE,
+    grounding::ground_not_bootleg::RULE,
+    grounding::yoke_grounded::RULE,
+    enclosure::box_present::RULE,
+    enclosure::box_setback::RULE,
+    enclosure::box_surround::RULE,
+    enclosure::box_secure::RULE,
+    enclosure::box_support_far_side::RULE,
+    enclosure::box_fill::RULE,
+    enclosure::device_depth::RULE,
+    enclosure::opening_closed::RULE,
+    enclosure::cable_entry::RULE,
+    enclosure::cover_present::RULE,
+    enclosure::plate_intact::RULE,
+    enclosure::box_accessible::RULE,
+    enclosure::fan_support::RULE,
+    enclosure::luminaire_support::RULE,
+    enclosure::wet_location::RULE,
+    device::device_secure::RULE,
+    device::wiring_fault::RULE,
+    device::device_rating::RULE,
+    device::gfci_required::RULE,
+    device::afci_required::RULE,
+    device::tamper_resistant::RULE,
+    device::weather_resistant::RULE,
+    device::split_receptacle::RULE,
+];
 
 /// The rule with a code.
 pub fn rule(code: &str) -> Option<&'static Rule> {
@@ -87,6 +162,8 @@ pub struct RuleEntry {
     pub basis: RuleBasis,
     /// How bad it is to break it.
     pub severity: Severity,
+    /// It is a danger at any age.
+    pub always: bool,
     /// The year it came into the code.
     pub since: Option<u16>,
     /// What has to be measured.
@@ -101,6 +178,13 @@ pub struct RuleEntry {
     pub citations: Vec<Citation>,
 }
 
+/// Where a rule stands in each edition; once where it is common practice.
+fn citations(rule: &Rule) -> Vec<Citation> {
+    let mut citations: Vec<Citation> = Edition::ALL.into_iter().filter_map(rule.citation).collect();
+    citations.dedup();
+    citations
+}
+
 /// The rule book.
 pub fn rule_book() -> Vec<RuleEntry> {
     RULES
@@ -110,12 +194,13 @@ pub fn rule_book() -> Vec<RuleEntry> {
             title: rule.title,
             basis: rule.basis,
             severity: rule.severity,
+            always: rule.always,
             since: rule.since,
             needs: rule.needs,
             limit: rule.limit,
             why: rule.why,
             example: rule.example,
-            citations: Edition::ALL.into_iter().filter_map(rule.citation).collect(),
+            citations: citations(rule),
         })
         .collect()
 }
@@ -137,12 +222,17 @@ mod tests {
     }
 
     #[test]
-    fn an_empty_box_is_not_measured_and_never_passes() {
-        let contents = BoxContents::default();
-        let basis = Basis::default();
-        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        for result in judge(&situation) {
-            assert_eq!(result.verdict, Verdict::NotMeasured, "{}", result.rule);
+    fn an_empty_box_never_passes_by_silence() {
+        let (contents, basis) = (BoxContents::default(), Basis::default());
+        for result in judge(&Situation::new(&contents, &basis)) {
+            assert!(
+                matches!(result.verdict, Verdict::NotMeasured | Verdict::NotApplicable),
+                "{} is {}",
+                result.rule,
+                result.verdict.name()
+            );
+            let asks = result.worst.as_ref().is_some_and(|worst| worst.needs.is_some());
+            assert_eq!(asks, result.verdict == Verdict::NotMeasured, "{} names what it needs", result.rule);
         }
     }
 }

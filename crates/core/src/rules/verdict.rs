@@ -4,7 +4,8 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::{Rule, Situation};
-use crate::quantity::Figure;
+use crate::quantity::{Amount, Length, UnitSystem};
+use crate::survey::{BoxContents, Conductor, Observation, Ruling, RulingKind};
 
 /// The answer of a rule.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -98,89 +99,221 @@ pub enum MeasuredKind {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct Measured {
     /// The figure.
-    pub figure: Figure,
+    pub figure: Amount,
     /// How it came about.
     pub kind: MeasuredKind,
 }
 
-/// What a rule says of one conductor.
+/// Which side of the limit is the good one.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Side {
+    /// The figure must reach the limit.
+    AtLeast,
+    /// The figure must not pass the limit.
+    AtMost,
+}
+
+/// The one thing that would settle a rule.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Need {
+    /// What to measure or look at, in words.
+    pub words: String,
+    /// JSON pointer to the field within the contents of the box, "/stand/set_back"; for an observation
+    /// "/observed/open-knockout".
+    pub field: String,
+}
+
+/// What a rule says of one part of a box: a conductor, a device, a splice, the box itself.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct Finding {
-    /// The conductor's number within the box.
-    pub conductor: u16,
-    /// "black 12 AWG".
+    /// The conductor's number within the box, where it concerns one.
+    pub conductor: Option<u16>,
+    /// What it concerns, "black 12 AWG".
     pub label: String,
     /// The answer.
     pub verdict: Verdict,
+    /// How bad it is, where that differs from the rule.
+    pub severity: Option<Severity>,
+    /// The year this came into the code, where that differs from the rule.
+    pub since: Option<u16>,
     /// The figure itself reaches the limit in at least one unit system that governs. A marginal figure may or may not.
     pub reaches_limit: bool,
     /// What was measured.
     pub measured: Option<Measured>,
     /// What is required.
-    pub required: Option<Figure>,
-    /// By how much the figure falls short of the limit in the audit's unit.
-    pub shortfall: Option<Figure>,
+    pub required: Option<Amount>,
+    /// Which side of the limit is the good one.
+    pub side: Side,
+    /// By how much the figure misses the limit in the audit's unit.
+    pub shortfall: Option<Amount>,
     /// One plain sentence.
     pub sentence: String,
     /// The one measurement that would settle it.
-    pub needs: Option<String>,
+    pub needs: Option<Need>,
     /// The house rule that changed the answer.
     pub house_rule: Option<String>,
 }
 
-/// What a rule says of a box: the worst of its conductors, and each of them.
+impl Finding {
+    fn new(label: impl Into<String>, verdict: Verdict, sentence: impl Into<String>) -> Self {
+        Self {
+            conductor: None,
+            label: label.into(),
+            verdict,
+            severity: None,
+            since: None,
+            reaches_limit: matches!(verdict, Verdict::Meets | Verdict::NotApplicable),
+            measured: None,
+            required: None,
+            side: Side::AtLeast,
+            shortfall: None,
+            sentence: sentence.into(),
+            needs: None,
+            house_rule: None,
+        }
+    }
+
+    /// It is as it should be.
+    pub(crate) fn meets(label: impl Into<String>, sentence: impl Into<String>) -> Self {
+        Self::new(label, Verdict::Meets, sentence)
+    }
+
+    /// It breaks the rule.
+    pub(crate) fn violates(label: impl Into<String>, sentence: impl Into<String>) -> Self {
+        Self::new(label, Verdict::Violates, sentence)
+    }
+
+    /// The rule does not concern it.
+    pub(crate) fn not_applicable(label: impl Into<String>, sentence: impl Into<String>) -> Self {
+        Self::new(label, Verdict::NotApplicable, sentence)
+    }
+
+    /// One measurement, at `field`, would settle it.
+    pub(crate) fn not_measured(label: impl Into<String>, words: &str, field: impl Into<String>) -> Self {
+        let mut first = words.chars();
+        let capital: String = first.next().map(char::to_uppercase).into_iter().flatten().chain(first).collect();
+        let needs = Some(Need { words: words.to_owned(), field: field.into() });
+        Self { needs, ..Self::new(label, Verdict::NotMeasured, format!("{capital}.")) }
+    }
+
+    /// The answer to something one sees: there, not there, or not looked at.
+    pub(crate) fn observed(
+        contents: &BoxContents,
+        what: Observation,
+        violates: &str,
+        meets: &str,
+    ) -> Self {
+        match contents.observed(what) {
+            Some(true) => Self::violates("box", violates),
+            Some(false) => Self::meets("box", meets),
+            None => {
+                let code = what.code();
+                Self::not_measured("box", &format!("look: {}?", what.fault()), format!("/observed/{code}"))
+            }
+        }
+    }
+
+    /// Nothing can be said before the conductors are recorded.
+    pub(crate) fn no_conductors() -> Self {
+        Self::not_measured("box", "add the conductors of this box", "/conductors")
+    }
+
+    /// It concerns this conductor.
+    pub(crate) fn of_conductor(mut self, conductor: &Conductor) -> Self {
+        self.conductor = Some(conductor.id);
+        self
+    }
+
+    /// It is this bad.
+    pub(crate) fn with_severity(mut self, severity: Severity) -> Self {
+        self.severity = Some(severity);
+        self
+    }
+
+    /// It came into the code in this year.
+    pub(crate) fn since(mut self, year: u16) -> Self {
+        self.since = Some(year);
+        self
+    }
+
+    /// What was found of what is required, and by how much it misses.
+    pub(crate) fn with_figures(mut self, measured: Amount, required: Amount, side: Side, short: Option<Amount>) -> Self {
+        self.measured = Some(Measured { figure: measured, kind: MeasuredKind::Measured });
+        self.required = Some(required);
+        self.side = side;
+        self.shortfall = short;
+        self
+    }
+
+    /// The house rule `matter` made the answer what it is.
+    pub(crate) fn by_house_rule(mut self, matter: &str) -> Self {
+        self.house_rule = Some(matter.to_owned());
+        self
+    }
+}
+
+/// What a rule says of a box: the worst of its findings, and each of them.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct RuleResult {
     /// The code of the rule.
     pub rule: &'static str,
     /// What the rule is about.
     pub title: &'static str,
-    /// How bad it is to break it.
+    /// What kind of requirement it is.
+    pub basis: RuleBasis,
+    /// How bad it is: that of the worst finding.
     pub severity: Severity,
-    /// The worst answer of all conductors.
+    /// The worst answer of all findings.
     pub verdict: Verdict,
     /// Where the limit stands, "NEC 2023 300.14"; empty where the edition has no such rule.
     pub citation: String,
-    /// How sure we are of the source, always from memory.
+    /// How sure we are of the source, always from memory; absent for common practice.
     pub confidence: Option<crate::standard::Confidence>,
     /// The worst finding; absent when there is none.
     pub worst: Option<Finding>,
-    /// Every finding, in the order of the conductors.
+    /// Every finding, in the order of the record.
     pub findings: Vec<Finding>,
     /// One plain sentence for the box.
     pub sentence: String,
+    /// What the inspector ruled on it.
+    pub ruling: Option<Ruling>,
 }
 
 impl RuleResult {
     /// Runs `rule` on a box.
-    pub(super) fn of(rule: &Rule, situation: &Situation) -> Self {
+    pub(crate) fn of(rule: &Rule, situation: &Situation) -> Self {
         let citation = (rule.citation)(situation.basis.edition);
-        let findings = if citation.is_some() { (rule.check)(situation) } else { Vec::new() };
-        let shortfall = |finding: &Finding| finding.shortfall.as_ref().map_or(0, |shortfall| shortfall.nm);
+        let mut findings = if citation.is_some() { (rule.check)(situation) } else { Vec::new() };
+        for finding in &mut findings {
+            finding.excuse_if_older(rule, situation);
+        }
+        let severity = |finding: &Finding| finding.severity.unwrap_or(rule.severity);
+        let shortfall = |finding: &Finding| finding.shortfall.as_ref().map_or(0, |shortfall| shortfall.value);
         let worst = findings
             .iter()
-            .min_by_key(|finding| (finding.verdict.rank(), finding.reaches_limit, -shortfall(finding)))
+            .min_by_key(|f| (f.verdict.rank(), severity(f), f.reaches_limit, -shortfall(f)))
             .cloned();
         let (verdict, sentence) = match (&worst, citation) {
             (_, None) => (
                 Verdict::NotApplicable,
                 format!("{} has no such rule that we know of.", situation.basis.edition.name()),
             ),
-            (None, _) => {
-                (Verdict::NotMeasured, "No conductor is recorded yet; add the conductors of this box.".to_owned())
-            }
+            (None, _) => (Verdict::NotApplicable, "There is nothing here that this rule concerns.".to_owned()),
             (Some(worst), _) => (worst.verdict, worst.sentence.clone()),
         };
         Self {
             rule: rule.code,
             title: rule.title,
-            severity: rule.severity,
+            basis: rule.basis,
+            severity: worst.as_ref().map_or(rule.severity, severity),
             verdict,
             citation: citation.map(|citation| citation.to_string()).unwrap_or_default(),
             confidence: citation.map(|citation| citation.confidence),
             worst,
             findings,
             sentence,
+            ruling: situation.rulings.iter().find(|ruling| ruling.rule == rule.code).cloned(),
         }
     }
 
@@ -195,9 +328,63 @@ impl RuleResult {
             Verdict::Violates | Verdict::NotMeasured | Verdict::Legacy => false,
         }
     }
+
+    /// The inspector has dismissed it.
+    pub fn is_dismissed(&self) -> bool {
+        self.ruling.as_ref().is_some_and(|ruling| ruling.kind == RulingKind::Dismiss)
+    }
+
+    /// It is broken, more than a note, and not dismissed.
+    pub fn is_broken(&self) -> bool {
+        self.verdict == Verdict::Violates && self.severity != Severity::Note && !self.is_dismissed()
+    }
+
+    /// What a repair has to mend: broken, or within the tape of a limit that it does not reach.
+    pub fn is_to_mend(&self) -> bool {
+        let short = |finding: &Finding| finding.verdict == Verdict::Marginal && !finding.reaches_limit;
+        self.is_broken() || (self.severity != Severity::Note && !self.is_dismissed() && self.findings.iter().any(short))
+    }
 }
 
-/// The worst verdict of a box, for its mark on the run.
+impl Finding {
+    /// A limit younger than the wiring, missed, is legacy; unless it is a danger at any age.
+    fn excuse_if_older(&mut self, rule: &Rule, situation: &Situation) {
+        if self.verdict != Verdict::Violates || rule.always {
+            return;
+        }
+        let Some(since) = self.since.or(rule.since) else { return };
+        if let Some(year) = situation.is_older_than(since) {
+            self.verdict = Verdict::Legacy;
+            let sentence = self.sentence.trim_end_matches('.');
+            self.sentence = format!(
+                "{sentence}. Wired {year}, before this was asked for in {since}: allowed when built; not required to be \
+                 changed; recommended."
+            );
+        }
+    }
+
+    /// The figures of a length against a limit.
+    pub(crate) fn with_lengths(self, units: UnitSystem, measured: Length, limit: Length, side: Side) -> Self {
+        let short = match side {
+            Side::AtLeast => limit.less(measured),
+            Side::AtMost => measured.less(limit),
+        };
+        let short = (short > Length::ZERO).then(|| Amount::length_up(short, units));
+        self.with_figures(Amount::length(measured, units), Amount::length(limit, units), side, short)
+    }
+}
+
+/// The worst verdict of a box, for its mark on the run; what is dismissed does not count.
 pub fn worst_verdict(results: &[RuleResult]) -> Verdict {
-    results.iter().map(|result| result.verdict).min_by_key(|verdict| verdict.rank()).unwrap_or(Verdict::NotMeasured)
+    let verdicts = results.iter().filter(|result| !result.is_dismissed()).map(|result| match result.verdict {
+        // A mere note is no fault of the box.
+        Verdict::Violates if result.severity == Severity::Note => Verdict::Meets,
+        verdict => verdict,
+    });
+    verdicts.min_by_key(|verdict| verdict.rank()).unwrap_or(Verdict::NotMeasured)
+}
+
+/// Whether the box is a danger now.
+pub fn is_dangerous(results: &[RuleResult]) -> bool {
+    results.iter().any(|result| result.is_broken() && result.severity == Severity::Danger)
 }

@@ -104,6 +104,8 @@ pub enum Confidence {
     MayBeOff,
     /// From memory; check before relying on it.
     CheckFirst,
+    /// Common practice of the trade, no source.
+    Practice,
 }
 
 /// Where a limit comes from.
@@ -119,6 +121,25 @@ pub struct Citation {
 
 impl std::fmt::Display for Citation {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        write!(f, "{} {}", self.edition, self.section)
+        if self.section.is_empty() { f.write_str(self.edition) } else { write!(f, "{} {}", self.edition, self.section) }
     }
+}
+
+/// Cites a section of the NEC and, where it has one, of the CEC.
+pub fn cite(
+    edition: Edition,
+    nec: Option<(&'static str, Confidence)>,
+    cec: Option<(&'static str, Confidence)>,
+) -> Option<Citation> {
+    let (section, confidence) = match edition.profile() {
+        Profile::Nec => nec?,
+        Profile::Cec => cec?,
+    };
+    Some(Citation { edition: edition.name(), section, confidence })
+}
+
+/// Common practice of the trade, no source.
+#[allow(clippy::unnecessary_wraps, reason = "a rule's citation may be absent in an edition; practice never is")]
+pub fn practice(_: Edition) -> Option<Citation> {
+    Some(Citation { edition: "common practice", section: "", confidence: Confidence::Practice })
 }

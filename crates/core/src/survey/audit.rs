@@ -9,8 +9,10 @@ use uuid::Uuid;
 use super::contents::BoxContents;
 use super::house_rules::HouseRules;
 use super::problem::{Pointer, Problem, check_text};
+use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::quantity::UnitSystem;
 use crate::standard::{Edition, WiredUnder};
+use crate::work::WorkItem;
 
 /// A client-made identifier: a UUID, of version 7 when this application makes it.
 pub trait Identifier: Copy + Eq + fmt::Display + From<Uuid> {
@@ -166,6 +168,14 @@ pub struct BoxRecord {
     /// As left, measured anew after the work.
     #[serde(default)]
     pub left: Option<BoxContents>,
+    /// What the inspector ruled, at most 100.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub rulings: Vec<Ruling>,
+    /// What was seen that no rule covers, at most 100.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub remarks: Vec<Remark>,
 }
 
 const MOST_AREAS: usize = 40;
@@ -239,6 +249,16 @@ impl Room {
 }
 
 impl BoxRecord {
+    /// What measuring again begins with: as found, without what the rules of its work items read.
+    pub fn to_measure_again(&self, items: &[WorkItem]) -> BoxContents {
+        self.found.forgetting(items.iter().map(|item| item.rule.as_str()))
+    }
+
+    /// As left, once anything of it has been measured.
+    pub fn measured_again(&self, items: &[WorkItem]) -> Option<&BoxContents> {
+        self.left.as_ref().filter(|left| **left != self.to_measure_again(items))
+    }
+
     /// What cannot be accepted in a box.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
@@ -249,6 +269,8 @@ impl BoxRecord {
         if let Some(left) = &self.left {
             problems.extend(left.problems(&at.at("left")));
         }
+        problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
+        problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
         problems
     }
 }

@@ -6,6 +6,7 @@ use utoipa::ToSchema;
 use super::audit::{Audit, BoxId, ItemId, RoomId};
 use super::contents::BoxContents;
 use super::problem::{Pointer, Problem, check_text};
+use super::ruling::{Remark, Ruling};
 use super::{BoxRecord, Room};
 use crate::standard::WiredUnder;
 use crate::work::WorkItem;
@@ -62,6 +63,12 @@ pub struct BundleBox {
     /// As left.
     #[serde(default)]
     pub left: Option<BoxContents>,
+    /// What the inspector ruled.
+    #[serde(default)]
+    pub rulings: Vec<Ruling>,
+    /// What was seen that no rule covers.
+    #[serde(default)]
+    pub remarks: Vec<Remark>,
     /// The work items of this box.
     #[serde(default)]
     pub items: Vec<WorkItem>,
@@ -88,13 +95,15 @@ impl BundleBox {
             wired_under: self.wired_under,
             found: self.found.clone(),
             left: self.left.clone(),
+            rulings: self.rulings.clone(),
+            remarks: self.remarks.clone(),
         }
     }
 
     /// A box of a bundle from its record and its work items.
     pub fn from_record(record: BoxRecord, items: Vec<WorkItem>) -> Self {
-        let BoxRecord { id, room: _, tag, place, wired_under, found, left } = record;
-        Self { id, tag, place, wired_under, found, left, items }
+        let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks } = record;
+        Self { id, tag, place, wired_under, found, left, rulings, remarks, items }
     }
 }
 

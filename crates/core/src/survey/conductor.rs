@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use crate::quantity::{Gauge, Length};
 
 /// The metal of a conductor.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Material {
     /// Copper.
@@ -19,7 +19,7 @@ pub enum Material {
 }
 
 /// Solid or stranded.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Strands {
     /// One wire.
@@ -30,7 +30,7 @@ pub enum Strands {
 }
 
 /// The colour of the insulation, or its absence.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 #[allow(missing_docs, reason = "the colours are their own description")]
 pub enum Colour {
@@ -68,7 +68,7 @@ impl Colour {
 }
 
 /// What a conductor does in its circuit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Role {
     /// Ungrounded conductor, "hot".
@@ -96,8 +96,22 @@ impl Role {
     }
 }
 
+/// What a conductor has been through.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum ConductorCondition {
+    /// Sound.
+    Sound,
+    /// Nicked or with broken strands.
+    Nicked,
+    /// Marked by heat.
+    HeatMarked,
+    /// Its insulation crumbles.
+    Brittle,
+}
+
 /// The state of a conductor's tip.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum ConductorEnd {
     /// Straight and sound.
@@ -110,7 +124,7 @@ pub enum ConductorEnd {
 }
 
 /// A way to join a pigtail to a conductor.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum JoiningMethod {
     /// Lever connector with the conductors end to end.
@@ -124,7 +138,7 @@ pub enum JoiningMethod {
 }
 
 /// A splice within the free length of a conductor.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Joint {
     /// How it was made.
@@ -134,7 +148,7 @@ pub struct Joint {
 }
 
 /// One conductor in the box.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Conductor {
     /// Its number within the box.
@@ -166,6 +180,24 @@ pub struct Conductor {
     /// It runs through the box without splice or terminal.
     #[serde(default)]
     pub passes_through: bool,
+    /// It is an unbroken loop or coil, at least twice the least free length.
+    #[serde(default)]
+    pub looped: bool,
+    /// No part of it leaves the box: a pigtail or a jumper.
+    #[serde(default)]
+    pub pigtail: bool,
+    /// It comes from the canopy of the luminaire on this box.
+    #[serde(default)]
+    pub from_canopy: bool,
+    /// An isolated ground, kept apart from the others.
+    #[serde(default)]
+    pub isolated: bool,
+    /// Marked permanently as what it is used for, where its colour says something else.
+    #[serde(default)]
+    pub remarked: Option<bool>,
+    /// What it has been through; not looked at when absent.
+    #[serde(default)]
+    pub condition: Option<ConductorCondition>,
     /// Conductors with the same letter are joined to each other in this box, as found.
     #[serde(default)]
     pub joined: Option<String>,
@@ -175,6 +207,36 @@ pub struct Conductor {
 }
 
 impl Conductor {
+    /// A straight copper conductor of which nothing is measured.
+    pub const fn new(id: u16, cable: Option<u16>, gauge: Gauge, colour: Colour, role: Role) -> Self {
+        Self {
+            id,
+            cable,
+            gauge,
+            material: Material::Copper,
+            strands: Strands::Solid,
+            colour,
+            role,
+            free_length: None,
+            reach: None,
+            end: ConductorEnd::Straight,
+            passes_through: false,
+            looped: false,
+            pigtail: false,
+            from_canopy: false,
+            isolated: false,
+            remarked: None,
+            condition: None,
+            joined: None,
+            joint: None,
+        }
+    }
+
+    /// An equipment grounding conductor.
+    pub fn is_ground(&self) -> bool {
+        self.role == Role::EquipmentGrounding
+    }
+
     /// How a person at the wall calls it, "black 12 AWG".
     pub fn label(&self) -> String {
         format!("{} {}", self.colour.name(), self.gauge)

@@ -4,11 +4,18 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::conductor::Conductor;
+use super::device::{Device, Hung};
+use super::observation::{Observation, Observed};
 use super::problem::{Pointer, Problem, check_text};
-use crate::quantity::Length;
+use super::readings::LampReading;
+use super::splice::Splice;
+use super::surroundings::{Added, BoxBond, Fittings, Location, Stand, Supply};
+use crate::quantity::{Gauge, Length, Volume};
+use crate::rules::rule;
+use crate::standard::box_volume::StandardBox;
 
 /// What the box is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum BoxKind {
     /// One or more device gangs with receptacles or switches.
@@ -49,7 +56,7 @@ impl BoxKind {
 }
 
 /// What the box is made of.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum Construction {
     /// Steel or other metal.
@@ -59,7 +66,7 @@ pub enum Construction {
 }
 
 /// The surface that the box stands in.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum WallFinish {
     /// Gypsum board.
@@ -94,7 +101,7 @@ impl WallFinish {
 }
 
 /// The opening of the box at its front.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Opening {
     /// Across.
@@ -104,7 +111,7 @@ pub struct Opening {
 }
 
 /// Where a cable comes into the box.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum CableEntry {
     /// Through the back, or at the back of a side: the sheath's end lies that much short of the box depth.
@@ -115,7 +122,7 @@ pub enum CableEntry {
 }
 
 /// One cable or raceway entering the box.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Cable {
     /// Its number within the box.
@@ -138,10 +145,46 @@ pub struct Cable {
     /// The cable is known to be fixed close by, so that no slack can come.
     #[serde(default)]
     pub fixed_close: bool,
+    /// It is held by a clamp at the box.
+    #[serde(default)]
+    pub clamped: Option<bool>,
+    /// From the box to its first support, along the sheath.
+    #[serde(default)]
+    pub first_support: Option<Length>,
+    /// It is fished into a finished wall.
+    #[serde(default)]
+    pub fished: bool,
+    /// It can be reached upstream, in a basement or an attic.
+    #[serde(default)]
+    pub reachable: Option<bool>,
+}
+
+impl Cable {
+    /// A cable of which nothing is known.
+    pub const fn new(id: u16) -> Self {
+        Self {
+            id,
+            label: String::new(),
+            entry: CableEntry::Back,
+            sheath_end: None,
+            sheath_inside: None,
+            slack: None,
+            fixed_close: false,
+            clamped: None,
+            first_support: None,
+            fished: false,
+            reachable: None,
+        }
+    }
+
+    /// What it is called.
+    pub fn name(&self) -> String {
+        if self.label.is_empty() { format!("cable {}", self.id) } else { self.label.clone() }
+    }
 }
 
 /// One box as it was found, or as it was left.
-#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct BoxContents {
     /// What the box is.
@@ -159,6 +202,57 @@ pub struct BoxContents {
     /// From its front edge to its back.
     #[serde(default)]
     pub depth: Option<Length>,
+    /// Its row in the table of standard boxes.
+    #[serde(default)]
+    pub size: Option<StandardBox>,
+    /// How many gangs it has; 1 when it is not noted.
+    #[serde(default)]
+    #[schema(minimum = 1, maximum = 12)]
+    pub gangs: Option<u8>,
+    /// The volume marked in it, all gangs together.
+    #[serde(default)]
+    pub marked_volume: Option<Volume>,
+    /// What is added to its front, at most 6.
+    #[serde(default)]
+    #[schema(max_items = 6)]
+    pub added: Vec<Added>,
+    /// What else takes room in it.
+    #[serde(default)]
+    pub fittings: Fittings,
+    /// Where it is.
+    #[serde(default)]
+    pub location: Option<Location>,
+    /// What feeds it.
+    #[serde(default)]
+    pub supply: Supply,
+    /// How it stands in its wall.
+    #[serde(default)]
+    pub stand: Stand,
+    /// How it is bonded, where it is of metal.
+    #[serde(default)]
+    pub bond: Option<BoxBond>,
+    /// The most bare copper that shows beyond a terminal.
+    #[serde(default)]
+    pub bare_copper: Option<Length>,
+    /// The devices on it, at most 12.
+    #[serde(default)]
+    #[schema(max_items = 12)]
+    pub devices: Vec<Device>,
+    /// What hangs from it.
+    #[serde(default)]
+    pub hung: Option<Hung>,
+    /// The splices in it, at most 60.
+    #[serde(default)]
+    #[schema(max_items = 60)]
+    pub splices: Vec<Splice>,
+    /// What was looked for, at most once each.
+    #[serde(default)]
+    #[schema(max_items = 60)]
+    pub observed: Vec<Observed>,
+    /// What the lamp tester showed, one for each half, at most 12.
+    #[serde(default)]
+    #[schema(max_items = 12)]
+    pub lamps: Vec<LampReading>,
     /// What comes in, at most 40.
     #[serde(default)]
     #[schema(max_items = 40)]
@@ -199,24 +293,65 @@ impl BoxContents {
         self.cable_of(conductor)?.sheath_end
     }
 
-    /// The same box with nothing measured in it yet: what an as-left record starts from.
-    pub fn unmeasured(&self) -> Self {
-        let mut blank = self.clone();
-        for cable in &mut blank.cables {
-            cable.sheath_end = None;
-            cable.sheath_inside = None;
-            cable.slack = None;
-        }
-        for conductor in &mut blank.conductors {
-            conductor.free_length = None;
-            conductor.reach = None;
-        }
-        blank
+    /// The answer to an observation; `None` when it was not looked at.
+    pub fn observed(&self, what: Observation) -> Option<bool> {
+        self.observed.iter().find(|observed| observed.what == what).map(|observed| observed.fault)
     }
 
-    /// Whether any length of a conductor has been measured.
-    pub fn is_measured(&self) -> bool {
-        self.conductors.iter().any(|c| c.free_length.is_some() || c.reach.is_some())
+    /// Answers an observation, in the place of what was said before.
+    pub fn observe(&mut self, what: Observation, fault: bool) {
+        match self.observed.iter_mut().find(|observed| observed.what == what) {
+            Some(observed) => observed.fault = fault,
+            None => self.observed.push(Observed { what, fault }),
+        }
+    }
+
+    /// How many gangs it has.
+    pub fn gang_count(&self) -> u32 {
+        u32::from(self.gangs.unwrap_or(1).max(1))
+    }
+
+    /// The depth inside: as measured, or that of its row in the table.
+    pub fn depth_inside(&self) -> Option<Length> {
+        self.depth.or_else(|| self.size.map(StandardBox::depth))
+    }
+
+    /// The largest conductor in it.
+    pub fn largest_conductor(&self) -> Option<Gauge> {
+        self.conductors.iter().map(|conductor| conductor.gauge).max()
+    }
+
+    /// Its equipment grounds.
+    pub fn grounds(&self) -> impl Iterator<Item = &Conductor> {
+        self.conductors.iter().filter(|conductor| conductor.is_ground())
+    }
+
+    /// How far the front edge will be behind the finished surface: back as measured, with the finish still to come.
+    /// `None` when it is not measured.
+    pub fn set_back_to_come(&self) -> Option<Length> {
+        let to_come = self.stand.finish_to_come.unwrap_or_default();
+        match (self.stand.set_back, self.stand.proud) {
+            (Some(back), _) => Some(back + to_come),
+            (None, Some(proud)) => Some(to_come.less(proud)),
+            (None, None) => None,
+        }
+    }
+
+    /// The surface it will stand in.
+    pub fn finish_to_be(&self) -> Option<WallFinish> {
+        let to_come = self.stand.finish_to_come.filter(|finish| *finish > Length::ZERO);
+        to_come.and(self.stand.finish_to_come_kind).or(self.wall_finish)
+    }
+
+    /// The same box with the facts forgotten that `rules` read: what measuring again after their repair begins with.
+    pub fn forgetting<'a>(&self, rules: impl IntoIterator<Item = &'a str>) -> Self {
+        let mut blank = self.clone();
+        for code in rules {
+            for place in rule(code).map_or(&[][..], |rule| rule.reads) {
+                blank.forget(place);
+            }
+        }
+        blank
     }
 
     /// What cannot be accepted, with the place of each. Odd facts are accepted (see [`super::Contradiction`]); broken
@@ -229,6 +364,19 @@ impl BoxContents {
             }
         };
         range(&at.at("depth"), self.depth, LARGEST_BOX, "2 m (6 1/2 ft), more than any box is deep");
+        range(&at.at("bare_copper"), self.bare_copper, LARGEST_BOX, "2 m (6 1/2 ft)");
+        let stand = at.at("stand");
+        for (field, length) in [
+            ("set_back", self.stand.set_back),
+            ("proud", self.stand.proud),
+            ("gap", self.stand.gap),
+            ("finish_to_come", self.stand.finish_to_come),
+        ] {
+            range(&stand.at(field), length, LARGEST_BOX, "2 m (6 1/2 ft), more than any wall is thick");
+        }
+        for (index, device) in self.devices.iter().enumerate() {
+            range(&at.at("devices").at(index).at("behind"), device.behind, LARGEST_BOX, "2 m (6 1/2 ft)");
+        }
         if let Some(opening) = self.opening {
             let place = at.at("opening");
             range(&place.at("width"), opening.width, LARGEST_BOX, "2 m (6 1/2 ft), more than any box is wide");
@@ -248,7 +396,51 @@ impl BoxContents {
             range(&place.at("joint").at("from_sheath"), joint, LONGEST_CONDUCTOR, "5 m (16 ft)");
         }
         self.structure_problems(at, &mut problems);
+        self.parts_problems(at, &mut problems);
         problems
+    }
+
+    fn parts_problems(&self, at: &Pointer, problems: &mut Vec<Problem>) {
+        let mut most = |field: &str, count: usize, most: usize| {
+            if count > most {
+                problems.push(Problem::new(&at.at(field), format!("{count} of them; one box holds at most {most}")));
+            }
+        };
+        most("added", self.added.len(), 6);
+        most("devices", self.devices.len(), 12);
+        most("splices", self.splices.len(), 60);
+        most("observed", self.observed.len(), 60);
+        most("lamps", self.lamps.len(), 12);
+        most("fittings", self.fittings.support.len(), 2);
+        most("fittings", self.fittings.terminal_blocks.len(), 8);
+        if self.gangs.is_some_and(|gangs| !(1..=12).contains(&gangs)) {
+            problems.push(Problem::new(&at.at("gangs"), "a box has 1 to 12 gangs"));
+        }
+        let volumes = self.added.iter().map(|added| added.marked_volume).chain([self.marked_volume]);
+        if volumes.flatten().any(|volume| volume == Volume::ZERO) {
+            problems.push(Problem::new(&at.at("marked_volume"), "a marked volume is more than nothing; leave it out"));
+        }
+        for (index, device) in self.devices.iter().enumerate() {
+            let place = at.at("devices").at(index);
+            if self.devices[..index].iter().any(|other| other.id == device.id) {
+                problems.push(Problem::new(&place.at("id"), format!("device {} stands twice", device.id)));
+            }
+            if !(1..=6).contains(&device.gangs) {
+                problems.push(Problem::new(&place.at("gangs"), "a device takes 1 to 6 gangs"));
+            }
+        }
+        for (index, splice) in self.splices.iter().enumerate() {
+            let place = at.at("splices").at(index);
+            check_text(problems, &place.at("letter"), &splice.letter, true, 12);
+            if self.splices[..index].iter().any(|other| other.letter == splice.letter) {
+                problems.push(Problem::new(&place.at("letter"), format!("splice {} stands twice", splice.letter)));
+            }
+        }
+        for (index, observed) in self.observed.iter().enumerate() {
+            if self.observed[..index].iter().any(|other| other.what == observed.what) {
+                problems.push(Problem::new(&at.at("observed").at(index), "this was answered already; answer it once"));
+            }
+        }
     }
 
     fn structure_problems(&self, at: &Pointer, problems: &mut Vec<Problem>) {
@@ -293,26 +485,12 @@ impl BoxContents {
 
 #[cfg(test)]
 mod tests {
-    use super::super::conductor::{Colour, ConductorEnd, Material, Role, Strands};
+    use super::super::conductor::{Colour, Role};
     use super::*;
-    use crate::quantity::Gauge;
 
     fn conductor(id: u16, cable: Option<u16>) -> Conductor {
-        Conductor {
-            id,
-            cable,
-            gauge: Gauge::Awg12,
-            material: Material::Copper,
-            strands: Strands::Solid,
-            colour: Colour::Black,
-            role: Role::Ungrounded,
-            free_length: Some(Length::inches(6)),
-            reach: None,
-            end: ConductorEnd::Straight,
-            passes_through: false,
-            joined: None,
-            joint: None,
-        }
+        let conductor = Conductor::new(id, cable, Gauge::Awg12, Colour::Black, Role::Ungrounded);
+        Conductor { free_length: Some(Length::inches(6)), ..conductor }
     }
 
     fn pointers(contents: &BoxContents) -> Vec<String> {
@@ -342,11 +520,12 @@ mod tests {
     }
 
     #[test]
-    fn an_unmeasured_copy_keeps_the_structure_only() {
-        let contents = BoxContents { conductors: vec![conductor(1, None)], ..BoxContents::default() };
-        let blank = contents.unmeasured();
-        assert!(contents.is_measured() && !blank.is_measured());
-        assert_eq!(blank.conductors.len(), 1);
+    fn measuring_again_begins_without_the_facts_of_its_rules() {
+        let mut contents = BoxContents { conductors: vec![conductor(1, None)], ..BoxContents::default() };
+        contents.observe(Observation::OpenKnockout, false);
+        let blank = contents.forgetting(["free-conductor-length"]);
+        assert_eq!(blank.conductors[0].free_length, None);
+        assert_eq!(blank.observed(Observation::OpenKnockout), Some(false), "the rest stays as found");
     }
 
     #[test]

@@ -209,7 +209,7 @@ mod tests {
         let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
         let texts = length_texts(&contents, UnitSystem::Inch);
         let entries: Vec<_> = texts.iter().map(|t| entry(&t.pointer, &t.text)).collect();
-        let mut copy = contents.unmeasured();
+        let mut copy = contents.forgetting(["free-conductor-length"]);
         apply_entries(&mut copy, &entries, UnitSystem::Inch);
         assert_eq!(copy, contents);
     }

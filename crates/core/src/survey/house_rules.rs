@@ -39,6 +39,125 @@ pub enum TwinUnits {
     InchesGovern,
 }
 
+/// Push-in terminals of devices.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum SpringTerminals {
+    /// Accepted where listed, with a note.
+    #[default]
+    Accept,
+    /// Conductors are landed on the screws.
+    Reterminate,
+}
+
+/// What may go under the ears of a device.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum SpacerMaterial {
+    /// Rigid or listed spacers only.
+    #[default]
+    RigidOnly,
+    /// Anything that fits.
+    Anything,
+}
+
+/// How far spacers may bridge.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum SpacerReach {
+    /// The permitted set-back: two of 1/8 in.
+    #[default]
+    PermittedSetBack,
+    /// As far as needed.
+    AsNeeded,
+}
+
+/// How terminals are tightened.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum TorqueBy {
+    /// With a calibrated driver where the edition asks for it.
+    #[default]
+    Driver,
+    /// By hand.
+    Hand,
+}
+
+/// The joining method that is preferred among those that fit.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum JoiningChoice {
+    /// Whichever fits and is quickest.
+    #[default]
+    QuickestThatFits,
+    /// Lever connector, in line.
+    InLineLever,
+    /// Lever connector, side by side.
+    SideBySideLever,
+    /// Twist-on connector.
+    TwistOn,
+    /// Crimp sleeve.
+    CrimpSleeve,
+}
+
+impl JoiningChoice {
+    /// The code of the repair that joins by it.
+    pub const fn repair(self) -> &'static str {
+        match self {
+            Self::QuickestThatFits => "",
+            Self::InLineLever => "extend-in-line-lever",
+            Self::SideBySideLever => "extend-side-by-side-lever",
+            Self::TwistOn => "extend-twist-on",
+            Self::CrimpSleeve => "extend-crimp-sleeve",
+        }
+    }
+}
+
+/// Tape round a device.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum DeviceTape {
+    /// In metal or tight boxes only.
+    #[default]
+    MetalOrTight,
+    /// Always.
+    Always,
+    /// Never.
+    Never,
+}
+
+/// Bent ends that go back under a screw.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum UsedEnds {
+    /// Cut and stripped fresh when the length allows it.
+    #[default]
+    Fresh,
+    /// Used again.
+    Reuse,
+}
+
+/// What the planner adds up: points for a minute, a piece of material, and a step of intrusiveness.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PlanWeights {
+    /// Points for each minute.
+    #[schema(maximum = 100_000)]
+    pub minute: u32,
+    /// Points for each piece of material.
+    #[schema(maximum = 100_000)]
+    pub piece: u32,
+    /// Points for each step of intrusiveness, from 0 (nothing is opened) to 5 (the wall is).
+    #[schema(maximum = 100_000)]
+    pub intrusiveness: u32,
+}
+
+impl Default for PlanWeights {
+    fn default() -> Self {
+        Self { minute: 1_000, piece: 20, intrusiveness: 1 }
+    }
+}
+
 /// Lengths of the shop: what joining takes and gives. All of them common practice, no source.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -148,6 +267,30 @@ pub struct HouseRules {
     /// Inches and millimetres where they differ.
     #[serde(default)]
     pub twin_units: TwinUnits,
+    /// Push-in terminals.
+    #[serde(default)]
+    pub spring_terminals: SpringTerminals,
+    /// What may go under the ears of a device.
+    #[serde(default)]
+    pub spacer_material: SpacerMaterial,
+    /// How far spacers may bridge.
+    #[serde(default)]
+    pub spacer_reach: SpacerReach,
+    /// How terminals are tightened.
+    #[serde(default)]
+    pub torque: TorqueBy,
+    /// The joining method that is preferred.
+    #[serde(default)]
+    pub joining: JoiningChoice,
+    /// Tape round a device.
+    #[serde(default)]
+    pub device_tape: DeviceTape,
+    /// Bent ends that go back under a screw.
+    #[serde(default)]
+    pub used_ends: UsedEnds,
+    /// What the planner adds up.
+    #[serde(default)]
+    pub plan_weights: PlanWeights,
     /// How finely the tape reads: a figure this close to a limit is marginal.
     #[serde(default = "default_resolution")]
     pub measuring_resolution: Length,
@@ -166,6 +309,14 @@ impl Default for HouseRules {
             limits_together: LimitsTogether::default(),
             spliced_length: SplicedLength::default(),
             twin_units: TwinUnits::default(),
+            spring_terminals: SpringTerminals::default(),
+            spacer_material: SpacerMaterial::default(),
+            spacer_reach: SpacerReach::default(),
+            torque: TorqueBy::default(),
+            joining: JoiningChoice::default(),
+            device_tape: DeviceTape::default(),
+            used_ends: UsedEnds::default(),
+            plan_weights: PlanWeights::default(),
             measuring_resolution: default_resolution(),
             shop: ShopLengths::default(),
         }
@@ -189,6 +340,15 @@ impl HouseRules {
         if self.measuring_resolution > Length::mm(25) {
             let message = "this is coarser than 25 mm (1 in); no tape is";
             problems.push(Problem::new(&at.at("measuring_resolution"), message));
+        }
+        let weights = self.plan_weights;
+        for (field, weight) in
+            [("minute", weights.minute), ("piece", weights.piece), ("intrusiveness", weights.intrusiveness)]
+        {
+            if weight > 100_000 {
+                let message = "a weight is at most 100 000 points; give a smaller one";
+                problems.push(Problem::new(&at.at("plan_weights").at(field), message));
+            }
         }
         for (field, _, length) in self.shop.named() {
             if length > Length::mm(600) {
@@ -251,6 +411,80 @@ pub fn house_rule_infos() -> Vec<HouseRuleInfo> {
             schools: vec![school("either", "Meeting either is enough"), school("inches-govern", "Inches govern")],
             default: "either",
             reason: "The code accepts compliance in either system. A figure between the two is shown as marginal.",
+        },
+        HouseRuleInfo {
+            field: "spring_terminals",
+            matter: "Push-in terminals",
+            schools: vec![
+                school("accept", "Accept where listed, with a note"),
+                school("reterminate", "Land on the screws"),
+            ],
+            default: "accept",
+            reason: "They are listed; the box is open anyway when they are moved to the screws.",
+        },
+        HouseRuleInfo {
+            field: "spacer_material",
+            matter: "Spacers under device ears",
+            schools: vec![
+                school("rigid-only", "Rigid or listed only"),
+                school("anything", "Anything that fits"),
+            ],
+            default: "rigid-only",
+            reason: "Foam, card and pipe insulation give, and the device rocks again.",
+        },
+        HouseRuleInfo {
+            field: "spacer_reach",
+            matter: "How far spacers may bridge",
+            schools: vec![
+                school("permitted-set-back", "The permitted set-back, two of 1/8 in"),
+                school("as-needed", "As far as needed"),
+            ],
+            default: "permitted-set-back",
+            reason: "Beyond the permitted set-back the gap itself is the fault; that takes a box extender.",
+        },
+        HouseRuleInfo {
+            field: "torque",
+            matter: "Torque",
+            schools: vec![
+                school("driver", "Calibrated driver where the edition asks for it"),
+                school("hand", "By hand"),
+            ],
+            default: "driver",
+            reason: "By feel, half the terminals come out loose.",
+        },
+        HouseRuleInfo {
+            field: "joining",
+            matter: "Joining method",
+            schools: vec![
+                school("quickest-that-fits", "The quickest that fits"),
+                school("in-line-lever", "Lever connector, in line"),
+                school("side-by-side-lever", "Lever connector, side by side"),
+                school("twist-on", "Twist-on connector"),
+                school("crimp-sleeve", "Crimp sleeve"),
+            ],
+            default: "quickest-that-fits",
+            reason: "All are offered where they fit; the one that fits best and quickest comes first.",
+        },
+        HouseRuleInfo {
+            field: "device_tape",
+            matter: "Tape round the device",
+            schools: vec![
+                school("metal-or-tight", "Metal or tight boxes only"),
+                school("always", "Always"),
+                school("never", "Never"),
+            ],
+            default: "metal-or-tight",
+            reason: "About half of practice, and there the reason is a grounded wall close to live screws.",
+        },
+        HouseRuleInfo {
+            field: "used_ends",
+            matter: "Bent or nicked ends",
+            schools: vec![
+                school("fresh", "Cut and strip fresh where the length allows"),
+                school("reuse", "Use again"),
+            ],
+            default: "fresh",
+            reason: "Copper bent twice breaks at the bend.",
         },
     ]
 }

@@ -6,7 +6,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::repair::repair;
+use crate::repair::{REFER, repair, repair_title};
 use crate::rules::{RuleResult, Situation, Verdict, judge, rule};
 use crate::standard::WiredUnder;
 use crate::survey::{Basis, BoxId, BoxRecord, ItemId, Pointer, Problem};
@@ -100,7 +100,7 @@ impl WorkItem {
             let message = format!("there is no rule `{}`; see the rule book for the codes", self.rule);
             problems.push(Problem::new(&at.at("rule"), message));
         }
-        if repair(&self.repair).is_none() {
+        if self.repair != REFER && repair(&self.repair).is_none() {
             let message = format!("there is no repair `{}`; choose one of those proposed", self.repair);
             problems.push(Problem::new(&at.at("repair"), message));
         }
@@ -141,7 +141,7 @@ fn proves(result: &RuleResult) -> bool {
 /// The results for the box as left (new work) or as found.
 fn results(record: &BoxRecord, basis: &Basis, wired_under: Option<WiredUnder>, left: bool) -> Vec<RuleResult> {
     let contents = if left { record.left.as_ref() } else { Some(&record.found) };
-    contents.map_or_else(Vec::new, |contents| judge(&Situation { contents, basis, wired_under, new_work: left }))
+    contents.map_or_else(Vec::new, |contents| judge(&Situation { contents, basis, wired_under, new_work: left, rulings: &record.rulings }))
 }
 
 /// The items of a box: one for each rule that it violates as found, and one for each that was ever planned.
@@ -186,7 +186,7 @@ pub fn item_views(
             title: result.title,
             item: item.cloned(),
             state,
-            repair_title: item.and_then(|item| repair(&item.repair)).map(|repair| repair.title),
+            repair_title: item.and_then(|item| repair_title(&item.repair)),
             found: Some(result),
             left,
             next,
@@ -212,6 +212,8 @@ mod tests {
             wired_under: None,
             found: box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]),
             left: None,
+            rulings: Vec::new(),
+            remarks: Vec::new(),
         }
     }
 
@@ -233,7 +235,7 @@ mod tests {
 
     fn measured_again(length: u32) -> BoxRecord {
         let mut record = record();
-        let mut left = record.found.unmeasured();
+        let mut left = record.to_measure_again(&[item(StoredState::Done)]);
         left.conductors[0].free_length = Some(Length::sixteenths(length));
         record.left = Some(left);
         record

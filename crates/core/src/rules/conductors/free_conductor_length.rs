@@ -1,9 +1,9 @@
 //! `free-conductor-length`: each conductor that is spliced or terminated leaves enough wire to do it again.
 
-use super::minimum::judge_minimum;
-use super::verdict::{Finding, Measured, MeasuredKind, RuleBasis, Severity, Verdict};
-use super::{MinimumJudgement, Rule, Situation};
-use crate::quantity::{Figure, Length, Rounding};
+use crate::rules::minimum::judge_minimum;
+use crate::rules::verdict::{Finding, Measured, MeasuredKind, Need, RuleBasis, Severity, Side, Verdict};
+use crate::rules::{MinimumJudgement, Rule, Situation};
+use crate::quantity::{Amount, Length};
 use crate::standard::{TwinLimit, free_conductor};
 use crate::survey::{Conductor, Extent, FreeFigures, LimitsTogether, Source, SplicedLength};
 
@@ -13,9 +13,11 @@ pub const RULE: Rule = Rule {
     title: "Free conductor length",
     basis: RuleBasis::Code,
     severity: Severity::Violation,
+    always: false,
     // The length itself is older than any wiring still in service; only its measuring point dates from 1999.
     since: None,
     needs: "the length of each conductor from where it leaves its sheath or raceway to its tip, straightened",
+    reads: &["/conductors/*/free_length", "/conductors/*/reach", "/cables/*/sheath_end"],
     limit: "At least 6 in (150 mm) of free conductor where it is spliced or terminated. Conductors that pass through \
             unspliced are exempt.",
     why: "A conductor that is too short cannot be pulled out to work on, cannot be terminated again after its end is \
@@ -27,11 +29,14 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let limit = free_conductor::minimum_length(situation.basis.edition);
+    if situation.contents.conductors.is_empty() {
+        return vec![Finding::no_conductors()];
+    }
     let conductors = situation.contents.conductors.iter();
     conductors
         .map(|conductor| {
-            if conductor.passes_through {
-                return not_applicable(conductor, "passes through unspliced");
+            if let Some(reason) = exempt(conductor) {
+                return not_applicable(conductor, reason);
             }
             let figures = FreeFigures::of(situation.contents, conductor, situation.basis.house_rules.spliced_length);
             let other_holds = || {
@@ -41,8 +46,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let asked = Asked {
                 what: "long from the sheath",
                 needs: "length from the sheath to the tip",
+                field: "free_length",
                 other: "the reach past the opening",
-                since: RULE.since,
             };
             finding(situation, conductor, figures.length, limit, &asked, other_holds)
         })
@@ -55,10 +60,10 @@ pub(super) struct Asked {
     pub what: &'static str,
     /// The measurement that settles it.
     pub needs: &'static str,
+    /// The field of the conductor that it fills.
+    pub field: &'static str,
     /// The other of the two limits.
     pub other: &'static str,
-    /// The year the limit came into the code.
-    pub since: Option<u16>,
 }
 
 fn judge(situation: &Situation, extent: Extent, limit: TwinLimit) -> MinimumJudgement {
@@ -68,17 +73,20 @@ fn judge(situation: &Situation, extent: Extent, limit: TwinLimit) -> MinimumJudg
 /// A finding that the rule does not concern this conductor.
 pub(super) fn not_applicable(conductor: &Conductor, reason: &str) -> Finding {
     let label = conductor.label();
-    Finding {
-        conductor: conductor.id,
-        sentence: format!("The {label} conductor {reason}."),
-        label,
-        verdict: Verdict::NotApplicable,
-        reaches_limit: true,
-        measured: None,
-        required: None,
-        shortfall: None,
-        needs: None,
-        house_rule: None,
+    let sentence = format!("The {label} conductor {reason}.");
+    Finding::not_applicable(label, sentence).of_conductor(conductor)
+}
+
+/// Why neither limit concerns a conductor, if so.
+pub(super) fn exempt(conductor: &Conductor) -> Option<&'static str> {
+    if conductor.passes_through {
+        Some("passes through unspliced")
+    } else if conductor.pigtail {
+        Some("is a pigtail that does not leave the box")
+    } else if conductor.from_canopy {
+        Some("belongs to the luminaire")
+    } else {
+        None
     }
 }
 
@@ -99,8 +107,8 @@ pub(super) fn finding(
     let mut house_rule = None;
     let label = conductor.label();
     let measured = measured(extent, verdict, situation);
-    let required = limit.shown(units).figure(units);
-    let shortfall = judgement.shortfall.filter(|short| *short > Length::ZERO).map(|short| short.figure_up(units));
+    let required = Amount::length(limit.shown(units), units);
+    let shortfall = judgement.shortfall.filter(|short| *short > Length::ZERO).map(|short| Amount::length_up(short, units));
     let subject = match (&measured, house.spliced_length, conductor.joint) {
         (None, ..) => String::new(),
         (Some(measured), spliced, joint) => {
@@ -124,19 +132,14 @@ pub(super) fn finding(
             house_rule = Some("either limit will do".to_owned());
             format!("{subject}: {short_by}, but {} holds and by the house rule either will do.", asked.other)
         }
-        Verdict::Violates => match asked.since.and_then(|since| Some((since, situation.is_older_than(since)?))) {
-            Some((since, year)) => {
-                verdict = Verdict::Legacy;
-                format!(
-                    "{subject}: {short_by}. Wired {year}, before this was asked for in {since}: allowed when built; not \
-                     required to be changed; recommended."
-                )
-            }
-            None => format!("{subject}: {short_by}."),
-        },
+        Verdict::Violates => format!("{subject}: {short_by}."),
         Verdict::Marginal => format!("{subject}: {}.", judgement.remark.unwrap_or_default()),
         Verdict::NotMeasured => {
-            needs = Some(format!("{label}: {}", asked.needs));
+            let index = situation.contents.conductors.iter().position(|known| known.id == conductor.id).unwrap_or(0);
+            needs = Some(Need {
+                words: format!("{label}: {}", asked.needs),
+                field: format!("/conductors/{index}/{}", asked.field),
+            });
             let known = measured.as_ref().map_or_else(String::new, |measured| {
                 let bound = if measured.kind == MeasuredKind::AtMost { "at most" } else { "at least" };
                 format!(" It is {bound} {} {}.", measured.figure.text, asked.what)
@@ -146,12 +149,15 @@ pub(super) fn finding(
         _ => format!("{subject}."),
     };
     Finding {
-        conductor: conductor.id,
+        conductor: Some(conductor.id),
         label,
         verdict,
+        severity: None,
+        since: None,
         reaches_limit,
         measured,
         required: Some(required),
+        side: Side::AtLeast,
         shortfall,
         sentence,
         needs,
@@ -160,10 +166,7 @@ pub(super) fn finding(
 }
 
 fn measured(extent: Extent, verdict: Verdict, situation: &Situation) -> Option<Measured> {
-    let figure = |length: Length| -> Figure {
-        let units = situation.basis.units;
-        Figure { nm: length.nm(), text: length.print(units, Rounding::Nearest) }
-    };
+    let figure = |length: Length| Amount::length(length, situation.basis.units);
     let (length, kind) = match extent.source {
         Source::Measured => (extent.low, MeasuredKind::Measured),
         Source::Derived => (extent.low, MeasuredKind::Derived),
@@ -176,14 +179,14 @@ fn measured(extent: Extent, verdict: Verdict, situation: &Situation) -> Option<M
 
 #[cfg(test)]
 mod tests {
-    use super::super::judge as judge_box;
+    use crate::rules::judge as judge_box;
     use super::*;
     use crate::standard::{Edition, WiredUnder};
     use crate::survey::{Basis, BoxContents, JoiningMethod, Joint};
     use crate::testing::{box_with, conductor};
 
     fn verdict_of(contents: &BoxContents, basis: &Basis) -> (Verdict, String) {
-        let situation = Situation { contents, basis, wired_under: Some(WiredUnder::Year(1962)), new_work: false };
+        let situation = Situation { contents, basis, wired_under: Some(WiredUnder::Year(1962)), new_work: false, rulings: &[] };
         let results = judge_box(&situation);
         let result = results.iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue");
         (result.verdict, result.sentence.clone())

@@ -1,10 +1,13 @@
 //! `pull-slack`: what the cable gives when it is pulled gently.
 
-use super::{Change, Diagnosis, Repair};
+use super::{Change, Diagnosis, LENGTHS, Repair};
 use crate::quantity::{Length, Volume};
 
 /// The repair.
-pub const REPAIR: Repair = Repair { code: "pull-slack", title: "Pull slack from the cable", plan };
+pub const REPAIR: Repair = Repair { code: "pull-slack", title: "Pull slack from the cable",
+    mends: &LENGTHS,
+    least_minutes: 5,
+    intrusiveness: 1, plan };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let situation = &diagnosis.situation;
@@ -58,8 +61,8 @@ mod tests {
         contents.cables[0].slack = slack.map(Length::sixteenths);
         contents.cables[0].fixed_close = fixed_close;
         let basis = Basis::default();
-        let situation = Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false };
-        Proposal::prove(&REPAIR, &Diagnosis::of(situation))
+        let situation = Situation::new(&contents, &basis);
+        Proposal::prove(&REPAIR, &Diagnosis::of(situation), &LENGTHS)
     }
 
     #[test]

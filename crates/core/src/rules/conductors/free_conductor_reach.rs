@@ -1,9 +1,9 @@
 //! `free-conductor-reach`: each conductor reaches out of a small opening far enough to be worked on.
 
-use super::free_conductor_length::{Asked, finding, not_applicable};
-use super::minimum::judge_minimum;
-use super::verdict::{Finding, RuleBasis, Severity, Verdict};
-use super::{Rule, Situation};
+use super::free_conductor_length::{Asked, exempt, finding, not_applicable};
+use crate::rules::minimum::judge_minimum;
+use crate::rules::verdict::{Finding, RuleBasis, Severity};
+use crate::rules::{Rule, Situation};
 use crate::standard::free_conductor::{self, SMALL_OPENING};
 use crate::survey::{Conductor, FreeFigures};
 
@@ -13,8 +13,10 @@ pub const RULE: Rule = Rule {
     title: "Reach past the opening",
     basis: RuleBasis::Code,
     severity: Severity::Violation,
+    always: false,
     since: Some(free_conductor::REACH_SINCE),
     needs: "how far the tip of each conductor reaches past the opening, straightened",
+    reads: &["/conductors/*/free_length", "/conductors/*/reach", "/cables/*/sheath_end"],
     limit: "At least 3 in (75 mm) past the opening, where the opening is less than 8 in (200 mm) in any dimension.",
     why: "In a small box one works on the conductors in front of it: what does not come out cannot be stripped, \
           twisted or torqued properly.",
@@ -26,10 +28,13 @@ pub const RULE: Rule = Rule {
 fn check(situation: &Situation) -> Vec<Finding> {
     let Some(limit) = free_conductor::minimum_reach(situation.basis.edition) else { return Vec::new() };
     let small = situation.contents.opening_is_under(SMALL_OPENING.strict());
+    if situation.contents.conductors.is_empty() {
+        return vec![Finding::no_conductors()];
+    }
     let conductors = situation.contents.conductors.iter();
     conductors
         .map(|conductor| match small {
-            _ if conductor.passes_through => not_applicable(conductor, "passes through unspliced"),
+            _ if exempt(conductor).is_some() => not_applicable(conductor, exempt(conductor).unwrap_or_default()),
             Some(false) => not_applicable(conductor, "is in a box whose opening is 8 in or more each way"),
             None => opening_unknown(conductor),
             Some(true) => {
@@ -40,8 +45,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 let asked = Asked {
                     what: "past the opening",
                     needs: "reach past the opening",
+                    field: "reach",
                     other: "the length from the sheath",
-                    since: RULE.since,
                 };
                 finding(situation, conductor, figures.reach, limit, &asked, other_holds)
             }
@@ -50,27 +55,22 @@ fn check(situation: &Situation) -> Vec<Finding> {
 }
 
 fn opening_unknown(conductor: &Conductor) -> Finding {
-    Finding {
-        verdict: Verdict::NotMeasured,
-        reaches_limit: false,
-        needs: Some("the width and height of the opening".to_owned()),
-        sentence: "Measure the opening: the reach counts only where it is less than 8 in (200 mm) in some dimension."
-            .to_owned(),
-        ..not_applicable(conductor, "")
-    }
+    let words = "measure the opening: the reach counts only where it is less than 8 in (200 mm) in some dimension";
+    Finding::not_measured(conductor.label(), words, "/opening/width").of_conductor(conductor)
 }
 
 #[cfg(test)]
 mod tests {
-    use super::super::{RuleResult, judge};
+    use crate::rules::{RuleResult, judge};
     use super::*;
+    use crate::rules::Verdict;
     use crate::quantity::Length;
     use crate::standard::{Edition, WiredUnder};
     use crate::survey::{Basis, BoxContents, BoxKind, Opening};
     use crate::testing::{box_with, conductor};
 
     fn result(contents: &BoxContents, basis: &Basis, year: Option<u16>, new_work: bool) -> RuleResult {
-        let situation = Situation { contents, basis, wired_under: year.map(WiredUnder::Year), new_work };
+        let situation = Situation { contents, basis, wired_under: year.map(WiredUnder::Year), new_work, rulings: &[] };
         judge(&situation).into_iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue")
     }
 

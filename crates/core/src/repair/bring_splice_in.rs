@@ -1,0 +1,43 @@
+//! `bring-splice-in`: an accessible box with a cover round a splice found outside.
+
+use super::{Change, Diagnosis, Repair};
+use crate::survey::Observation;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "bring-splice-in",
+    title: "Enclose the splice in a box of its own",
+    mends: &["splice-enclosed"],
+    least_minutes: 30,
+    intrusiveness: 3,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let mut change = diagnosis.change(30);
+    change.after.observe(Observation::SpliceOutside, false);
+    change.step("Set an accessible box at the splice, clamp the cables, make the splice anew inside it.");
+    change.step("Fit a blank cover; the box stays within reach.");
+    change.bring("junction box", 1);
+    change.bring("blank cover", 1);
+    change.bring("cable clamp", 2);
+    change.caution("Both cables are dead and proven dead, each by itself.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::Standing;
+    use super::*;
+    use crate::survey::DeviceKind;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn what_was_seen_is_mended() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.observe(Observation::SpliceOutside, true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.clears.contains(&"splice-enclosed"));
+    }
+}

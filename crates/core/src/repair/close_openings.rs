@@ -1,0 +1,40 @@
+//! `close-openings`: a seal in every opening that nothing uses.
+
+use super::{Change, Diagnosis, Repair};
+use crate::survey::Observation;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "close-openings",
+    title: "Close the openings",
+    mends: &["opening-closed"],
+    least_minutes: 3,
+    intrusiveness: 0,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let mut change = diagnosis.change(3);
+    change.after.observe(Observation::OpenKnockout, false);
+    change.step("Set a knockout seal in each opening that nothing uses; a plastic one in metal sits 1/4 in deep at least.");
+    change.bring("knockout seal", 1);
+    change.caution("Count the openings at the back and the far side too.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::Standing;
+    use super::*;
+    use crate::survey::DeviceKind;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn what_was_seen_is_mended() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.observe(Observation::OpenKnockout, true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.clears.contains(&"opening-closed"));
+    }
+}

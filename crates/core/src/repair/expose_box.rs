@@ -1,0 +1,40 @@
+//! `expose-box`: the wall is opened so that the box can be reached, and stays so.
+
+use super::{Change, Diagnosis, Repair};
+use crate::survey::Observation;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "expose-box",
+    title: "Open the finish to the box",
+    mends: &["box-accessible"],
+    least_minutes: 30,
+    intrusiveness: 3,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let mut change = diagnosis.change(30);
+    change.after.observe(Observation::BoxBuried, false);
+    change.step("Open the finish to the box, bring its front flush, and fit a blank cover that stays in sight.");
+    change.bring("blank cover", 1);
+    change.caution("Find out what runs behind the finish before cutting.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::Standing;
+    use super::*;
+    use crate::survey::DeviceKind;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn what_was_seen_is_mended() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.observe(Observation::BoxBuried, true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.clears.contains(&"box-accessible"));
+    }
+}

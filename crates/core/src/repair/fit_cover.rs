@@ -1,0 +1,41 @@
+//! `fit-cover`: a whole cover that seats on the wall.
+
+use super::{Change, Diagnosis, Repair};
+use crate::survey::Observation;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "fit-cover",
+    title: "Fit a cover or plate",
+    mends: &["cover-present", "plate-intact"],
+    least_minutes: 3,
+    intrusiveness: 0,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let mut change = diagnosis.change(3);
+    change.after.observe(Observation::CoverMissing, false);
+    change.after.observe(Observation::PlateCracked, false);
+    change.after.observe(Observation::PlateGapped, false);
+    change.step("Fit a cover or plate that spans the opening; snug, not drawn up: a plate pulled on to a sunk box cracks again.");
+    change.bring("plate or cover", 1);
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::Standing;
+    use super::*;
+    use crate::survey::DeviceKind;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn what_was_seen_is_mended() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.observe(Observation::CoverMissing, true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.clears.contains(&"cover-present"));
+    }
+}

@@ -1,0 +1,39 @@
+//! `remove-jumper`: the jumper comes off; what ground there is has to do.
+
+use super::{Change, Diagnosis, Repair};
+use crate::survey::Observation;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "remove-jumper",
+    title: "Remove the neutral-to-ground jumper",
+    mends: &["ground-not-bootleg"],
+    least_minutes: 4,
+    intrusiveness: 1,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let mut change = diagnosis.change(4);
+    change.after.observe(Observation::NeutralGroundJumper, false);
+    change.step("Take the jumper from neutral to ground off; land the neutral alone.");
+    change.caution("Without the jumper a receptacle with no ground reads open ground: that is the truth, and a repair of its own.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::Standing;
+    use super::*;
+    use crate::survey::DeviceKind;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn what_was_seen_is_mended() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.observe(Observation::NeutralGroundJumper, true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.clears.contains(&"ground-not-bootleg"));
+    }
+}

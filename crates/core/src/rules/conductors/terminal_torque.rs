@@ -1,0 +1,61 @@
+//! `terminal-torque`: terminals with a marked torque are tightened to it.
+
+use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
+use crate::standard::{Confidence, Edition, cite};
+use crate::survey::{Observation, TorqueBy};
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "terminal-torque",
+    title: "Terminals torqued",
+    basis: RuleBasis::Code,
+    severity: Severity::Violation,
+    always: false,
+    since: Some(2017),
+    needs: "whether the terminals were tightened to the torque marked on the device",
+    reads: &["/observed/not-torqued"],
+    limit: "Where a torque is marked, the terminal is tightened to it with a tool that shows it (2017 on). Common \
+            receptacle screws: 14 to 18 lbf·in, the mark governs.",
+    why: "Most loose terminals were thought tight.",
+    example: "Five terminals of a through-wired GFCI receptacle, tightened by feel.",
+    citation: |edition| match edition {
+        Edition::Nec2011 | Edition::Nec2014 => None,
+        _ => cite(edition, Some(("110.14(D)", Confidence::Sure)), None),
+    },
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    if contents.devices.is_empty() {
+        return Vec::new();
+    }
+    let by_hand = situation.basis.house_rules.torque == TorqueBy::Hand;
+    let seen = Finding::observed(
+        contents,
+        Observation::NotTorqued,
+        "The terminals were not tightened to their mark.",
+        "The terminals were tightened to their mark.",
+    );
+    let lenient = by_hand && contents.observed(Observation::NotTorqued) == Some(true);
+    vec![if lenient { seen.with_severity(Severity::Note).by_house_rule("Torque") } else { seen }]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::rules::Verdict;
+    use crate::survey::DeviceKind;
+    use crate::testing::{box_with_device, follows, judged};
+
+    #[test]
+    fn it_came_with_2017() {
+        // NEC 110.14(D), 2017; from memory, sure.
+        let mut contents = box_with_device(DeviceKind::Switch);
+        follows(RULE.code, Observation::NotTorqued, &contents);
+        contents.observe(Observation::NotTorqued, true);
+        assert_eq!(judged(RULE.code, &contents, Edition::Nec2014, None).verdict, Verdict::NotApplicable);
+        assert_eq!(judged(RULE.code, &contents, Edition::Nec2017, Some(2010)).verdict, Verdict::Legacy);
+        assert_eq!(judged(RULE.code, &contents, Edition::Nec2017, None).verdict, Verdict::Violates);
+    }
+}

@@ -1,0 +1,10 @@
+//! Rules on devices: held, wired right, rated, protected and marked as their place asks.
+
+pub mod afci_required;
+pub mod device_rating;
+pub mod device_secure;
+pub mod gfci_required;
+pub mod split_receptacle;
+pub mod tamper_resistant;
+pub mod weather_resistant;
+pub mod wiring_fault;

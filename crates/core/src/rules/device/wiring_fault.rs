@@ -1,0 +1,74 @@
+//! `wiring-fault`: a receptacle is wired as it should be, as far as its lamps can tell.
+
+use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
+use crate::standard::practice;
+use crate::survey::{Evidence, Half};
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "wiring-fault",
+    title: "Wiring as the tester shows it",
+    basis: RuleBasis::Code,
+    severity: Severity::Danger,
+    always: true,
+    since: None,
+    needs: "the three lamps in each half of the receptacle",
+    reads: &["/lamps"],
+    limit: "Hot, neutral and ground each on its own terminal, none open, none exchanged.",
+    why: "An exchanged or open conductor leaves metal live or a load half on; and several dangerous wirings light the \
+          lamps as if all were well.",
+    example: "Lamps: hot to neutral lit, the others off: open ground.",
+    citation: practice,
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    if !contents.devices.iter().any(|device| device.kind.is_receptacle()) {
+        return Vec::new();
+    }
+    let lamps = Evidence::of(contents).lamps;
+    if lamps.is_empty() {
+        return vec![Finding::not_measured("receptacle", "read the lamp tester in both halves", "/lamps")];
+    }
+    lamps
+        .into_iter()
+        .map(|(half, meaning)| {
+            let label = match half {
+                Half::Upper => "upper half",
+                Half::Lower => "lower half",
+            };
+            if meaning.correct {
+                Finding::meets(label, format!("The lamps show the correct pattern. They cannot tell everything: {}.", meaning.or))
+            } else {
+                Finding::violates(label, format!("The lamps show: {}. Or: {}.", meaning.says, meaning.or))
+            }
+        })
+        .collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::rules::Verdict;
+    use crate::standard::Edition;
+    use crate::survey::{DeviceKind, Lamp, LampReading};
+    use crate::testing::{box_with_device, judged, verdict};
+
+    #[test]
+    fn both_halves_speak_and_the_worse_counts() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotMeasured);
+        let right =
+            LampReading { half: Half::Upper, hot_neutral: Lamp::Lit, hot_ground: Lamp::Lit, neutral_ground: Lamp::Off };
+        let dead = LampReading { half: Half::Lower, hot_neutral: Lamp::Off, hot_ground: Lamp::Off, ..right };
+        contents.lamps = vec![right];
+        let result = judged(RULE.code, &contents, Edition::Nec2023, None);
+        assert_eq!(result.verdict, Verdict::Meets);
+        assert!(result.sentence.contains("cannot tell everything"), "a correct pattern is never simply safe");
+        contents.lamps.push(dead);
+        let result = judged(RULE.code, &contents, Edition::Nec2023, None);
+        assert_eq!(result.verdict, Verdict::Violates);
+        assert!(result.sentence.contains("may still be live"), "{}", result.sentence);
+    }
+}

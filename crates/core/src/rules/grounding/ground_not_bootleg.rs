@@ -1,0 +1,72 @@
+//! `ground-not-bootleg`: no ground is made up from the neutral.
+
+use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
+use crate::standard::{Confidence, cite};
+use crate::survey::{Evidence, Observation};
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "ground-not-bootleg",
+    title: "Neutral apart from ground",
+    basis: RuleBasis::Code,
+    severity: Severity::Danger,
+    always: true,
+    since: None,
+    needs: "a look behind the receptacle for a jumper from neutral to ground",
+    reads: &["/observed/neutral-ground-jumper", "/lamps"],
+    limit: "No jumper from neutral to ground at a device; the neutral is not used as ground.",
+    why: "With such a jumper an open neutral makes every grounded metal live; and no lamp tester shows it.",
+    example: "A short bare wire from the silver screw to the green one.",
+    citation: |edition| {
+        cite(edition, Some(("250.142(B)", Confidence::Sure)), Some(("10-210", Confidence::MayBeOff)))
+    },
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    if !contents.devices.iter().any(|device| device.kind.is_grounding_type()) {
+        return Vec::new();
+    }
+    let seen = contents.observed(Observation::NeutralGroundJumper);
+    let wire = contents.grounds().next().is_some();
+    let found = Evidence::of(contents).ground_found;
+    let finding = match (seen, wire, found) {
+        (None, false, Some(true)) if !contents.conductors.is_empty() => Finding::not_measured(
+            "device",
+            "look behind the device for a jumper: the tester finds a ground, and no ground conductor is in the box",
+            "/observed/neutral-ground-jumper",
+        ),
+        _ => Finding::observed(
+            contents,
+            Observation::NeutralGroundJumper,
+            "Neutral and ground are joined at the device.",
+            "Neutral and ground are apart at the device.",
+        ),
+    };
+    vec![finding]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::standard::Edition;
+    use crate::survey::{DeviceKind, Half, Lamp, LampReading};
+    use crate::testing::{box_with_device, follows, judged};
+
+    #[test]
+    fn it_follows_what_is_seen() {
+        follows(RULE.code, Observation::NeutralGroundJumper, &box_with_device(DeviceKind::DuplexReceptacle));
+    }
+
+    #[test]
+    fn a_ground_on_the_tester_and_none_in_the_box_is_suspect() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors.truncate(2);
+        let reading =
+            LampReading { half: Half::Upper, hot_neutral: Lamp::Lit, hot_ground: Lamp::Lit, neutral_ground: Lamp::Off };
+        contents.lamps = vec![reading];
+        let sentence = judged(RULE.code, &contents, Edition::Nec2023, None).sentence;
+        assert!(sentence.contains("no ground conductor is in the box"), "{sentence}");
+    }
+}

@@ -1,0 +1,83 @@
+//! Judging a length against a greatest length that is printed in two unit systems.
+
+use super::verdict::{Finding, Side, Verdict};
+use super::Situation;
+use crate::quantity::Length;
+use crate::standard::TwinLimit;
+use crate::survey::TwinUnits;
+
+/// Compares a length with `limit`, which it must not pass. `what` completes "the box front is 3/8 in …".
+///
+/// With both twins in force a length within the longer twin is compliant; it is *marginal* until it stays clear of the
+/// shorter one by the measuring resolution, and above the longer one as long as the tape could be the cause. A length
+/// of nothing is read as such: there the tape is not in doubt.
+pub(super) fn judge_maximum(situation: &Situation, label: &str, what: &str, length: Length, limit: TwinLimit) -> Finding {
+    let units = situation.basis.units;
+    let house = &situation.basis.house_rules;
+    let inches_govern = house.twin_units == TwinUnits::InchesGovern;
+    let governing = limit.inches.filter(|_| inches_govern);
+    let (strict, lenient) = governing.map_or((limit.lenient(), limit.strict()), |inches| (inches, inches));
+    let resolution = house.measuring_resolution;
+    let shown = governing.unwrap_or(limit.shown(units));
+    let words = format!("The {what} is {}; at most {} is allowed", length.say(units), shown.say(units));
+    let tape = resolution.say(units);
+    let (verdict, sentence) = if length + resolution <= strict || length == Length::ZERO {
+        (Verdict::Meets, format!("{words}."))
+    } else if length <= strict {
+        (Verdict::Marginal, format!("{words}: at the limit to within the tape's {tape}."))
+    } else if length <= lenient {
+        (Verdict::Marginal, format!("{words}: it meets one unit system and misses the other."))
+    } else if length <= lenient + resolution {
+        (Verdict::Marginal, format!("{words}: within the tape's {tape} of the limit, measure again with care."))
+    } else {
+        let over = crate::quantity::Amount::length_up(length.less(shown), units).text;
+        (Verdict::Violates, format!("{words}: over by {over}."))
+    };
+    let mut finding = Finding::meets(label, sentence).with_lengths(units, length, shown, Side::AtMost);
+    finding.verdict = verdict;
+    finding.reaches_limit = length <= lenient;
+    finding
+}
+
+#[cfg(test)]
+mod tests {
+    use proptest::prelude::*;
+
+    use super::*;
+    use crate::survey::{Basis, BoxContents};
+
+    /// NEC 314.20: 1/4 in (6 mm). From memory.
+    const QUARTER: TwinLimit = TwinLimit { inches: Some(Length::sixteenths(4)), metric: Length::mm(6) };
+
+    fn judged(length: Length) -> Finding {
+        let (contents, basis) = (BoxContents::default(), Basis::default());
+        judge_maximum(&Situation::new(&contents, &basis), "box", "set-back", length, QUARTER)
+    }
+
+    #[test]
+    fn the_bands_around_the_limit() {
+        // By hand: 3/16 in is 4.76 mm, clear of 6 mm by less than 1/16 in; 1/4 in meets inches and misses 6 mm.
+        for (sixteenths, verdict, reaches) in [
+            (0, Verdict::Meets, true),
+            (2, Verdict::Meets, true),
+            (3, Verdict::Marginal, true),
+            (4, Verdict::Marginal, true),
+            (5, Verdict::Marginal, false),
+            (6, Verdict::Violates, false),
+        ] {
+            let finding = judged(Length::sixteenths(sixteenths));
+            assert_eq!((finding.verdict, finding.reaches_limit), (verdict, reaches), "{sixteenths}/16 in");
+        }
+        assert_eq!(judged(Length::sixteenths(6)).shortfall.map(|s| s.text), Some("1/8 in".to_owned()));
+    }
+
+    proptest! {
+        #[test]
+        fn more_is_never_judged_better(a in 0_i64..40_000_000, b in 0_i64..40_000_000) {
+            let judge = |nm| judged(Length::from_nm(nm).expect("in range"));
+            let (less, more) = (judge(a.min(b)), judge(a.max(b)));
+            prop_assert!(less.verdict.rank() >= more.verdict.rank());
+            prop_assert!(less.reaches_limit >= more.reaches_limit);
+        }
+    }
+}

@@ -1,0 +1,204 @@
+//! What sits in a box or hangs from it: devices on their yokes, luminaires and fans.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::quantity::{Gauge, Length, Mass};
+
+/// What a device is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum DeviceKind {
+    /// A duplex receptacle of the grounding type, with three slots.
+    DuplexReceptacle,
+    /// A single receptacle of the grounding type.
+    SingleReceptacle,
+    /// A receptacle with two slots and no ground.
+    TwoSlotReceptacle,
+    /// A GFCI receptacle.
+    GfciReceptacle,
+    /// A range or dryer receptacle.
+    RangeReceptacle,
+    /// A single-pole switch.
+    Switch,
+    /// A three-way or four-way switch.
+    ThreeWaySwitch,
+    /// A dimmer or another switch with electronics.
+    ElectronicSwitch,
+    /// A switch and a receptacle on one yoke.
+    Combination,
+}
+
+impl DeviceKind {
+    /// In the words of the trade.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::DuplexReceptacle => "duplex receptacle",
+            Self::SingleReceptacle => "single receptacle",
+            Self::TwoSlotReceptacle => "two-slot receptacle",
+            Self::GfciReceptacle => "GFCI receptacle",
+            Self::RangeReceptacle => "range receptacle",
+            Self::Switch => "switch",
+            Self::ThreeWaySwitch => "three-way switch",
+            Self::ElectronicSwitch => "electronic switch",
+            Self::Combination => "switch and receptacle",
+        }
+    }
+
+    /// It has a receptacle.
+    pub const fn is_receptacle(self) -> bool {
+        !self.is_switch_only()
+    }
+
+    /// It only switches.
+    pub const fn is_switch_only(self) -> bool {
+        matches!(self, Self::Switch | Self::ThreeWaySwitch | Self::ElectronicSwitch)
+    }
+
+    /// It has a slot for the ground, so that people trust one to be there.
+    pub const fn is_grounding_type(self) -> bool {
+        self.is_receptacle() && !matches!(self, Self::TwoSlotReceptacle)
+    }
+
+    /// How far the common ones reach behind their yoke. Common practice, no source.
+    pub const fn usual_depth(self) -> Length {
+        match self {
+            Self::GfciReceptacle | Self::ElectronicSwitch => Length::sixteenths(20),
+            Self::RangeReceptacle => Length::sixteenths(24),
+            _ => Length::sixteenths(16),
+        }
+    }
+}
+
+/// How the yoke of a device is seated.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Seat {
+    /// On the ears of a flush box.
+    BoxEars,
+    /// On its own plaster ears, against the wall.
+    PlasterEars,
+    /// On rigid spacers.
+    Spacers,
+    /// On a compressible makeshift: foam, card, pipe insulation.
+    Makeshift,
+    /// Only held by its screws, in the air.
+    Floating,
+}
+
+/// One device on its yoke.
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Device {
+    /// Its number within the box.
+    pub id: u16,
+    /// What it is.
+    pub kind: DeviceKind,
+    /// How many gangs it takes, 1 to 6.
+    #[serde(default = "one")]
+    pub gangs: u8,
+    /// The largest conductor connected to it; the largest in the box when it is not noted.
+    #[serde(default)]
+    pub largest: Option<Gauge>,
+    /// Its rating in amperes.
+    #[serde(default)]
+    pub amperes: Option<u16>,
+    /// How far it reaches behind its yoke.
+    #[serde(default)]
+    pub behind: Option<Length>,
+    /// How its yoke is seated.
+    #[serde(default)]
+    pub seat: Option<Seat>,
+    /// Spacers of 1/8 in under its ears.
+    #[serde(default)]
+    pub spacers: u8,
+    /// Marked tamper-resistant.
+    #[serde(default)]
+    pub tamper_resistant: Option<bool>,
+    /// Marked weather-resistant.
+    #[serde(default)]
+    pub weather_resistant: Option<bool>,
+    /// It carries the marks that it has no equipment ground and is GFCI-protected.
+    #[serde(default)]
+    pub marked_no_ground: Option<bool>,
+    /// Its halves are fed by two circuits, or one half is switched.
+    #[serde(default)]
+    pub split: bool,
+}
+
+const fn one() -> u8 {
+    1
+}
+
+impl Device {
+    /// A device of which only the kind is known.
+    pub const fn new(id: u16, kind: DeviceKind) -> Self {
+        let gangs = if matches!(kind, DeviceKind::RangeReceptacle) { 2 } else { 1 };
+        Self {
+            id,
+            kind,
+            gangs,
+            largest: None,
+            amperes: None,
+            behind: None,
+            seat: None,
+            spacers: 0,
+            tamper_resistant: None,
+            weather_resistant: None,
+            marked_no_ground: None,
+            split: false,
+        }
+    }
+
+    /// How a person at the wall calls it.
+    pub fn label(&self) -> String {
+        format!("{} {}", self.kind.name(), self.id)
+    }
+}
+
+/// What hangs from a box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum HungKind {
+    /// A luminaire on a ceiling.
+    CeilingLuminaire,
+    /// A luminaire on a wall.
+    WallLuminaire,
+    /// A paddle fan.
+    Fan,
+}
+
+/// What a box is marked to carry.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Carries {
+    /// No mark, or a device box.
+    Nothing,
+    /// A luminaire.
+    Luminaire,
+    /// A paddle fan.
+    Fan,
+}
+
+/// A luminaire or fan with what holds it.
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Hung {
+    /// What it is.
+    pub kind: HungKind,
+    /// How heavy it is.
+    #[serde(default)]
+    pub mass: Option<Mass>,
+    /// What the box is marked to carry.
+    #[serde(default)]
+    pub box_carries: Option<Carries>,
+    /// The most the box is marked to carry, where it says.
+    #[serde(default)]
+    pub box_marked_mass: Option<Mass>,
+    /// It hangs from the structure and not from the box.
+    #[serde(default)]
+    pub from_structure: Option<bool>,
+    /// It is held by at least two screws of No. 6 or larger.
+    #[serde(default)]
+    pub two_screws: Option<bool>,
+}

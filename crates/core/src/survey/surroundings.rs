@@ -1,0 +1,196 @@
+//! Where a box is, what feeds it, how it stands in its wall, and what it is made up of.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::contents::WallFinish;
+use crate::quantity::{Gauge, Length, Volume};
+use crate::standard::box_volume::StandardBox;
+
+/// Where a box is, by what the codes ask of the place.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Location {
+    /// A bathroom.
+    Bathroom,
+    /// A kitchen, serving the counter.
+    KitchenCounter,
+    /// A kitchen, not serving the counter.
+    Kitchen,
+    /// Within 6 ft of a sink outside the kitchen.
+    NearSink,
+    /// A laundry.
+    Laundry,
+    /// A garage.
+    Garage,
+    /// Outdoors.
+    Outdoors,
+    /// A crawl space.
+    CrawlSpace,
+    /// An unfinished basement.
+    UnfinishedBasement,
+    /// A finished basement.
+    FinishedBasement,
+    /// A bedroom.
+    Bedroom,
+    /// A family, dining, living or similar room, a closet or hallway.
+    LivingSpace,
+    /// An attic.
+    Attic,
+    /// Somewhere else inside and dry.
+    OtherDry,
+}
+
+impl Location {
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Bathroom => "bathroom",
+            Self::KitchenCounter => "kitchen counter",
+            Self::Kitchen => "kitchen, not the counter",
+            Self::NearSink => "within 6 ft of a sink",
+            Self::Laundry => "laundry",
+            Self::Garage => "garage",
+            Self::Outdoors => "outdoors",
+            Self::CrawlSpace => "crawl space",
+            Self::UnfinishedBasement => "unfinished basement",
+            Self::FinishedBasement => "finished basement",
+            Self::Bedroom => "bedroom",
+            Self::LivingSpace => "living space",
+            Self::Attic => "attic",
+            Self::OtherDry => "other, dry",
+        }
+    }
+}
+
+/// What feeds the box, as far as it is known at the box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Supply {
+    /// The rating of the breaker in amperes.
+    #[serde(default)]
+    pub amperes: Option<u16>,
+    /// What comes in is GFCI-protected upstream.
+    #[serde(default)]
+    pub gfci: Option<bool>,
+    /// What comes in is AFCI-protected.
+    #[serde(default)]
+    pub afci: Option<bool>,
+    /// The receptacle here is the only one of its circuit.
+    #[serde(default)]
+    pub only_receptacle: Option<bool>,
+    /// The two circuits of a split yoke are switched off together.
+    #[serde(default)]
+    pub common_disconnect: Option<bool>,
+}
+
+/// How the box stands in its wall.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Stand {
+    /// How far the front edge is back from the finished surface; nothing when it is flush.
+    #[serde(default)]
+    pub set_back: Option<Length>,
+    /// How far the front edge stands proud of the finished surface.
+    #[serde(default)]
+    pub proud: Option<Length>,
+    /// The widest gap in the surface round the box.
+    #[serde(default)]
+    pub gap: Option<Length>,
+    /// How thick a finish will be put over the present surface.
+    #[serde(default)]
+    pub finish_to_come: Option<Length>,
+    /// What that finish is.
+    #[serde(default)]
+    pub finish_to_come_kind: Option<WallFinish>,
+    /// Supported on two sides or through the back.
+    #[serde(default)]
+    pub far_side: Option<bool>,
+    /// Nailed to a stud on a side that can be reached.
+    #[serde(default)]
+    pub nailed: Option<bool>,
+}
+
+/// How a metal box is bonded.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum BoxBond {
+    /// By a grounding screw that does nothing else.
+    Screw,
+    /// By a listed clip or device.
+    Listed,
+    /// By a sheet-metal screw, a cover screw or a wire under a clamp.
+    Makeshift,
+    /// Not at all.
+    Nothing,
+}
+
+/// What is added to the front of a box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum AddedKind {
+    /// A plaster ring, or mud ring.
+    PlasterRing,
+    /// An extension ring.
+    ExtensionRing,
+    /// A domed cover.
+    DomedCover,
+    /// A box extender.
+    BoxExtender,
+}
+
+impl AddedKind {
+    /// In the words of the trade.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::PlasterRing => "plaster ring",
+            Self::ExtensionRing => "extension ring",
+            Self::DomedCover => "domed cover",
+            Self::BoxExtender => "box extender",
+        }
+    }
+}
+
+/// One part added to a box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Added {
+    /// What it is.
+    pub kind: AddedKind,
+    /// The volume marked on it; unmarked it adds none unless it is a box of the table.
+    #[serde(default)]
+    pub marked_volume: Option<Volume>,
+    /// The row of the table it is made from, for an extension ring.
+    #[serde(default)]
+    pub size: Option<StandardBox>,
+    /// How far it brings the opening forward.
+    #[serde(default)]
+    pub forward: Option<Length>,
+}
+
+/// What holds a luminaire inside a box and takes room in it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum SupportFitting {
+    /// A luminaire stud.
+    Stud,
+    /// A hickey.
+    Hickey,
+}
+
+/// What else takes room in the box.
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Fittings {
+    /// There are cable clamps inside the box.
+    #[serde(default)]
+    pub internal_clamps: Option<bool>,
+    /// Studs and hickeys, each kind once; at most 2.
+    #[serde(default)]
+    #[schema(max_items = 2)]
+    pub support: Vec<SupportFitting>,
+    /// Terminal blocks, each by the largest conductor on it; at most 8.
+    #[serde(default)]
+    #[schema(max_items = 8)]
+    pub terminal_blocks: Vec<Gauge>,
+}
