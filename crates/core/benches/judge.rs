@@ -5,7 +5,8 @@
 use divan::Bencher;
 use nailpunch_core::judgement::{JudgeRequest, judge_box};
 use nailpunch_core::quantity::{UnitSystem, parse_length};
-use nailpunch_core::rules::{RULES, Situation, judge};
+use nailpunch_core::repair::plan_box;
+use nailpunch_core::rules::{RULES, Severity, Situation, judge};
 use nailpunch_core::survey::{Basis, BoxContents};
 
 fn main() {
@@ -32,26 +33,48 @@ fn contents() -> BoxContents {
         })
         .collect();
     let json = format!(
-        r#"{{"depth":69850000,"cables":[{{"id":1,"sheath_end":50800000}},{{"id":2,"sheath_end":50800000}}],
+        r#"{{"depth":69850000,"construction":"nonmetallic","wall_finish":"gypsum-board","location":"living-space",
+            "marked_volume":294967152,"fittings":{{"internal_clamps":false}},"stand":{{"set_back":9525000,"gap":0}},
+            "supply":{{"amperes":20,"afci":true}},"bare_copper":0,
+            "cables":[{{"id":1,"sheath_end":50800000,"clamped":true}},{{"id":2,"sheath_end":50800000,"clamped":true}}],
+            "devices":[{{"id":1,"kind":"duplex-receptacle","amperes":15,"seat":"floating","tamper_resistant":true}}],
+            "observed":[{{"what":"open-knockout","fault":true}},{{"what":"box-loose","fault":false}},
+                {{"what":"cover-missing","fault":false}},{{"what":"plate-cracked","fault":true}}],
             "conductors":[{}]}}"#,
         conductors.join(",")
     );
     serde_json::from_str(&json).unwrap()
 }
 
+/// A box with five faults, of the ordinary kind: short, sunk, floating, a knockout open, the plate cracked.
 #[divan::bench]
-fn one_box(bencher: Bencher) {
+fn plan_one_box(bencher: Bencher) {
     let (contents, basis) = (contents(), Basis::default());
-    bencher.bench(|| judge(&Situation { contents: &contents, basis: &basis, wired_under: None, new_work: false }));
+    bencher.bench(|| plan_box(&Situation::new(&contents, &basis), Severity::Workmanship));
+}
+
+/// An audit of so many boxes, judged by the whole catalogue: the cost grows as the count does.
+#[divan::bench(args = [100, 1_000, 2_000, 10_000], sample_count = 5)]
+fn audit(bencher: Bencher, boxes: usize) {
+    let basis = Basis::default();
+    let audit: Vec<BoxContents> = (0..boxes).map(|_| contents()).collect();
+    bencher.bench(|| audit.iter().map(|contents| judge(&Situation::new(contents, &basis)).len()).sum::<usize>());
 }
 
 #[divan::bench]
-fn one_box_with_repairs_and_section(bencher: Bencher) {
+fn one_box(bencher: Bencher) {
+    let (contents, basis) = (contents(), Basis::default());
+    bencher.bench(|| judge(&Situation::new(&contents, &basis)));
+}
+
+#[divan::bench]
+fn one_box_with_drawings(bencher: Bencher) {
     let request = JudgeRequest {
         basis: Basis::default(),
         wired_under: None,
         new_work: false,
         contents: contents(),
+        rulings: Vec::new(),
         typed: Vec::new(),
     };
     bencher.with_inputs(|| request.clone()).bench_values(judge_box);

@@ -3,11 +3,14 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::repair::{Proposal, propose};
-use crate::rules::{RuleResult, Situation, Verdict, judge, worst_verdict};
+use crate::jot::{Jotted, read_line};
+use crate::quantity::UnitSystem;
+use crate::repair::{PlanOutcome, Proposal, plan_with, propose_from};
+use crate::rules::{Fill, RuleResult, Severity, Situation, Verdict, fill, is_dangerous, judge, worst_verdict};
 use crate::standard::WiredUnder;
 use crate::survey::{
-    Basis, BoxContents, Contradiction, EntryEcho, LengthText, Section, TypedEntry, apply_entries, length_texts,
+    Basis, BoxContents, Contradiction, EntryEcho, Face, LengthText, Ruling, Section, Stop, TypedEntry, apply_entries,
+    length_texts, stops,
 };
 
 /// A box to judge, with what was typed into its fields since.
@@ -24,10 +27,30 @@ pub struct JudgeRequest {
     pub new_work: bool,
     /// What is in the box.
     pub contents: BoxContents,
-    /// Texts typed into length fields, in the audit's unit where they name none; at most 500.
+    /// What the inspector ruled, at most 100.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub rulings: Vec<Ruling>,
+    /// Texts typed into fields that take a length, volume or weight, in the audit's unit where they name none; at most
+    /// 500.
     #[serde(default)]
     #[schema(max_items = 500)]
     pub typed: Vec<TypedEntry>,
+}
+
+/// The measurement to take next.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct NextMeasurement {
+    /// What to measure or look at.
+    pub words: String,
+    /// JSON pointer to the field, "/stand/set_back" or "/observed/open-knockout".
+    pub field: String,
+    /// The codes of the rules that wait for it.
+    pub settles: Vec<&'static str>,
+    /// How bad the worst of them would be.
+    pub severity: Severity,
+    /// How many measurements are wanted in all.
+    pub open: usize,
 }
 
 /// What is known and what follows.
@@ -37,36 +60,115 @@ pub struct Judgement {
     pub contents: BoxContents,
     /// What became of each typed text.
     pub entries: Vec<EntryEcho>,
-    /// Every known length as its field shows it.
+    /// Every known figure as its field shows it.
     pub texts: Vec<LengthText>,
     /// Facts that cannot all be true.
     pub contradictions: Vec<Contradiction>,
-    /// The worst answer of all rules.
+    /// The worst answer of all rules that are not dismissed.
     pub worst: Verdict,
+    /// Something here is a danger now.
+    pub dangerous: bool,
     /// What each rule says, worst first.
     pub results: Vec<RuleResult>,
-    /// What can be done, best first; empty when nothing is short.
-    pub proposals: Vec<Proposal>,
+    /// What to measure next; absent when every rule has its answer.
+    pub next: Option<NextMeasurement>,
+    /// Conditions that end the job for anyone but a licensed electrician.
+    pub stops: Vec<Stop>,
+    /// The working of the box fill, once there are conductors.
+    pub fill: Option<Fill>,
     /// The section through the box.
     pub section: Section,
+    /// The face of the box.
+    pub face: Face,
 }
 
 /// Judges a box. Never fails: what was typed and not understood is answered in [`Judgement::entries`].
 pub fn judge_box(request: JudgeRequest) -> Judgement {
-    let JudgeRequest { basis, wired_under, new_work, mut contents, typed } = request;
+    let JudgeRequest { basis, wired_under, new_work, mut contents, rulings, typed } = request;
     let entries = apply_entries(&mut contents, &typed, basis.units);
-    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work, rulings: &[] };
+    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work, rulings: &rulings };
     let results = judge(&situation);
-    let proposals = if new_work { Vec::new() } else { propose(&situation) };
     Judgement {
         entries,
         texts: length_texts(&contents, basis.units),
         contradictions: contents.contradictions(&basis.house_rules, basis.units),
         worst: worst_verdict(&results),
-        results,
-        proposals,
+        dangerous: is_dangerous(&results),
+        next: next_measurement(&results),
+        stops: stops(&contents),
+        fill: fill(&contents, basis.edition, basis.units).ok(),
         section: Section::of(&contents, &basis),
+        face: Face::of(&contents),
+        results,
         contents,
+    }
+}
+
+/// The one measurement that settles the most serious open rule; among equals the one that settles more.
+fn next_measurement(results: &[RuleResult]) -> Option<NextMeasurement> {
+    let mut wanted: Vec<NextMeasurement> = Vec::new();
+    for result in results.iter().filter(|result| !result.is_dismissed()) {
+        for finding in &result.findings {
+            let Some(need) = &finding.needs else { continue };
+            match wanted.iter_mut().find(|known| known.field == need.field) {
+                Some(known) => {
+                    known.severity = known.severity.min(result.severity);
+                    if !known.settles.contains(&result.rule) {
+                        known.settles.push(result.rule);
+                    }
+                }
+                None => wanted.push(NextMeasurement {
+                    words: need.words.clone(),
+                    field: need.field.clone(),
+                    settles: vec![result.rule],
+                    severity: result.severity,
+                    open: 0,
+                }),
+            }
+        }
+    }
+    let open = wanted.len();
+    let first = wanted.into_iter().min_by_key(|need| (need.severity, usize::MAX - need.settles.len()))?;
+    Some(NextMeasurement { open, ..first })
+}
+
+/// What can be done about a box.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Remedies {
+    /// The cheapest sequence of repairs, with its proof.
+    pub outcome: PlanOutcome,
+    /// What each single repair would do, best first; empty when nothing is to mend.
+    pub proposals: Vec<Proposal>,
+}
+
+/// Plans for a box, mending what it breaks down to poor workmanship.
+pub fn plan_for(request: JudgeRequest) -> Remedies {
+    let JudgeRequest { basis, wired_under, new_work, mut contents, rulings, typed } = request;
+    apply_entries(&mut contents, &typed, basis.units);
+    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work, rulings: &rulings };
+    let found = judge(&situation);
+    let repairs: Vec<_> = crate::repair::REPAIRS.iter().collect();
+    let outcome = plan_with(&situation, &found, Severity::Workmanship, &repairs);
+    let proposals = if outcome.referred { Vec::new() } else { propose_from(&situation, &found) };
+    Remedies { outcome, proposals }
+}
+
+/// A line to read on to a box.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct JotRequest {
+    /// The line, at most 400 characters.
+    pub line: String,
+    /// The unit of figures that name none.
+    pub units: UnitSystem,
+    /// The box as it is.
+    pub contents: BoxContents,
+}
+
+impl JotRequest {
+    /// Reads the line.
+    pub fn answer(&self) -> Jotted {
+        read_line(&self.line, &self.contents, self.units)
     }
 }
 
@@ -74,22 +176,47 @@ pub fn judge_box(request: JudgeRequest) -> Judgement {
 mod tests {
     use super::*;
     use crate::quantity::Length;
-    use crate::testing::{box_with, conductor};
+    use crate::survey::{DeviceKind, RulingKind};
+    use crate::testing::{box_with, box_with_device, conductor};
 
-    #[test]
-    fn a_typed_figure_is_judged_at_once() {
-        let mut request = JudgeRequest {
+    fn request(contents: BoxContents) -> JudgeRequest {
+        JudgeRequest {
             basis: Basis::default(),
             wired_under: None,
             new_work: false,
-            contents: box_with(Some(Length::inches(2)), vec![conductor(None, None)]),
+            contents,
+            rulings: vec![],
             typed: vec![],
-        };
+        }
+    }
+
+    #[test]
+    fn a_typed_figure_is_judged_at_once() {
+        let mut request = request(box_with(Some(Length::inches(2)), vec![conductor(None, None)]));
         assert_eq!(judge_box(request.clone()).worst, Verdict::NotMeasured);
         request.typed = vec![TypedEntry { pointer: "/conductors/0/free_length".to_owned(), text: "2 3/4".to_owned() }];
-        let judgement = judge_box(request);
+        let judgement = judge_box(request.clone());
         assert_eq!(judgement.worst, Verdict::Violates);
-        assert!(!judgement.proposals.is_empty());
         assert_eq!(judgement.texts.len(), 2);
+        assert!(plan_for(request).outcome.plan.is_some());
+    }
+
+    #[test]
+    fn the_most_serious_open_rule_is_asked_for_first() {
+        // Of all that is open, the dangers come first: the breaker settles one and two lesser rules besides.
+        let next = judge_box(request(box_with_device(DeviceKind::DuplexReceptacle))).next.expect("much is open");
+        assert_eq!((next.severity, next.field.as_str()), (Severity::Danger, "/supply/amperes"));
+        assert!(next.settles.contains(&"conductor-ampacity") && next.settles.contains(&"ground-size"));
+    }
+
+    #[test]
+    fn a_dismissed_verdict_no_longer_marks_the_box() {
+        let mut request = request(box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]));
+        for rule in ["free-conductor-length", "free-conductor-reach"] {
+            let reason = "abandoned, to be removed this week".to_owned();
+            request.rulings.push(Ruling { rule: rule.to_owned(), kind: RulingKind::Dismiss, reason });
+        }
+        assert_ne!(judge_box(request.clone()).worst, Verdict::Violates);
+        assert!(plan_for(request).outcome.wanted.is_empty(), "what is dismissed is not mended");
     }
 }

@@ -6,6 +6,8 @@
 //! ```
 //! No I/O, no clock, no web, no SQL.
 
+pub mod effects;
+pub mod jot;
 pub mod judgement;
 pub mod overview;
 pub mod quantity;

@@ -3,8 +3,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::rules::{Situation, Verdict, judge, worst_verdict};
-use crate::survey::{Basis, BoxId, BoxRecord, Room};
+use crate::rules::{Severity, Situation, Verdict, is_dangerous, judge, worst_verdict};
+use crate::survey::{Basis, BoxId, BoxRecord, Room, stops};
 use crate::work::{ItemState, ItemView, WorkItem, item_views};
 
 /// How many work items stand where.
@@ -53,6 +53,10 @@ pub struct BoxOverview {
     pub place: String,
     /// The worst answer of all rules: of the box as left once it is measured again, before that as found.
     pub worst: Verdict,
+    /// Something here is a danger now.
+    pub dangerous: bool,
+    /// The job ends here for anyone but a licensed electrician.
+    pub stopped: bool,
     /// The mark is that of the box as left.
     pub measured_again: bool,
     /// Its work items.
@@ -79,6 +83,9 @@ impl BoxOverview {
         let left = record.measured_again(stored);
         let contents = left.unwrap_or(&record.found);
         let situation = Situation { contents, basis, wired_under, new_work: left.is_some(), rulings: &record.rulings };
+        let results = judge(&situation);
+        // What no rule covers marks the box as a rule would.
+        let remarked = record.remarks.iter().any(|remark| remark.severity != Severity::Note);
         let mut items = ItemCounts::default();
         for view in views {
             items.count(view.state);
@@ -87,7 +94,9 @@ impl BoxOverview {
             id: record.id,
             tag: record.tag.clone(),
             place: record.place.clone(),
-            worst: worst_verdict(&judge(&situation)),
+            worst: if remarked { Verdict::Violates } else { worst_verdict(&results) },
+            dangerous: is_dangerous(&results) || record.remarks.iter().any(|r| r.severity == Severity::Danger),
+            stopped: !stops(contents).is_empty(),
             measured_again: left.is_some(),
             items,
         }
@@ -101,6 +110,10 @@ pub struct AuditCounts {
     pub rooms: u32,
     /// Boxes.
     pub boxes: u32,
+    /// Boxes that are a danger now.
+    pub dangerous: u32,
+    /// Boxes where the job ends for anyone but a licensed electrician.
+    pub stopped: u32,
     /// Boxes that violate a rule.
     pub violates: u32,
     /// Boxes with a figure within the tape of a limit.
@@ -121,6 +134,8 @@ impl AuditCounts {
         let mut counts = Self { rooms: u32::try_from(rooms).unwrap_or(u32::MAX), ..Self::default() };
         for overview in boxes {
             counts.boxes += 1;
+            counts.dangerous += u32::from(overview.dangerous);
+            counts.stopped += u32::from(overview.stopped);
             match overview.worst {
                 Verdict::Violates => counts.violates += 1,
                 Verdict::Marginal => counts.marginal += 1,

@@ -7,7 +7,7 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
+use nailpunch_core::judgement::{JudgeRequest, judge_box, plan_for};
 use nailpunch_core::quantity::{UnitSystem, parse_length};
 use nailpunch_core::repair::{Proposal, Standing};
 use nailpunch_core::rules::Verdict::{self, Legacy, Marginal, Meets, NotApplicable, NotMeasured, Violates};
@@ -15,7 +15,7 @@ use nailpunch_core::standard::{Edition, WiredUnder};
 use nailpunch_core::survey::{Basis, BoxContents};
 
 /// A box with one black 12 AWG conductor; `-` stands for what was not measured.
-fn judged(edition: Edition, year: Option<u16>, length: &str, reach: &str, sheath_end: &str, end: &str) -> Judgement {
+fn request(edition: Edition, year: Option<u16>, length: &str, reach: &str, sheath_end: &str, end: &str) -> JudgeRequest {
     let nm = |text: &str| {
         if text == "-" { "null".to_owned() } else { parse_length(text, UnitSystem::Inch).unwrap().nm().to_string() }
     };
@@ -27,13 +27,14 @@ fn judged(edition: Edition, year: Option<u16>, length: &str, reach: &str, sheath
         nm(reach)
     ))
     .unwrap();
-    judge_box(JudgeRequest {
+    JudgeRequest {
         basis: Basis { edition, ..Basis::default() },
         wired_under: year.map(WiredUnder::Year),
         new_work: false,
         contents,
+        rulings: Vec::new(),
         typed: Vec::new(),
-    })
+    }
 }
 
 /// Edition, year wired, length, reach, sheath end; then verdict and shortfall for the length and for the reach.
@@ -95,12 +96,12 @@ const LENGTHS: &[Case] = &[
 #[test]
 fn lengths_and_reaches() {
     for (edition, year, length, reach, sheath_end, by_length, by_reach) in LENGTHS {
-        let judgement = judged(*edition, *year, length, reach, sheath_end, "straight");
+        let judgement = judge_box(request(*edition, *year, length, reach, sheath_end, "straight"));
         for (rule, (verdict, shortfall)) in [("free-conductor-length", by_length), ("free-conductor-reach", by_reach)] {
             let result = judgement.results.iter().find(|result| result.rule == rule).unwrap();
             let case = format!("{rule}: {edition:?} {year:?} length {length} reach {reach} sheath {sheath_end}");
             assert_eq!(result.verdict, *verdict, "{case}: {}", result.sentence);
-            let short = result.worst.as_ref().and_then(|worst| worst.shortfall.as_ref());
+            let short = result.worst_finding().and_then(|worst| worst.shortfall.as_ref());
             assert_eq!(short.map_or("-", |short| short.text.as_str()), *shortfall, "{case}");
         }
     }
@@ -131,14 +132,14 @@ const PIGTAILS: &[PigtailCase] = &[
     ("extend-crimp-sleeve", "1 1/2", "1", "straight", "5 1/2 in", "6 9/16 in", "5 9/16 in"),
 ];
 
-fn proposal(judgement: &Judgement, repair: &str) -> Proposal {
-    judgement.proposals.iter().find(|proposal| proposal.repair == repair).unwrap().clone()
+fn proposal(request: JudgeRequest, repair: &str) -> Proposal {
+    plan_for(request).proposals.iter().find(|proposal| proposal.repair == repair).unwrap().clone()
 }
 
 #[test]
 fn pigtails() {
     for (repair, length, sheath_end, end, pigtail, length_after, reach_after) in PIGTAILS {
-        let proposal = proposal(&judged(NEC, None, length, "-", sheath_end, end), repair);
+        let proposal = proposal(request(NEC, None, length, "-", sheath_end, end), repair);
         let case = format!("{repair}: {length} from a sheath {sheath_end} behind, {end}");
         assert_eq!(proposal.standing, Standing::Clears, "{case}: {:?}", proposal.reasons);
         assert_eq!(proposal.pigtails[0].length.text, *pigtail, "{case}: {}", proposal.pigtails[0].arithmetic);
@@ -160,7 +161,7 @@ const TOO_SHORT: &[(&str, &str, &str)] = &[
 #[test]
 fn stubs_that_cannot_be_joined() {
     for (repair, length, short) in TOO_SHORT {
-        let proposal = proposal(&judged(NEC, None, length, "-", "1/2", "straight"), repair);
+        let proposal = proposal(request(NEC, None, length, "-", "1/2", "straight"), repair);
         assert_eq!(proposal.standing, Standing::Rejected, "{repair}");
         assert!(proposal.reasons[0].ends_with(short), "{repair}: {:?}", proposal.reasons);
     }

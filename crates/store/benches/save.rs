@@ -46,6 +46,8 @@ fn main() {
         wired_under: None,
         found,
         left: None,
+        rulings: Vec::new(),
+        remarks: Vec::new(),
     };
     store.put(&id, &record, 0, &author).unwrap();
 

@@ -7,6 +7,7 @@
 mod backup;
 mod connection;
 mod error;
+mod firm;
 mod kinds;
 mod record;
 mod walk;

@@ -47,6 +47,8 @@ fn scene() -> Scene {
         wired_under: None,
         found,
         left: None,
+        rulings: Vec::new(),
+        remarks: Vec::new(),
     };
     let id = audit.id.to_string();
     store.put(&id, &audit, 0, &author()).unwrap();

@@ -46,6 +46,8 @@ mod weatherproof;
 mod planner;
 mod proposal;
 
+use std::rc::Rc;
+
 use crate::quantity::Volume;
 use crate::rules::{RuleResult, Severity, Situation, Verdict, judge};
 use crate::survey::{Cable, Conductor, FreeFigures};
@@ -74,7 +76,7 @@ pub struct Diagnosis<'a> {
     /// The box.
     pub situation: Situation<'a>,
     /// What the rules say of it as new work.
-    pub results: Vec<RuleResult>,
+    pub results: Rc<Vec<RuleResult>>,
     /// The conductors that miss a limit.
     pub short: Vec<Short<'a>>,
 }
@@ -101,7 +103,7 @@ impl<'a> Diagnosis<'a> {
         let short = conductors
             .map(|conductor| Short { conductor, figures: FreeFigures::of(situation.contents, conductor, spliced) })
             .collect();
-        Self { situation, results, short }
+        Self { situation, results: Rc::new(results), short }
     }
 
     /// A change that changes nothing yet.
@@ -177,7 +179,12 @@ pub fn to_mend(found: &[RuleResult], scope: Severity) -> Vec<&'static str> {
 /// What each single repair would do for a box: what clears its rules first, in the order of the minutes it takes; then
 /// what helps in part; then what cannot be done, and why. Empty when nothing is to mend.
 pub fn propose(situation: &Situation) -> Vec<Proposal> {
-    let wanted = to_mend(&judge(situation), Severity::Workmanship);
+    propose_from(situation, &judge(situation))
+}
+
+/// As [`propose`], with what the rules say of the box already.
+pub fn propose_from(situation: &Situation, found: &[RuleResult]) -> Vec<Proposal> {
+    let wanted = to_mend(found, Severity::Workmanship);
     let diagnosis = Diagnosis::of(*situation);
     let concerned = REPAIRS.iter().filter(|repair| repair.mends.iter().any(|rule| wanted.contains(rule)));
     let mut proposals: Vec<Proposal> =

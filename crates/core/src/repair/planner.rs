@@ -7,6 +7,7 @@
 
 use std::cmp::Reverse;
 use std::collections::{BinaryHeap, HashMap};
+use std::rc::Rc;
 
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -16,7 +17,7 @@ use super::{
     BeforeAfter, Change, Diagnosis, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, Short, is_mended, to_mend,
 };
 use crate::quantity::Volume;
-use crate::rules::{RuleResult, Severity, Situation, judge};
+use crate::rules::{RULES, RuleResult, Severity, Situation, judge};
 use crate::survey::{BoxContents, PlanWeights, stops};
 
 /// The most repairs in a plan.
@@ -141,7 +142,8 @@ pub fn plan_with(
         }
     }
     let runner_up = best.as_ref().and_then(|best| {
-        let without = best.path.iter().filter_map(|(index, _)| search.cheapest(&within_reach, Some(*index)));
+        let path: Vec<usize> = best.path.iter().map(|(index, _)| *index).collect();
+        let without = path.into_iter().filter_map(|index| search.cheapest(&within_reach, Some(index)));
         without.min_by_key(|other| other.cost)
     });
     let rejected = search.rejected(&wanted);
@@ -161,6 +163,19 @@ pub fn plan_with(
     }
 }
 
+/// Rules by their place in the catalogue, a bit each.
+type RuleSet = u64;
+
+const _: () = assert!(RULES.len() <= RuleSet::BITS as usize, "a rule more than the planner has bits");
+
+fn bit(rule: &str) -> RuleSet {
+    RULES.iter().position(|known| known.code == rule).map_or(0, |place| 1 << place)
+}
+
+fn bits(rules: &[&str]) -> RuleSet {
+    rules.iter().fold(0, |set, rule| set | bit(rule))
+}
+
 /// A way to a goal: the repairs with their changes, in order.
 struct Found {
     path: Vec<(usize, Change)>,
@@ -169,17 +184,37 @@ struct Found {
 
 /// A state of the box with all that follows from it.
 struct State {
-    results: Vec<RuleResult>,
+    results: Rc<Vec<RuleResult>>,
     short: Vec<u16>,
+    /// The rules that are mended, and those that were broken on the way, against the box as it was.
+    mended: RuleSet,
+    broken: RuleSet,
     /// What each repair makes of it, once it was asked.
-    changes: HashMap<usize, Option<(Change, u64, usize)>>,
+    changes: HashMap<usize, Option<Rc<(Change, u64)>>>,
     contents: BoxContents,
+}
+
+/// A way begun: the state it has led to, once that was asked for, and what it has cost.
+struct Node {
+    state: Option<usize>,
+    cost: u64,
+    from: Option<(usize, usize)>,
+    depth: usize,
+}
+
+/// The nodes and repairs that led to a node, from it back to the start.
+fn lineage(nodes: &[Node], here: usize) -> impl Iterator<Item = (usize, usize)> {
+    std::iter::successors(nodes[here].from, |(parent, _)| nodes[*parent].from)
 }
 
 struct Search<'a> {
     situation: Situation<'a>,
     repairs: &'a [&'static Repair],
     weights: PlanWeights,
+    /// The least that each repair costs.
+    shares: Vec<u64>,
+    /// The rules that each repair can mend.
+    mends: Vec<RuleSet>,
     states: Vec<State>,
     by_contents: HashMap<BoxContents, usize>,
     bound_hit: bool,
@@ -187,10 +222,17 @@ struct Search<'a> {
 
 impl<'a> Search<'a> {
     fn new(situation: &Situation<'a>, repairs: &'a [&'static Repair]) -> Self {
+        let weights = situation.basis.house_rules.plan_weights;
+        let least = |repair: &&Repair| {
+            u64::from(repair.least_minutes) * u64::from(weights.minute)
+                + u64::from(repair.intrusiveness) * u64::from(weights.intrusiveness)
+        };
         let mut search = Self {
             situation: *situation,
             repairs,
-            weights: situation.basis.house_rules.plan_weights,
+            weights,
+            shares: repairs.iter().map(least).collect(),
+            mends: repairs.iter().map(|repair| bits(repair.mends)).collect(),
             states: Vec::new(),
             by_contents: HashMap::new(),
             bound_hit: false,
@@ -207,48 +249,52 @@ impl<'a> Search<'a> {
         let diagnosis = Diagnosis::of(self.situation.after(&contents));
         let short = diagnosis.short.iter().map(|short| short.conductor.id).collect();
         let results = diagnosis.results;
+        let (mut mended, mut broken) = (0, 0);
+        let first = self.states.first().map_or(&results, |first| &first.results);
+        for after in results.iter() {
+            let Some(before) = first.iter().find(|before| before.rule == after.rule) else { continue };
+            if is_mended(before, after) {
+                mended |= bit(after.rule);
+            }
+            if after.is_to_mend() && !before.is_to_mend() {
+                broken |= bit(after.rule);
+            }
+        }
         let index = self.states.len();
-        self.states.push(State { results, short, changes: HashMap::new(), contents: contents.clone() });
+        let contents_kept = contents.clone();
+        self.states.push(State { results, short, mended, broken, changes: HashMap::new(), contents: contents_kept });
         self.by_contents.insert(contents, index);
         index
     }
 
     /// The rules still open in a state: wanted and not mended, or broken on the way.
-    fn open(&self, state: usize, wanted: &[&str]) -> Vec<&'static str> {
-        let pairs = self.states[0].results.iter().map(|before| {
-            let after = self.states[state].results.iter().find(|after| after.rule == before.rule);
-            (before, after.unwrap_or(before))
-        });
-        pairs
-            .filter(|(before, after)| {
-                if wanted.contains(&before.rule) {
-                    !is_mended(before, after)
-                } else {
-                    after.is_to_mend() && !before.is_to_mend()
-                }
-            })
-            .map(|(before, _)| before.rule)
-            .collect()
+    fn open(&self, state: usize, wanted: RuleSet) -> RuleSet {
+        let state = &self.states[state];
+        wanted & !state.mended | state.broken
     }
 
-    fn least_cost(&self, repair: &Repair) -> u64 {
-        u64::from(repair.least_minutes) * u64::from(self.weights.minute)
-            + u64::from(repair.intrusiveness) * u64::from(self.weights.intrusiveness)
-    }
-
-    /// Never more than what is left to spend: the least cost of each repair split over all that it can mend.
-    fn estimate(&self, open: &[&str], without: Option<usize>) -> Option<u64> {
-        let mut sum = 0;
-        for rule in open {
-            let shares = self.repairs.iter().enumerate().filter(|(index, _)| Some(*index) != without);
-            let shares = shares.filter(|(_, repair)| repair.mends.contains(rule));
-            sum += shares.map(|(_, repair)| self.least_cost(repair) / repair.mends.len() as u64).min()?;
+    /// Never more than what is left to spend: the least cost of each repair split over what is open that it can mend.
+    /// `None` when something open can be mended by nothing.
+    fn estimate(&self, open: RuleSet, without: Option<usize>) -> Option<u64> {
+        let mut least = [u64::MAX; RuleSet::BITS as usize];
+        for (index, mends) in self.mends.iter().enumerate() {
+            let mut mended = mends & open;
+            if mended == 0 || Some(index) == without {
+                continue;
+            }
+            let share = self.shares[index] / u64::from(mended.count_ones());
+            while mended != 0 {
+                let place = mended.trailing_zeros() as usize;
+                least[place] = least[place].min(share);
+                mended &= mended - 1;
+            }
         }
-        Some(sum)
+        let places = (0..RuleSet::BITS).filter(|place| open >> place & 1 == 1);
+        places.map(|place| least[place as usize]).map(|share| (share != u64::MAX).then_some(share)).sum()
     }
 
-    /// What a repair makes of a state: the change, its cost, and the state it leads to.
-    fn change(&mut self, state: usize, index: usize) -> Option<(Change, u64, usize)> {
+    /// What a repair makes of a state: the change and its cost.
+    fn change(&mut self, state: usize, index: usize) -> Option<Rc<(Change, u64)>> {
         if let Some(known) = self.states[state].changes.get(&index) {
             return known.clone();
         }
@@ -264,15 +310,14 @@ impl<'a> Search<'a> {
                     figures: crate::survey::FreeFigures::of(&from.contents, conductor, spliced),
                 })
                 .collect();
-            (repair.plan)(&Diagnosis { situation, results: from.results.clone(), short }).ok()
+            (repair.plan)(&Diagnosis { situation, results: Rc::clone(&from.results), short }).ok()
         };
         let answer = change.map(|change| {
             let pieces: u32 = change.everything().iter().map(|line| line.count).sum();
             let cost = u64::from(change.minutes.max(repair.least_minutes)) * u64::from(self.weights.minute)
                 + u64::from(pieces) * u64::from(self.weights.piece)
                 + u64::from(repair.intrusiveness) * u64::from(self.weights.intrusiveness);
-            let next = self.state(change.after.clone());
-            (change, cost, next)
+            Rc::new((change, cost))
         });
         self.states[state].changes.insert(index, answer.clone());
         answer
@@ -280,61 +325,72 @@ impl<'a> Search<'a> {
 
     /// The cheapest way to mend what is `wanted`, if there is one within the bounds.
     fn cheapest(&mut self, wanted: &[&str], without: Option<usize>) -> Option<Found> {
-        struct Node {
-            state: usize,
-            cost: u64,
-            from: Option<(usize, usize)>,
-            depth: usize,
-        }
-        let mut nodes = vec![Node { state: 0, cost: 0, from: None, depth: 0 }];
+        let wanted = bits(wanted);
+        let mut nodes = vec![Node { state: Some(0), cost: 0, from: None, depth: 0 }];
         // Cheapest estimate first; among equals the deeper, then the older.
         let mut queue = BinaryHeap::new();
-        let first = self.estimate(&self.open(0, wanted), without)?;
+        let first = self.estimate(self.open(0, wanted), without)?;
         queue.push(Reverse((first, DEEPEST, 0_usize)));
         let mut expanded = 0;
-        while let Some(Reverse((_, _, here))) = queue.pop() {
-            let Node { state, cost, depth, .. } = nodes[here];
+        while let Some(Reverse((promised, _, here))) = queue.pop() {
+            let (cost, depth) = (nodes[here].cost, nodes[here].depth);
+            let state = self.state_of(&mut nodes, here);
             let open = self.open(state, wanted);
-            if open.is_empty() {
-                let mut path = Vec::new();
-                let mut node = here;
-                while let Some((parent, index)) = nodes[node].from {
-                    if let Some((change, ..)) = self.change(nodes[parent].state, index) {
-                        path.push((index, change));
-                    }
-                    node = parent;
-                }
-                path.reverse();
-                return Some(Found { path, cost });
+            if open == 0 {
+                return Some(Found { path: self.path(&nodes, here), cost });
             }
-            expanded += 1;
-            if expanded > MOST_STATES {
-                self.bound_hit = true;
-                return None;
-            }
-            if depth == DEEPEST {
-                self.bound_hit = true;
+            let Some(left) = self.estimate(open, without) else { continue };
+            if cost + left > promised {
+                // It looked better before it was judged: wait for its turn.
+                queue.push(Reverse((cost + left, DEEPEST - depth, here)));
                 continue;
             }
-            let mut used = Vec::new();
-            let mut node = here;
-            while let Some((parent, index)) = nodes[node].from {
-                used.push(index);
-                node = parent;
+            expanded += 1;
+            if expanded > MOST_STATES || depth == DEEPEST {
+                self.bound_hit = true;
+                if expanded > MOST_STATES {
+                    return None;
+                }
+                continue;
             }
+            let used: Vec<usize> = lineage(&nodes, here).map(|(_, index)| index).collect();
             for index in 0..self.repairs.len() {
-                let repair = self.repairs[index];
-                if Some(index) == without || used.contains(&index) || !repair.mends.iter().any(|r| open.contains(r)) {
+                let mends = self.mends[index];
+                if Some(index) == without || used.contains(&index) || mends & open == 0 {
                     continue;
                 }
-                let Some((_, step, next)) = self.change(state, index) else { continue };
-                let total = cost + step;
-                let Some(left) = self.estimate(&self.open(next, wanted), without) else { continue };
-                nodes.push(Node { state: next, cost: total, from: Some((here, index)), depth: depth + 1 });
+                let Some(change) = self.change(state, index) else { continue };
+                let total = cost + change.1;
+                // What it does is judged when its turn comes; till then it is believed to mend all that it can.
+                let Some(left) = self.estimate(open & !mends, without) else { continue };
+                nodes.push(Node { state: None, cost: total, from: Some((here, index)), depth: depth + 1 });
                 queue.push(Reverse((total + left, DEEPEST - depth - 1, nodes.len() - 1)));
             }
         }
         None
+    }
+
+    /// The state of a node, which is made and judged when it is first asked for.
+    fn state_of(&mut self, nodes: &mut [Node], here: usize) -> usize {
+        if let Some(state) = nodes[here].state {
+            return state;
+        }
+        let (parent, index) = nodes[here].from.unwrap_or((0, 0));
+        let from = self.state_of(nodes, parent);
+        let change = self.change(from, index);
+        let state = change.map_or(from, |change| self.state(change.0.after.clone()));
+        nodes[here].state = Some(state);
+        state
+    }
+
+    /// The repairs that lead to a node, with their changes, in order.
+    fn path(&mut self, nodes: &[Node], here: usize) -> Vec<(usize, Change)> {
+        let steps: Vec<(usize, usize)> = lineage(nodes, here).collect();
+        let change = |(parent, index): &(usize, usize)| {
+            let state = nodes[*parent].state.unwrap_or(0);
+            self.change(state, *index).map(|change| (*index, change.0.clone()))
+        };
+        steps.iter().rev().filter_map(change).collect()
     }
 
     fn plan(&mut self, found: Found) -> Plan {
@@ -529,8 +585,8 @@ mod tests {
 
     /// The cheapest cost by trying every sequence without repetition up to a depth, with no estimate and no order.
     fn brute_force(search: &mut Search, state: usize, wanted: &[&str], used: &mut Vec<usize>) -> Option<u64> {
-        let open = search.open(state, wanted);
-        if open.is_empty() {
+        let open = search.open(state, bits(wanted));
+        if open == 0 {
             return Some(0);
         }
         if used.len() == 4 {
@@ -538,10 +594,11 @@ mod tests {
         }
         let mut best: Option<u64> = None;
         for index in 0..search.repairs.len() {
-            if used.contains(&index) || !search.repairs[index].mends.iter().any(|rule| open.contains(rule)) {
+            if used.contains(&index) || search.mends[index] & open == 0 {
                 continue;
             }
-            let Some((_, cost, next)) = search.change(state, index) else { continue };
+            let Some(change) = search.change(state, index) else { continue };
+            let (cost, next) = (change.1, search.state(change.0.after.clone()));
             used.push(index);
             let rest = brute_force(search, next, wanted, used);
             used.pop();

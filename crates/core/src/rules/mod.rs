@@ -231,7 +231,7 @@ mod tests {
                 result.rule,
                 result.verdict.name()
             );
-            let asks = result.worst.as_ref().is_some_and(|worst| worst.needs.is_some());
+            let asks = result.worst_finding().is_some_and(|worst| worst.needs.is_some());
             assert_eq!(asks, result.verdict == Verdict::NotMeasured, "{} names what it needs", result.rule);
         }
     }

@@ -1,10 +1,13 @@
 //! What a rule says of a box.
 
-use serde::{Deserialize, Serialize};
+use std::borrow::Cow;
+
+use serde::{Deserialize, Serialize, Serializer};
 use utoipa::ToSchema;
 
 use super::{Rule, Situation};
 use crate::quantity::{Amount, Length, UnitSystem};
+use crate::standard::{Citation, Confidence};
 use crate::survey::{BoxContents, Conductor, Observation, Ruling, RulingKind};
 
 /// The answer of a rule.
@@ -130,7 +133,8 @@ pub struct Finding {
     /// The conductor's number within the box, where it concerns one.
     pub conductor: Option<u16>,
     /// What it concerns, "black 12 AWG".
-    pub label: String,
+    #[schema(value_type = String)]
+    pub label: Cow<'static, str>,
     /// The answer.
     pub verdict: Verdict,
     /// How bad it is, where that differs from the rule.
@@ -148,7 +152,8 @@ pub struct Finding {
     /// By how much the figure misses the limit in the audit's unit.
     pub shortfall: Option<Amount>,
     /// One plain sentence.
-    pub sentence: String,
+    #[schema(value_type = String)]
+    pub sentence: Cow<'static, str>,
     /// The one measurement that would settle it.
     pub needs: Option<Need>,
     /// The house rule that changed the answer.
@@ -156,7 +161,7 @@ pub struct Finding {
 }
 
 impl Finding {
-    fn new(label: impl Into<String>, verdict: Verdict, sentence: impl Into<String>) -> Self {
+    fn new(label: impl Into<Cow<'static, str>>, verdict: Verdict, sentence: impl Into<Cow<'static, str>>) -> Self {
         Self {
             conductor: None,
             label: label.into(),
@@ -175,34 +180,34 @@ impl Finding {
     }
 
     /// It is as it should be.
-    pub(crate) fn meets(label: impl Into<String>, sentence: impl Into<String>) -> Self {
+    pub(crate) fn meets(label: impl Into<Cow<'static, str>>, sentence: impl Into<Cow<'static, str>>) -> Self {
         Self::new(label, Verdict::Meets, sentence)
     }
 
     /// It breaks the rule.
-    pub(crate) fn violates(label: impl Into<String>, sentence: impl Into<String>) -> Self {
+    pub(crate) fn violates(label: impl Into<Cow<'static, str>>, sentence: impl Into<Cow<'static, str>>) -> Self {
         Self::new(label, Verdict::Violates, sentence)
     }
 
     /// The rule does not concern it.
-    pub(crate) fn not_applicable(label: impl Into<String>, sentence: impl Into<String>) -> Self {
+    pub(crate) fn not_applicable(label: impl Into<Cow<'static, str>>, sentence: impl Into<Cow<'static, str>>) -> Self {
         Self::new(label, Verdict::NotApplicable, sentence)
     }
 
     /// One measurement, at `field`, would settle it.
-    pub(crate) fn not_measured(label: impl Into<String>, words: &str, field: impl Into<String>) -> Self {
+    pub(crate) fn not_measured(label: impl Into<Cow<'static, str>>, words: &str, field: impl Into<String>) -> Self {
         let mut first = words.chars();
         let capital: String = first.next().map(char::to_uppercase).into_iter().flatten().chain(first).collect();
         let needs = Some(Need { words: words.to_owned(), field: field.into() });
-        Self { needs, ..Self::new(label, Verdict::NotMeasured, format!("{capital}.")) }
+        Self { needs, ..Self::new(label, Verdict::NotMeasured, capital + ".") }
     }
 
     /// The answer to something one sees: there, not there, or not looked at.
     pub(crate) fn observed(
         contents: &BoxContents,
         what: Observation,
-        violates: &str,
-        meets: &str,
+        violates: &'static str,
+        meets: &'static str,
     ) -> Self {
         match contents.observed(what) {
             Some(true) => Self::violates("box", violates),
@@ -267,17 +272,27 @@ pub struct RuleResult {
     /// The worst answer of all findings.
     pub verdict: Verdict,
     /// Where the limit stands, "NEC 2023 300.14"; empty where the edition has no such rule.
-    pub citation: String,
+    #[serde(serialize_with = "citation_text")]
+    #[schema(value_type = String)]
+    pub citation: Option<Citation>,
     /// How sure we are of the source, always from memory; absent for common practice.
-    pub confidence: Option<crate::standard::Confidence>,
-    /// The worst finding; absent when there is none.
-    pub worst: Option<Finding>,
+    pub confidence: Option<Confidence>,
+    /// The place of the worst finding; absent when there is none.
+    pub worst: Option<usize>,
     /// Every finding, in the order of the record.
     pub findings: Vec<Finding>,
     /// One plain sentence for the box.
-    pub sentence: String,
+    #[schema(value_type = String)]
+    pub sentence: Cow<'static, str>,
     /// What the inspector ruled on it.
     pub ruling: Option<Ruling>,
+}
+
+fn citation_text<S: Serializer>(citation: &Option<Citation>, serializer: S) -> Result<S::Ok, S::Error> {
+    match citation {
+        Some(citation) => serializer.collect_str(citation),
+        None => serializer.serialize_str(""),
+    }
 }
 
 impl RuleResult {
@@ -290,31 +305,40 @@ impl RuleResult {
         }
         let severity = |finding: &Finding| finding.severity.unwrap_or(rule.severity);
         let shortfall = |finding: &Finding| finding.shortfall.as_ref().map_or(0, |shortfall| shortfall.value);
-        let worst = findings
-            .iter()
-            .min_by_key(|f| (f.verdict.rank(), severity(f), f.reaches_limit, -shortfall(f)))
-            .cloned();
-        let (verdict, sentence) = match (&worst, citation) {
+        let key = |f: &Finding| (f.verdict.rank(), severity(f), f.reaches_limit, -shortfall(f));
+        let worst_place = (0..findings.len()).min_by_key(|place| key(&findings[*place]));
+        let worst = worst_place.map(|place| &findings[place]);
+        let (verdict, sentence) = match (worst, citation) {
             (_, None) => (
                 Verdict::NotApplicable,
-                format!("{} has no such rule that we know of.", situation.basis.edition.name()),
+                format!("{} has no such rule that we know of.", situation.basis.edition.name()).into(),
             ),
-            (None, _) => (Verdict::NotApplicable, "There is nothing here that this rule concerns.".to_owned()),
+            (None, _) => (Verdict::NotApplicable, Cow::Borrowed("There is nothing here that this rule concerns.")),
             (Some(worst), _) => (worst.verdict, worst.sentence.clone()),
         };
         Self {
             rule: rule.code,
             title: rule.title,
             basis: rule.basis,
-            severity: worst.as_ref().map_or(rule.severity, severity),
+            severity: worst.map_or(rule.severity, severity),
             verdict,
-            citation: citation.map(|citation| citation.to_string()).unwrap_or_default(),
+            citation,
             confidence: citation.map(|citation| citation.confidence),
-            worst,
+            worst: worst_place,
             findings,
             sentence,
             ruling: situation.rulings.iter().find(|ruling| ruling.rule == rule.code).cloned(),
         }
+    }
+
+    /// The worst finding; `None` when there is none.
+    pub fn worst_finding(&self) -> Option<&Finding> {
+        self.findings.get(self.worst?)
+    }
+
+    /// Where the limit stands, in words; empty where the edition has no such rule.
+    pub fn citation_text(&self) -> String {
+        self.citation.map_or_else(String::new, |citation| citation.to_string())
     }
 
     /// Whether this box passes the rule as proof asks for it: met, or marginal with a figure that reaches the limit,
@@ -356,10 +380,11 @@ impl Finding {
         if let Some(year) = situation.is_older_than(since) {
             self.verdict = Verdict::Legacy;
             let sentence = self.sentence.trim_end_matches('.');
-            self.sentence = format!(
+            let sentence = format!(
                 "{sentence}. Wired {year}, before this was asked for in {since}: allowed when built; not required to be \
                  changed; recommended."
             );
+            self.sentence = sentence.into();
         }
     }
 

@@ -4,7 +4,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::contents::{BoxContents, Opening};
-use crate::quantity::{Length, Rounding, UnitSystem, parse_length};
+use crate::quantity::{
+    Length, Mass, ParseQuantityError, Rounding, UnitSystem, Volume, parse_length, parse_mass, parse_volume,
+};
 
 /// What a person typed into a field that takes a length.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -83,25 +85,90 @@ impl LengthWish {
     }
 }
 
-/// Calls `visit` with the pointer of every field that takes a length, and the field.
-fn visit_lengths(contents: &mut BoxContents, mut visit: impl FnMut(&str, &mut Option<Length>)) {
-    visit("/depth", &mut contents.depth);
+/// A field that takes a typed figure.
+enum Field<'a> {
+    Length(&'a mut Option<Length>),
+    Volume(&'a mut Option<Volume>),
+    Mass(&'a mut Option<Mass>),
+}
+
+impl Field<'_> {
+    fn clear(&mut self) {
+        match self {
+            Self::Length(field) => **field = None,
+            Self::Volume(field) => **field = None,
+            Self::Mass(field) => **field = None,
+        }
+    }
+
+    /// Reads `text` into the field and says what was understood.
+    fn read(&mut self, text: &str, units: UnitSystem) -> Result<String, ParseQuantityError> {
+        Ok(match self {
+            Self::Length(field) => {
+                let length = parse_length(text, units)?;
+                **field = Some(length);
+                length.say(units)
+            }
+            Self::Volume(field) => {
+                let volume = parse_volume(text, units)?;
+                **field = Some(volume);
+                volume.print(units)
+            }
+            Self::Mass(field) => {
+                let mass = parse_mass(text, units)?;
+                **field = Some(mass);
+                mass.print(units)
+            }
+        })
+    }
+
+    /// As the field shows it, without its unit.
+    fn shown(&self, units: UnitSystem) -> Option<String> {
+        let bare = |text: String| text.rsplit_once(' ').map_or(text.clone(), |(figure, _)| figure.to_owned());
+        match self {
+            Self::Length(field) => field.map(|length| length.print_bare(units, Rounding::Nearest)),
+            Self::Volume(field) => field.map(|volume| bare(volume.print(units))),
+            Self::Mass(field) => field.map(|mass| bare(mass.print(units))),
+        }
+    }
+}
+
+/// Calls `visit` with the pointer of every field that takes a figure, and the field.
+fn visit_fields(contents: &mut BoxContents, mut visit: impl FnMut(&str, Field)) {
+    visit("/depth", Field::Length(&mut contents.depth));
+    visit("/marked_volume", Field::Volume(&mut contents.marked_volume));
+    visit("/bare_copper", Field::Length(&mut contents.bare_copper));
+    visit("/stand/set_back", Field::Length(&mut contents.stand.set_back));
+    visit("/stand/proud", Field::Length(&mut contents.stand.proud));
+    visit("/stand/gap", Field::Length(&mut contents.stand.gap));
+    visit("/stand/finish_to_come", Field::Length(&mut contents.stand.finish_to_come));
     let opening = contents.opening.get_or_insert(Opening { width: None, height: None });
-    visit("/opening/width", &mut opening.width);
-    visit("/opening/height", &mut opening.height);
+    visit("/opening/width", Field::Length(&mut opening.width));
+    visit("/opening/height", Field::Length(&mut opening.height));
     if opening.width.is_none() && opening.height.is_none() {
         contents.opening = None;
     }
+    if let Some(hung) = &mut contents.hung {
+        visit("/hung/mass", Field::Mass(&mut hung.mass));
+        visit("/hung/box_marked_mass", Field::Mass(&mut hung.box_marked_mass));
+    }
+    for (index, added) in contents.added.iter_mut().enumerate() {
+        visit(&format!("/added/{index}/marked_volume"), Field::Volume(&mut added.marked_volume));
+    }
+    for (index, device) in contents.devices.iter_mut().enumerate() {
+        visit(&format!("/devices/{index}/behind"), Field::Length(&mut device.behind));
+    }
     for (index, cable) in contents.cables.iter_mut().enumerate() {
-        visit(&format!("/cables/{index}/sheath_end"), &mut cable.sheath_end);
-        visit(&format!("/cables/{index}/sheath_inside"), &mut cable.sheath_inside);
-        visit(&format!("/cables/{index}/slack"), &mut cable.slack);
+        visit(&format!("/cables/{index}/sheath_end"), Field::Length(&mut cable.sheath_end));
+        visit(&format!("/cables/{index}/sheath_inside"), Field::Length(&mut cable.sheath_inside));
+        visit(&format!("/cables/{index}/slack"), Field::Length(&mut cable.slack));
+        visit(&format!("/cables/{index}/first_support"), Field::Length(&mut cable.first_support));
     }
     for (index, conductor) in contents.conductors.iter_mut().enumerate() {
-        visit(&format!("/conductors/{index}/free_length"), &mut conductor.free_length);
-        visit(&format!("/conductors/{index}/reach"), &mut conductor.reach);
+        visit(&format!("/conductors/{index}/free_length"), Field::Length(&mut conductor.free_length));
+        visit(&format!("/conductors/{index}/reach"), Field::Length(&mut conductor.reach));
         if let Some(joint) = &mut conductor.joint {
-            visit(&format!("/conductors/{index}/joint/from_sheath"), &mut joint.from_sheath);
+            visit(&format!("/conductors/{index}/joint/from_sheath"), Field::Length(&mut joint.from_sheath));
         }
     }
 }
@@ -110,20 +177,20 @@ fn visit_lengths(contents: &mut BoxContents, mut visit: impl FnMut(&str, &mut Op
 /// pointer to no field.
 pub fn apply_entries(contents: &mut BoxContents, entries: &[TypedEntry], units: UnitSystem) -> Vec<EntryEcho> {
     let mut echoes: Vec<Option<EntryEcho>> = vec![None; entries.len()];
-    visit_lengths(contents, |pointer, field| {
+    if entries.is_empty() {
+        return Vec::new();
+    }
+    visit_fields(contents, |pointer, mut field| {
         for (entry, echo) in entries.iter().zip(&mut echoes) {
             if entry.pointer != pointer {
                 continue;
             }
             let (read, error) = if entry.text.trim().is_empty() {
-                *field = None;
+                field.clear();
                 (None, None)
             } else {
-                match parse_length(&entry.text, units) {
-                    Ok(length) => {
-                        *field = Some(length);
-                        (Some(length.print(units, Rounding::Nearest)), None)
-                    }
+                match field.read(&entry.text, units) {
+                    Ok(read) => (Some(read), None),
                     Err(error) => (None, Some(error.to_string())),
                 }
             };
@@ -137,18 +204,18 @@ pub fn apply_entries(contents: &mut BoxContents, entries: &[TypedEntry], units: 
             echo.unwrap_or_else(|| EntryEcho {
                 pointer: entry.pointer.clone(),
                 read: None,
-                error: Some(format!("`{}` is no field of this box that takes a length", entry.pointer)),
+                error: Some(format!("`{}` is no field of this box that takes a figure", entry.pointer)),
             })
         })
         .collect()
 }
 
-/// Every length of the box that is known, as its field shows it.
+/// Every figure of the box that is known, as its field shows it.
 pub fn length_texts(contents: &BoxContents, units: UnitSystem) -> Vec<LengthText> {
     let mut texts = Vec::new();
-    visit_lengths(&mut contents.clone(), |pointer, field| {
-        if let Some(length) = field {
-            texts.push(LengthText { pointer: pointer.to_owned(), text: length.print_bare(units, Rounding::Nearest) });
+    visit_fields(&mut contents.clone(), |pointer, field| {
+        if let Some(text) = field.shown(units) {
+            texts.push(LengthText { pointer: pointer.to_owned(), text });
         }
     });
     texts
@@ -176,6 +243,25 @@ mod tests {
         assert_eq!(contents.conductors[0].free_length, Some(Length::sixteenths(44)));
         assert_eq!(contents.cables[0].sheath_end, Some(Length::mm(50)));
         assert_eq!(contents.opening.and_then(|opening| opening.width), Some(Length::inches(2)));
+    }
+
+    #[test]
+    fn volumes_and_weights_are_typed_as_lengths_are() {
+        let mut contents = crate::testing::box_with_device(crate::survey::DeviceKind::Switch);
+        contents.hung = Some(crate::survey::Hung {
+            kind: crate::survey::HungKind::Fan,
+            mass: None,
+            box_carries: None,
+            box_marked_mass: None,
+            from_structure: None,
+            two_screws: None,
+        });
+        let entries = [entry("/marked_volume", "20.3"), entry("/hung/mass", "35"), entry("/stand/gap", "1/4")];
+        let echoes = apply_entries(&mut contents, &entries, UnitSystem::Inch);
+        let read: Vec<_> = echoes.iter().filter_map(|echo| echo.read.as_deref()).collect();
+        assert_eq!(read, ["20.3 in³", "35 lb", "1/4 in"]);
+        let texts = length_texts(&contents, UnitSystem::Inch);
+        assert!(texts.iter().any(|text| text.pointer == "/marked_volume" && text.text == "20.3"));
     }
 
     #[test]

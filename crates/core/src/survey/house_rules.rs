@@ -334,6 +334,27 @@ impl HouseRules {
         }
     }
 
+    /// The same with one matter put back to its default; `None` when it is at its default already, or there is no such
+    /// matter.
+    pub fn with_default(&self, field: &str) -> Option<Self> {
+        let mut other = *self;
+        let default = Self::default();
+        match field {
+            "limits_together" => other.limits_together = default.limits_together,
+            "spliced_length" => other.spliced_length = default.spliced_length,
+            "twin_units" => other.twin_units = default.twin_units,
+            "spring_terminals" => other.spring_terminals = default.spring_terminals,
+            "spacer_material" => other.spacer_material = default.spacer_material,
+            "spacer_reach" => other.spacer_reach = default.spacer_reach,
+            "torque" => other.torque = default.torque,
+            "joining" => other.joining = default.joining,
+            "device_tape" => other.device_tape = default.device_tape,
+            "used_ends" => other.used_ends = default.used_ends,
+            _ => return None,
+        }
+        (other != *self).then_some(other)
+    }
+
     /// What cannot be accepted.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
@@ -500,6 +521,14 @@ mod tests {
             assert_eq!(defaults[info.field], info.default, "{}", info.field);
             assert!(info.schools.iter().any(|school| school.value == info.default));
         }
+    }
+
+    #[test]
+    fn every_matter_can_be_put_back() {
+        let changed = HouseRules { torque: TorqueBy::Hand, twin_units: TwinUnits::InchesGovern, ..HouseRules::default() };
+        let back: Vec<_> = house_rule_infos().iter().filter_map(|info| changed.with_default(info.field)).collect();
+        assert_eq!(back.len(), 2);
+        assert!(back.iter().all(|rules| *rules != changed));
     }
 
     #[test]

@@ -8,10 +8,12 @@ mod contradiction;
 mod device;
 mod entry;
 mod evidence;
+mod face;
 mod forget;
 mod free_figures;
 mod house_rules;
 mod observation;
+mod presets;
 mod problem;
 mod readings;
 mod ruling;
@@ -34,10 +36,13 @@ pub use stop::{Stop, stops};
 pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Location, Stand, Supply, SupportFitting};
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use evidence::{Evidence, LampMeaning};
+pub use face::{Face, FaceDevice};
 pub use free_figures::{Extent, FreeFigures, Source};
 pub use house_rules::{
     DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School, ShopLengths, SpacerMaterial,
     SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
 };
+pub(crate) use presets::add_cable;
+pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};
 pub use section::{Section, SectionCable, SectionConductor};

@@ -9,7 +9,7 @@ use utoipa::ToSchema;
 use crate::repair::{REFER, repair, repair_title};
 use crate::rules::{RuleResult, Situation, Verdict, judge, rule};
 use crate::standard::WiredUnder;
-use crate::survey::{Basis, BoxId, BoxRecord, ItemId, Pointer, Problem};
+use crate::survey::{Basis, BoxId, BoxRecord, ItemId, Pointer, Problem, stops};
 
 /// What a person has said of an item.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -87,6 +87,9 @@ pub enum TransitionError {
     /// It was never said that the work is done.
     #[error("the repair is not marked done; mark it done first")]
     NotDone,
+    /// The job ends here for anyone but a licensed electrician.
+    #[error("{0}: no repair is planned here; refer it to a licensed electrician")]
+    Stopped(String),
     /// Nothing proves it.
     #[error("nothing proves it yet: {0}")]
     NotProven(String),
@@ -117,6 +120,12 @@ impl WorkItem {
         record: &BoxRecord,
         basis: &Basis,
     ) -> Result<(), TransitionError> {
+        if before.is_none()
+            && self.repair != REFER
+            && let Some(stop) = stops(&record.found).first()
+        {
+            return Err(TransitionError::Stopped(stop.found.clone()));
+        }
         if self.state != StoredState::Closed || before == Some(StoredState::Closed) {
             return Ok(());
         }
@@ -126,7 +135,7 @@ impl WorkItem {
         let left = results(record, basis, None, true);
         match left.iter().find(|result| result.rule == self.rule) {
             Some(result) if proves(result) => Ok(()),
-            Some(result) => Err(TransitionError::NotProven(result.sentence.clone())),
+            Some(result) => Err(TransitionError::NotProven(result.sentence.to_string())),
             None => Err(TransitionError::NotProven("the box is not measured again.".to_owned())),
         }
     }
@@ -156,7 +165,7 @@ pub fn item_views(
     let mut views = Vec::new();
     for result in found {
         let item = items.iter().find(|item| item.rule == result.rule);
-        if item.is_none() && result.verdict != Verdict::Violates {
+        if item.is_none() && !result.is_broken() {
             continue;
         }
         let left = left.iter().find(|left| left.rule == result.rule).cloned();
@@ -254,6 +263,19 @@ mod tests {
         assert_eq!(state(&record(), &done), ItemState::Done, "a tick alone proves nothing");
         assert_eq!(state(&measured_again(80), &done), ItemState::Done, "5 in is still short");
         assert_eq!(state(&measured_again(112), &done), ItemState::Proven);
+    }
+
+    #[test]
+    fn a_stop_leaves_only_the_referral() {
+        let mut record = record();
+        record.found.observe(crate::survey::Observation::KnobAndTube, true);
+        let plan = |repair: &str| {
+            let item = WorkItem { repair: repair.to_owned(), ..item(StoredState::Planned) };
+            assert_eq!(item.problems(&Pointer::root()), []);
+            item.check_transition(None, &record, &Basis::default())
+        };
+        assert!(matches!(plan("extend-in-line-lever"), Err(TransitionError::Stopped(_))));
+        assert_eq!(plan(REFER), Ok(()));
     }
 
     #[test]

@@ -35,22 +35,22 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let label = conductor.label();
             let finding = match (conductor.condition, conductor.end) {
                 (Some(ConductorCondition::HeatMarked), _) => {
-                    Finding::violates(&label, format!("The {label} conductor is marked by heat."))
+                    Finding::violates(label.clone(), format!("The {label} conductor is marked by heat."))
                         .with_severity(Severity::Danger)
                 }
                 (Some(ConductorCondition::Brittle), _) => {
-                    Finding::violates(&label, format!("The insulation of the {label} conductor crumbles."))
+                    Finding::violates(label.clone(), format!("The insulation of the {label} conductor crumbles."))
                         .with_severity(Severity::Danger)
                 }
                 (Some(ConductorCondition::Nicked), _) | (_, ConductorEnd::Nicked) => {
-                    Finding::violates(&label, format!("The {label} conductor is nicked or has broken strands."))
+                    Finding::violates(label.clone(), format!("The {label} conductor is nicked or has broken strands."))
                 }
                 (Some(ConductorCondition::Sound), _) => {
-                    Finding::meets(&label, format!("The {label} conductor is sound."))
+                    Finding::meets(label.clone(), format!("The {label} conductor is sound."))
                 }
                 (None, _) => {
                     let words = format!("look along the {label} conductor");
-                    Finding::not_measured(&label, &words, format!("/conductors/{index}/condition"))
+                    Finding::not_measured(label.clone(), &words, format!("/conductors/{index}/condition"))
                 }
             };
             finding.of_conductor(conductor)

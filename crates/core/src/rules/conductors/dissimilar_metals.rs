@@ -38,11 +38,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
             }
             let label = format!("splice {}", splice.letter);
             Some(match splice.both_metals {
-                Some(true) => Finding::meets(&label, "Aluminium and copper are in a connector listed for both."),
-                Some(false) => Finding::violates(&label, "Aluminium and copper are in a connector that is not listed for both."),
+                Some(true) => Finding::meets(label.clone(), "Aluminium and copper are in a connector listed for both."),
+                Some(false) => Finding::violates(label.clone(), "Aluminium and copper are in a connector that is not listed for both."),
                 None => {
                     let words = format!("read whether the connector of splice {} is listed for both metals", splice.letter);
-                    Finding::not_measured(&label, &words, format!("/splices/{index}/both_metals"))
+                    Finding::not_measured(label.clone(), &words, format!("/splices/{index}/both_metals"))
                 }
             })
         })

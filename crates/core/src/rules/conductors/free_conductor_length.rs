@@ -150,7 +150,7 @@ pub(super) fn finding(
     };
     Finding {
         conductor: Some(conductor.id),
-        label,
+        label: label.into(),
         verdict,
         severity: None,
         since: None,
@@ -159,7 +159,7 @@ pub(super) fn finding(
         required: Some(required),
         side: Side::AtLeast,
         shortfall,
-        sentence,
+        sentence: sentence.into(),
         needs,
         house_rule,
     }
@@ -189,7 +189,7 @@ mod tests {
         let situation = Situation { contents, basis, wired_under: Some(WiredUnder::Year(1962)), new_work: false, rulings: &[] };
         let results = judge_box(&situation);
         let result = results.iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue");
-        (result.verdict, result.sentence.clone())
+        (result.verdict, result.sentence.to_string())
     }
 
     #[test]

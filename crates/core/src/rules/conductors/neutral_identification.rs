@@ -33,25 +33,25 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let small = conductor.gauge <= Gauge::Awg6;
             let finding = match (conductor.colour, conductor.remarked) {
                 (Colour::White | Colour::Grey, _) => {
-                    Finding::meets(&label, format!("The neutral is {}.", conductor.colour.name()))
+                    Finding::meets(label.clone(), format!("The neutral is {}.", conductor.colour.name()))
                 }
                 (Colour::Unknown, _) => Finding::not_measured(
-                    &label,
+                    label.clone(),
                     "read the colour of the neutral farther back, where it is clean",
                     format!("/conductors/{index}/colour"),
                 ),
                 (_, Some(true)) if !small => {
-                    Finding::meets(&label, format!("The {label} neutral is marked where it ends."))
+                    Finding::meets(label.clone(), format!("The {label} neutral is marked where it ends."))
                 }
                 (_, None) if !small => Finding::not_measured(
-                    &label,
+                    label.clone(),
                     &format!("look whether the {label} neutral is marked where it ends"),
                     format!("/conductors/{index}/remarked"),
                 ),
                 _ if small => {
-                    Finding::violates(&label, format!("The {label} conductor is a neutral; at this size only white or grey does."))
+                    Finding::violates(label.clone(), format!("The {label} conductor is a neutral; at this size only white or grey does."))
                 }
-                _ => Finding::violates(&label, format!("The {label} neutral is not marked where it ends.")),
+                _ => Finding::violates(label.clone(), format!("The {label} neutral is not marked where it ends.")),
             };
             finding.of_conductor(conductor)
         })

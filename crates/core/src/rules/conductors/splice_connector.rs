@@ -47,36 +47,36 @@ fn judge_splice(contents: &BoxContents, index: usize, splice: &Splice) -> Findin
     let count = joined.len() + usize::from(splice.pigtails);
     let kind = splice.kind.name();
     if splice.kind == SpliceKind::TapeOnly {
-        return Finding::violates(&label, format!("Splice {} is held by tape alone.", splice.letter))
+        return Finding::violates(label.clone(), format!("Splice {} is held by tape alone.", splice.letter))
             .with_severity(Severity::Danger);
     }
     let outside = joined.iter().find(|c| {
         splice.smallest.is_some_and(|smallest| c.gauge < smallest) || splice.largest.is_some_and(|largest| c.gauge > largest)
     });
     if let Some(conductor) = outside {
-        return Finding::violates(&label, format!("{} is outside what the {kind} is marked for.", conductor.label()));
+        return Finding::violates(label.clone(), format!("{} is outside what the {kind} is marked for.", conductor.label()));
     }
     if let Some(most) = splice.most
         && count > usize::from(most)
     {
-        return Finding::violates(&label, format!("{count} conductors are in a {kind} marked for {most}."));
+        return Finding::violates(label.clone(), format!("{count} conductors are in a {kind} marked for {most}."));
     }
     if splice.stranded == Some(false)
         && let Some(conductor) = joined.iter().find(|c| c.strands == Strands::Stranded)
     {
-        return Finding::violates(&label, format!("{} is stranded; the {kind} is for solid only.", conductor.label()));
+        return Finding::violates(label.clone(), format!("{} is stranded; the {kind} is for solid only.", conductor.label()));
     }
     match splice.pull_tested {
-        Some(false) => Finding::violates(&label, format!("A conductor moved in splice {} when it was pulled.", splice.letter)),
+        Some(false) => Finding::violates(label.clone(), format!("A conductor moved in splice {} when it was pulled.", splice.letter)),
         None => {
             let words = format!("pull each conductor of splice {}", splice.letter);
-            Finding::not_measured(&label, &words, format!("/splices/{index}/pull_tested"))
+            Finding::not_measured(label.clone(), &words, format!("/splices/{index}/pull_tested"))
         }
         Some(true) if splice.largest.is_none() && splice.kind != SpliceKind::Soldered => {
             let words = format!("read the marked range of the {kind} of splice {}", splice.letter);
-            Finding::not_measured(&label, &words, format!("/splices/{index}/largest"))
+            Finding::not_measured(label.clone(), &words, format!("/splices/{index}/largest"))
         }
-        Some(true) => Finding::meets(&label, format!("Splice {}: {count} conductors in a {kind}, none moves.", splice.letter)),
+        Some(true) => Finding::meets(label.clone(), format!("Splice {}: {count} conductors in a {kind}, none moves.", splice.letter)),
     }
 }
 

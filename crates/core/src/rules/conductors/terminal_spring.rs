@@ -39,7 +39,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let finding = match (seen, unfit, situation.basis.house_rules.spring_terminals) {
         (Some(true), Some(conductor), _) => {
             let label = conductor.label();
-            Finding::violates(&label, format!("Push-in terminals are used, and {label} is not solid 14 AWG copper."))
+            Finding::violates(label.clone(), format!("Push-in terminals are used, and {label} is not solid 14 AWG copper."))
                 .with_severity(Severity::Violation)
         }
         (Some(true), None, SpringTerminals::Reterminate) => {
@@ -90,6 +90,6 @@ mod tests {
         let contents = pushed_in(Gauge::Awg14);
         assert_eq!(result(&contents, SpringTerminals::Accept).severity, Severity::Note);
         let strict = result(&contents, SpringTerminals::Reterminate);
-        assert!(strict.is_broken() && strict.worst.is_some_and(|worst| worst.house_rule.is_some()));
+        assert!(strict.is_broken() && strict.worst_finding().is_some_and(|worst| worst.house_rule.is_some()));
     }
 }

@@ -32,20 +32,20 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .map(|(index, device)| {
             let label = device.label();
             let Some(circuit) = contents.supply.amperes else {
-                return Finding::not_measured(&label, "read the rating of the breaker", "/supply/amperes");
+                return Finding::not_measured(label.clone(), "read the rating of the breaker", "/supply/amperes");
             };
             let Some(rating) = device.amperes else {
                 let words = format!("read the rating of the {label}");
-                return Finding::not_measured(&label, &words, format!("/devices/{index}/amperes"));
+                return Finding::not_measured(label.clone(), &words, format!("/devices/{index}/amperes"));
             };
             let single = matches!(device.kind, DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle);
             let alone = single.then_some(contents.supply.only_receptacle).flatten();
             if alone == Some(true) {
                 let words = format!("A {rating} A single receptacle alone on a {circuit} A circuit");
                 let finding = if rating >= circuit {
-                    Finding::meets(&label, format!("{words}."))
+                    Finding::meets(label.clone(), format!("{words}."))
                 } else {
-                    Finding::violates(&label, format!("{words}; it is rated no less than the circuit."))
+                    Finding::violates(label.clone(), format!("{words}; it is rated no less than the circuit."))
                 };
                 return finding.with_figures(Amount::amperes(rating), Amount::amperes(circuit), Side::AtLeast, None);
             }
@@ -53,13 +53,13 @@ fn check(situation: &Situation) -> Vec<Finding> {
             if allowed.contains(&rating) {
                 if single && alone.is_none() && rating < circuit {
                     let words = format!("find out whether the {label} is alone on its circuit");
-                    return Finding::not_measured(&label, &words, "/supply/only_receptacle");
+                    return Finding::not_measured(label.clone(), &words, "/supply/only_receptacle");
                 }
-                return Finding::meets(&label, format!("A {rating} A receptacle on a {circuit} A circuit."));
+                return Finding::meets(label.clone(), format!("A {rating} A receptacle on a {circuit} A circuit."));
             }
             let list: Vec<String> = allowed.iter().map(u16::to_string).collect();
             let may = if list.is_empty() { "none that we list".to_owned() } else { format!("{} A", list.join(" or ")) };
-            Finding::violates(&label, format!("A {rating} A receptacle is on a {circuit} A circuit, which takes {may}."))
+            Finding::violates(label.clone(), format!("A {rating} A receptacle is on a {circuit} A circuit, which takes {may}."))
         })
         .collect()
 }

@@ -39,32 +39,32 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let label = device.label();
             let unlimited = house.spacer_reach == crate::survey::SpacerReach::AsNeeded;
             match (rocks, device.seat) {
-                (Some(true), _) => Finding::violates(&label, format!("The {label} rocks or pulls out.")),
+                (Some(true), _) => Finding::violates(label.clone(), format!("The {label} rocks or pulls out.")),
                 (_, Some(Seat::Floating)) => {
-                    Finding::violates(&label, format!("The {label} is held by its screws alone, in the air."))
+                    Finding::violates(label.clone(), format!("The {label} is held by its screws alone, in the air."))
                 }
                 (_, Some(Seat::Makeshift)) if house.spacer_material == SpacerMaterial::Anything => {
-                    Finding::meets(&label, format!("The {label} sits on a makeshift spacer."))
+                    Finding::meets(label.clone(), format!("The {label} sits on a makeshift spacer."))
                         .by_house_rule("Spacers under device ears")
                 }
                 (_, Some(Seat::Makeshift)) => {
-                    Finding::violates(&label, format!("The {label} sits on something that gives."))
+                    Finding::violates(label.clone(), format!("The {label} sits on something that gives."))
                         .with_severity(Severity::Workmanship)
                 }
                 (_, Some(Seat::Spacers)) if device.spacers > MOST_SPACERS => {
                     let words = format!("The {label} sits on {} spacers", device.spacers);
                     if unlimited {
-                        Finding::meets(&label, format!("{words}.")).by_house_rule("How far spacers may bridge")
+                        Finding::meets(label.clone(), format!("{words}.")).by_house_rule("How far spacers may bridge")
                     } else {
-                        Finding::violates(&label, format!("{words}; {MOST_SPACERS} are the most, beyond that an extender."))
+                        Finding::violates(label.clone(), format!("{words}; {MOST_SPACERS} are the most, beyond that an extender."))
                             .with_severity(Severity::Workmanship)
                     }
                 }
-                (_, Some(_)) => Finding::meets(&label, format!("The {label} sits firm.")),
-                (Some(false), None) => Finding::meets(&label, format!("The {label} does not rock.")),
+                (_, Some(_)) => Finding::meets(label.clone(), format!("The {label} sits firm.")),
+                (Some(false), None) => Finding::meets(label.clone(), format!("The {label} does not rock.")),
                 (None, None) => {
                     let words = format!("look how the {label} is seated, and whether it rocks");
-                    Finding::not_measured(&label, &words, format!("/devices/{index}/seat"))
+                    Finding::not_measured(label.clone(), &words, format!("/devices/{index}/seat"))
                 }
             }
         })

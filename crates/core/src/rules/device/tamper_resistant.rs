@@ -32,13 +32,13 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .map(|(index, device)| {
             let label = device.label();
             match device.tamper_resistant {
-                Some(true) => Finding::meets(&label, format!("The {label} is marked tamper-resistant.")),
+                Some(true) => Finding::meets(label.clone(), format!("The {label} is marked tamper-resistant.")),
                 Some(false) => {
-                    Finding::violates(&label, format!("The {label} is not marked tamper-resistant.")).since(since)
+                    Finding::violates(label.clone(), format!("The {label} is not marked tamper-resistant.")).since(since)
                 }
                 None => {
                     let words = format!("look for the tamper-resistant mark of the {label}");
-                    Finding::not_measured(&label, &words, format!("/devices/{index}/tamper_resistant"))
+                    Finding::not_measured(label.clone(), &words, format!("/devices/{index}/tamper_resistant"))
                 }
             }
         })

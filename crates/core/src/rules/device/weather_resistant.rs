@@ -31,18 +31,18 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .map(|(index, device)| {
             let label = device.label();
             match (contents.location, device.weather_resistant) {
-                (None, _) => Finding::not_measured(&label, "note where the box is", "/location"),
+                (None, _) => Finding::not_measured(label.clone(), "note where the box is", "/location"),
                 (Some(Location::Outdoors), Some(true)) => {
-                    Finding::meets(&label, format!("The {label} is marked weather-resistant."))
+                    Finding::meets(label.clone(), format!("The {label} is marked weather-resistant."))
                 }
                 (Some(Location::Outdoors), Some(false)) => {
-                    Finding::violates(&label, format!("The {label} is outdoors and not marked weather-resistant."))
+                    Finding::violates(label.clone(), format!("The {label} is outdoors and not marked weather-resistant."))
                 }
                 (Some(Location::Outdoors), None) => {
                     let words = format!("look for the weather-resistant mark of the {label}");
-                    Finding::not_measured(&label, &words, format!("/devices/{index}/weather_resistant"))
+                    Finding::not_measured(label.clone(), &words, format!("/devices/{index}/weather_resistant"))
                 }
-                (Some(_), _) => Finding::not_applicable(&label, "The place is dry."),
+                (Some(_), _) => Finding::not_applicable(label.clone(), "The place is dry."),
             }
         })
         .collect()

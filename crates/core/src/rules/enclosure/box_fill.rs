@@ -72,7 +72,7 @@ mod tests {
         let contents = box_with_device(DeviceKind::DuplexReceptacle);
         let result = judged(RULE.code, &contents, crate::standard::Edition::Nec2023, None);
         assert_eq!(result.verdict, Verdict::NotMeasured);
-        assert_eq!(result.worst.and_then(|worst| worst.needs).map(|need| need.field), Some("/marked_volume".to_owned()));
+        assert_eq!(result.worst_finding().and_then(|worst| worst.needs.clone()).map(|need| need.field), Some("/marked_volume".to_owned()));
     }
 
     #[test]

@@ -54,7 +54,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let behind = device.behind.unwrap_or(device.kind.usual_depth());
             let least = least(behind, gauge);
             let Some(depth) = contents.depth_inside() else {
-                return Finding::not_measured(&label, "measure the depth of the box", "/depth");
+                return Finding::not_measured(label.clone(), "measure the depth of the box", "/depth");
             };
             let taken = if device.behind.is_none() { ", a common depth," } else { "" };
             let words = format!(
@@ -64,9 +64,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 depth.say(units)
             );
             let finding = if depth >= least {
-                Finding::meets(&label, format!("{words}."))
+                Finding::meets(label.clone(), format!("{words}."))
             } else {
-                Finding::violates(&label, format!("{words}."))
+                Finding::violates(label.clone(), format!("{words}."))
             };
             finding.with_lengths(units, depth, least, Side::AtLeast)
         })

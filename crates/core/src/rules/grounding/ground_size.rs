@@ -37,15 +37,15 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .map(|ground| {
             let label = ground.label();
             let Some(table) = ampacity::smallest_ground(amperes, ground.material) else {
-                return Finding::not_applicable(&label, format!("The table we carry ends below {amperes} A.")).of_conductor(ground);
+                return Finding::not_applicable(label.clone(), format!("The table we carry ends below {amperes} A.")).of_conductor(ground);
             };
             // A ground need not be larger than the conductors of its circuit.
             let least = circuit.map_or(table, |largest| table.min(largest));
             let (measured, required) = (Amount::gauge(ground.gauge), Amount::gauge(least));
             let finding = if ground.gauge >= least {
-                Finding::meets(&label, format!("The {label} ground does for {amperes} A."))
+                Finding::meets(label.clone(), format!("The {label} ground does for {amperes} A."))
             } else {
-                Finding::violates(&label, format!("The {label} ground is too small for {amperes} A: {least} is required."))
+                Finding::violates(label.clone(), format!("The {label} ground is too small for {amperes} A: {least} is required."))
             };
             finding.with_figures(measured, required, Side::AtLeast, None).of_conductor(ground)
         })

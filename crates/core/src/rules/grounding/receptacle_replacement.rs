@@ -36,26 +36,26 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 return Finding::no_conductors();
             }
             if grounded {
-                return Finding::meets(&label, "A ground is here: a replacement is of the grounding type.");
+                return Finding::meets(label.clone(), "A ground is here: a replacement is of the grounding type.");
             }
             let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
             match (device.kind, protected, device.marked_no_ground) {
-                (DeviceKind::TwoSlotReceptacle, ..) => Finding::meets(&label, "Two slots where no ground is."),
-                (_, true, Some(true)) => Finding::meets(&label, "GFCI-protected and marked as having no ground."),
+                (DeviceKind::TwoSlotReceptacle, ..) => Finding::meets(label.clone(), "Two slots where no ground is."),
+                (_, true, Some(true)) => Finding::meets(label.clone(), "GFCI-protected and marked as having no ground."),
                 (_, true, Some(false)) => {
-                    Finding::violates(&label, "GFCI-protected, but not marked as having no equipment ground.")
+                    Finding::violates(label.clone(), "GFCI-protected, but not marked as having no equipment ground.")
                 }
                 (_, true, None) => Finding::not_measured(
-                    &label,
+                    label.clone(),
                     "look for the marks: GFCI protected, no equipment ground",
                     format!("/devices/{index}/marked_no_ground"),
                 ),
                 (_, false, _) if contents.supply.gfci.is_none() => Finding::not_measured(
-                    &label,
+                    label.clone(),
                     "find out whether a GFCI protects this receptacle",
                     "/supply/gfci",
                 ),
-                (..) => Finding::violates(&label, "A ground slot, no ground, and no GFCI protection.")
+                (..) => Finding::violates(label.clone(), "A ground slot, no ground, and no GFCI protection.")
                     .with_severity(Severity::Danger),
             }
         })

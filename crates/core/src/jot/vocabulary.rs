@@ -1,0 +1,201 @@
+//! The words of the jot line, each with what it says and what it does.
+
+use crate::quantity::{Length, Mass, Volume};
+use crate::survey::{
+    BoxBond, BoxContents, BoxKind, Cable, Carries, Conductor, ConductorCondition, Construction, Device, DeviceKind, Hung,
+    HungKind, Location, Observation, Seat, SupportFitting, WallFinish,
+};
+
+/// A figure behind a word, and where it goes.
+#[derive(Clone, Copy)]
+pub(super) enum Measure {
+    Length(fn(&mut BoxContents, Length)),
+    Volume(fn(&mut BoxContents, Volume)),
+    Mass(fn(&mut BoxContents, Mass)),
+}
+
+/// What a word does.
+#[derive(Clone, Copy)]
+pub(super) enum Meaning {
+    Set(fn(&mut BoxContents)),
+    Observe(Observation),
+    Device(DeviceKind),
+    Measure(Measure),
+    Lamps,
+    AllElseSound,
+}
+
+/// A word of the jot line.
+pub struct Word {
+    /// Its name, and other names for it.
+    pub names: &'static [&'static str],
+    /// What it says.
+    pub says: &'static str,
+    pub(super) meaning: Meaning,
+}
+
+const fn word(names: &'static [&'static str], says: &'static str, meaning: Meaning) -> Word {
+    Word { names, says, meaning }
+}
+
+fn each(contents: &mut BoxContents, set: impl Fn(&mut Conductor)) {
+    contents.conductors.iter_mut().filter(|conductor| !conductor.passes_through).for_each(set);
+}
+
+fn cables(contents: &mut BoxContents, set: impl Fn(&mut Cable)) {
+    contents.cables.iter_mut().for_each(set);
+}
+
+fn devices(contents: &mut BoxContents, set: impl Fn(&mut Device)) {
+    contents.devices.iter_mut().for_each(set);
+}
+
+fn fitting(contents: &mut BoxContents, fitting: SupportFitting) {
+    if !contents.fittings.support.contains(&fitting) {
+        contents.fittings.support.push(fitting);
+    }
+}
+
+fn hung(contents: &mut BoxContents, kind: HungKind) {
+    contents.hung = Some(Hung {
+        kind,
+        mass: None,
+        box_carries: None,
+        box_marked_mass: None,
+        from_structure: None,
+        two_screws: None,
+    });
+}
+
+fn carries(contents: &mut BoxContents, carries: Carries) {
+    contents.hung.iter_mut().for_each(|hung| hung.box_carries = Some(carries));
+}
+
+/// Every word, in the order of docs/jot.md.
+pub static VOCABULARY: &[Word] = &[
+    word(&["dup", "duplex"], "duplex receptacle", Meaning::Device(DeviceKind::DuplexReceptacle)),
+    word(&["single"], "single receptacle", Meaning::Device(DeviceKind::SingleReceptacle)),
+    word(&["2slot", "twoslot"], "two-slot receptacle", Meaning::Device(DeviceKind::TwoSlotReceptacle)),
+    word(&["gfci", "gfi"], "GFCI receptacle", Meaning::Device(DeviceKind::GfciReceptacle)),
+    word(&["rng", "range"], "range receptacle", Meaning::Device(DeviceKind::RangeReceptacle)),
+    word(&["sw", "switch"], "switch", Meaning::Device(DeviceKind::Switch)),
+    word(&["3way", "threeway"], "three-way switch", Meaning::Device(DeviceKind::ThreeWaySwitch)),
+    word(&["dim", "dimmer"], "electronic switch", Meaning::Device(DeviceKind::ElectronicSwitch)),
+    word(&["combo"], "switch and receptacle", Meaning::Device(DeviceKind::Combination)),
+    word(&["fl", "free"], "from the sheath", Meaning::Measure(Measure::Length(|contents, length| each(contents, |c| c.free_length = Some(length))))),
+    word(&["out", "reach"], "past the opening", Meaning::Measure(Measure::Length(|contents, length| each(contents, |c| c.reach = Some(length))))),
+    word(&["d", "behind"], "sheath ends behind the opening", Meaning::Measure(Measure::Length(|contents, length| cables(contents, |c| c.sheath_end = Some(length))))),
+    word(&["in", "sheath"], "sheath inside", Meaning::Measure(Measure::Length(|contents, length| cables(contents, |c| c.sheath_inside = Some(length))))),
+    word(&["slack"], "slack", Meaning::Measure(Measure::Length(|contents, length| cables(contents, |c| c.slack = Some(length))))),
+    word(&["staple"], "first support", Meaning::Measure(Measure::Length(|contents, length| cables(contents, |c| (c.first_support, c.clamped) = (Some(length), Some(false)))))),
+    word(&["sb", "setback"], "set back", Meaning::Measure(Measure::Length(|contents, length| (contents.stand.set_back, contents.stand.proud) = (Some(length), None)))),
+    word(&["proud"], "proud", Meaning::Measure(Measure::Length(|contents, length| (contents.stand.proud, contents.stand.set_back) = (Some(length), None)))),
+    word(&["gap"], "gap round the box", Meaning::Measure(Measure::Length(|contents, length| contents.stand.gap = Some(length)))),
+    word(&["new", "finish"], "finish to come", Meaning::Measure(Measure::Length(|contents, length| contents.stand.finish_to_come = Some(length)))),
+    word(&["deep", "depth"], "depth", Meaning::Measure(Measure::Length(|contents, length| contents.depth = Some(length)))),
+    word(&["bare"], "bare copper", Meaning::Measure(Measure::Length(|contents, length| contents.bare_copper = Some(length)))),
+    word(&["vol", "volume"], "marked volume", Meaning::Measure(Measure::Volume(|contents, volume| contents.marked_volume = Some(volume)))),
+    word(&["lb", "kg"], "weight", Meaning::Measure(Measure::Mass(|contents, mass| contents.hung.iter_mut().for_each(|h| h.mass = Some(mass))))),
+    word(&["gyp", "drywall"], "wall: gypsum board", Meaning::Set(|contents| contents.wall_finish = Some(WallFinish::GypsumBoard))),
+    word(&["plas", "plaster"], "wall: plaster", Meaning::Set(|contents| contents.wall_finish = Some(WallFinish::Plaster))),
+    word(&["tile"], "wall: tile", Meaning::Set(|contents| contents.wall_finish = Some(WallFinish::Tile))),
+    word(&["brick", "concrete"], "wall: masonry", Meaning::Set(|contents| contents.wall_finish = Some(WallFinish::Masonry))),
+    word(&["wood", "panel"], "wall: wood", Meaning::Set(|contents| contents.wall_finish = Some(WallFinish::Wood))),
+    word(&["expo", "exposed"], "wall: exposed", Meaning::Set(|contents| contents.wall_finish = Some(WallFinish::Exposed))),
+    word(&["metal", "steel"], "metal box", Meaning::Set(|contents| contents.construction = Some(Construction::Metal))),
+    word(&["pvc", "plastic"], "plastic box", Meaning::Set(|contents| contents.construction = Some(Construction::Nonmetallic))),
+    word(&["devbox"], "device box", Meaning::Set(|contents| contents.kind = BoxKind::Device)),
+    word(&["sq", "square"], "square box", Meaning::Set(|contents| contents.kind = BoxKind::Square)),
+    word(&["oct", "octagon"], "octagon box", Meaning::Set(|contents| contents.kind = BoxKind::Octagon)),
+    word(&["pan", "pancake"], "shallow pan", Meaning::Set(|contents| contents.kind = BoxKind::Pan)),
+    word(&["masbox"], "masonry box", Meaning::Set(|contents| contents.kind = BoxKind::Masonry)),
+    word(&["jbox", "junction"], "large junction box", Meaning::Set(|contents| contents.kind = BoxKind::Large)),
+    word(&["bath"], "place: bathroom", Meaning::Set(|contents| contents.location = Some(Location::Bathroom))),
+    word(&["counter"], "place: kitchen counter", Meaning::Set(|contents| contents.location = Some(Location::KitchenCounter))),
+    word(&["kitchen"], "place: kitchen, not the counter", Meaning::Set(|contents| contents.location = Some(Location::Kitchen))),
+    word(&["sink"], "place: within 6 ft of a sink", Meaning::Set(|contents| contents.location = Some(Location::NearSink))),
+    word(&["laundry"], "place: laundry", Meaning::Set(|contents| contents.location = Some(Location::Laundry))),
+    word(&["garage"], "place: garage", Meaning::Set(|contents| contents.location = Some(Location::Garage))),
+    word(&["outdoors", "outside"], "place: outdoors", Meaning::Set(|contents| contents.location = Some(Location::Outdoors))),
+    word(&["crawl"], "place: crawl space", Meaning::Set(|contents| contents.location = Some(Location::CrawlSpace))),
+    word(&["ubase"], "place: unfinished basement", Meaning::Set(|contents| contents.location = Some(Location::UnfinishedBasement))),
+    word(&["fbase"], "place: finished basement", Meaning::Set(|contents| contents.location = Some(Location::FinishedBasement))),
+    word(&["bed", "bedroom"], "place: bedroom", Meaning::Set(|contents| contents.location = Some(Location::Bedroom))),
+    word(&["living", "hall"], "place: living space", Meaning::Set(|contents| contents.location = Some(Location::LivingSpace))),
+    word(&["attic"], "place: attic", Meaning::Set(|contents| contents.location = Some(Location::Attic))),
+    word(&["dry"], "place: other, dry", Meaning::Set(|contents| contents.location = Some(Location::OtherDry))),
+    word(&["upgfci"], "GFCI upstream", Meaning::Set(|contents| contents.supply.gfci = Some(true))),
+    word(&["nogfci"], "no GFCI", Meaning::Set(|contents| contents.supply.gfci = Some(false))),
+    word(&["afci"], "AFCI-protected", Meaning::Set(|contents| contents.supply.afci = Some(true))),
+    word(&["noafci"], "no AFCI", Meaning::Set(|contents| contents.supply.afci = Some(false))),
+    word(&["alone"], "only receptacle of its circuit", Meaning::Set(|contents| contents.supply.only_receptacle = Some(true))),
+    word(&["tie"], "both circuits off together", Meaning::Set(|contents| contents.supply.common_disconnect = Some(true))),
+    word(&["notie"], "circuits not off together", Meaning::Set(|contents| contents.supply.common_disconnect = Some(false))),
+    word(&["tr"], "tamper-resistant", Meaning::Set(|contents| devices(contents, |d| d.tamper_resistant = Some(true)))),
+    word(&["notr"], "not tamper-resistant", Meaning::Set(|contents| devices(contents, |d| d.tamper_resistant = Some(false)))),
+    word(&["wr"], "weather-resistant", Meaning::Set(|contents| devices(contents, |d| d.weather_resistant = Some(true)))),
+    word(&["nowr"], "not weather-resistant", Meaning::Set(|contents| devices(contents, |d| d.weather_resistant = Some(false)))),
+    word(&["marked"], "marked as without ground", Meaning::Set(|contents| devices(contents, |d| d.marked_no_ground = Some(true)))),
+    word(&["unmarked"], "not marked as without ground", Meaning::Set(|contents| devices(contents, |d| d.marked_no_ground = Some(false)))),
+    word(&["split"], "split receptacle", Meaning::Set(|contents| devices(contents, |d| d.split = true))),
+    word(&["firm", "flush"], "yoke on the box ears", Meaning::Set(|contents| devices(contents, |d| d.seat = Some(Seat::BoxEars)))),
+    word(&["ears"], "yoke on the wall", Meaning::Set(|contents| devices(contents, |d| d.seat = Some(Seat::PlasterEars)))),
+    word(&["float"], "yoke in the air", Meaning::Set(|contents| devices(contents, |d| d.seat = Some(Seat::Floating)))),
+    word(&["foam"], "yoke on something that gives", Meaning::Set(|contents| devices(contents, |d| d.seat = Some(Seat::Makeshift)))),
+    word(&["bonded", "screw"], "box bonded by a screw", Meaning::Set(|contents| contents.bond = Some(BoxBond::Screw))),
+    word(&["clip"], "box bonded by a listed clip", Meaning::Set(|contents| contents.bond = Some(BoxBond::Listed))),
+    word(&["nobond"], "box not bonded", Meaning::Set(|contents| contents.bond = Some(BoxBond::Nothing))),
+    word(&["clamped"], "cables clamped", Meaning::Set(|contents| cables(contents, |c| c.clamped = Some(true)))),
+    word(&["noclamp"], "cables not clamped", Meaning::Set(|contents| cables(contents, |c| c.clamped = Some(false)))),
+    word(&["fished"], "cables fished", Meaning::Set(|contents| cables(contents, |c| c.fished = true))),
+    word(&["clamps"], "clamps inside the box", Meaning::Set(|contents| contents.fittings.internal_clamps = Some(true))),
+    word(&["noclamps"], "no clamps inside the box", Meaning::Set(|contents| contents.fittings.internal_clamps = Some(false))),
+    word(&["stud"], "luminaire stud", Meaning::Set(|contents| fitting(contents, SupportFitting::Stud))),
+    word(&["hickey"], "hickey", Meaning::Set(|contents| fitting(contents, SupportFitting::Hickey))),
+    word(&["sound"], "conductors sound", Meaning::Set(|contents| each(contents, |c| c.condition = Some(ConductorCondition::Sound)))),
+    word(&["nick"], "a conductor nicked", Meaning::Set(|contents| contents.conductors.iter_mut().take(1).for_each(|c| c.condition = Some(ConductorCondition::Nicked)))),
+    word(&["remark"], "whites used as hot marked", Meaning::Set(|contents| each(contents, |c| c.remarked = Some(true)))),
+    word(&["noremark"], "whites used as hot not marked", Meaning::Set(|contents| each(contents, |c| c.remarked = Some(false)))),
+    word(&["fan"], "paddle fan", Meaning::Set(|contents| hung(contents, HungKind::Fan))),
+    word(&["lum", "luminaire"], "ceiling luminaire", Meaning::Set(|contents| hung(contents, HungKind::CeilingLuminaire))),
+    word(&["sconce"], "wall luminaire", Meaning::Set(|contents| hung(contents, HungKind::WallLuminaire))),
+    word(&["fanbox"], "box marked for fans", Meaning::Set(|contents| carries(contents, Carries::Fan))),
+    word(&["lumbox"], "box made for luminaires", Meaning::Set(|contents| carries(contents, Carries::Luminaire))),
+    word(&["plainbox"], "box not marked", Meaning::Set(|contents| carries(contents, Carries::Nothing))),
+    word(&["joist"], "hangs from the structure", Meaning::Set(|contents| contents.hung.iter_mut().for_each(|h| h.from_structure = Some(true)))),
+    word(&["2screws"], "two screws of No. 6", Meaning::Set(|contents| contents.hung.iter_mut().for_each(|h| h.two_screws = Some(true)))),
+    word(&["nocover", "noplate"], "cover or plate missing", Meaning::Observe(Observation::CoverMissing)),
+    word(&["crack", "cracked"], "plate cracked", Meaning::Observe(Observation::PlateCracked)),
+    word(&["gapped"], "plate gaps or does not seat", Meaning::Observe(Observation::PlateGapped)),
+    word(&["loose", "rocks"], "device rocks or pulls out", Meaning::Observe(Observation::DeviceLoose)),
+    word(&["nobox"], "no box", Meaning::Observe(Observation::NoBox)),
+    word(&["indoor"], "not made for the wet", Meaning::Observe(Observation::NotWeatherproof)),
+    word(&["pools"], "water can pool", Meaning::Observe(Observation::WaterTrapped)),
+    word(&["ko", "knockout"], "open knockout", Meaning::Observe(Observation::OpenKnockout)),
+    word(&["moves"], "box moves", Meaning::Observe(Observation::BoxLoose)),
+    word(&["buried"], "box covered over", Meaning::Observe(Observation::BoxBuried)),
+    word(&["edge"], "cable entry without clamp or bushing", Meaning::Observe(Observation::EntryUnprotected)),
+    word(&["share"], "two cables in an entry for one", Meaning::Observe(Observation::CablesShareEntry)),
+    word(&["outsplice"], "splice outside a box", Meaning::Observe(Observation::SpliceOutside)),
+    word(&["double"], "two conductors under one terminal", Meaning::Observe(Observation::DoubledTerminal)),
+    word(&["strands"], "strands outside the terminal", Meaning::Observe(Observation::StrandsAstray)),
+    word(&["push", "pushin"], "push-in terminals used", Meaning::Observe(Observation::SpringTerminals)),
+    word(&["pinched"], "insulation under the clamp", Meaning::Observe(Observation::InsulationClamped)),
+    word(&["untorqued"], "not torqued to the mark", Meaning::Observe(Observation::NotTorqued)),
+    word(&["tab"], "split tab wrong", Meaning::Observe(Observation::TabWrong)),
+    word(&["apart"], "grounds not joined", Meaning::Observe(Observation::GroundsApart)),
+    word(&["through"], "ground runs through the device", Meaning::Observe(Observation::GroundThroughDevice)),
+    word(&["jumper", "bootleg"], "neutral joined to ground", Meaning::Observe(Observation::NeutralGroundJumper)),
+    word(&["yoke"], "yoke or metal plate not grounded", Meaning::Observe(Observation::YokeUngrounded)),
+    word(&["cloth", "brittle"], "insulation crumbles", Meaning::Observe(Observation::BrittleInsulation)),
+    word(&["knob"], "knob-and-tube", Meaning::Observe(Observation::KnobAndTube)),
+    word(&["alu"], "aluminium branch conductors", Meaning::Observe(Observation::AluminiumBranch)),
+    word(&["char", "charred"], "charred, melted or arced", Meaning::Observe(Observation::Charred)),
+    word(&["livepart"], "cannot be made dead", Meaning::Observe(Observation::CannotBeMadeDead)),
+    word(&["stilllive"], "live with its breaker off", Meaning::Observe(Observation::LiveAfterOff)),
+    word(&["sources"], "sources not sorted", Meaning::Observe(Observation::SourcesUnsorted)),
+    word(&["stuck"], "device cannot be pulled", Meaning::Observe(Observation::DeviceCannotBePulled)),
+    word(&["puzzle"], "cannot be explained", Meaning::Observe(Observation::Unexplained)),
+    word(&["lamps"], "lamps read", Meaning::Lamps),
+    word(&["allok"], "looked at all else, sound", Meaning::AllElseSound),
+];

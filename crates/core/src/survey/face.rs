@@ -1,0 +1,142 @@
+//! The face of a box as a drawing needs it: opening, gangs, devices, gap, lamps, in nanometres from the lower left corner
+//! of the opening.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::contents::{BoxContents, BoxKind};
+use super::device::{DeviceKind, HungKind, Seat};
+use super::observation::Observation;
+use super::readings::LampReading;
+use crate::quantity::Length;
+
+/// From the middle of one gang to the next. Common practice, no source.
+const GANG_PITCH: Length = Length::sixteenths(29);
+
+/// A device on the face.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct FaceDevice {
+    /// Its number within the box.
+    pub id: u16,
+    /// What it is.
+    pub kind: DeviceKind,
+    /// In words.
+    pub label: String,
+    /// Where its middle is.
+    pub middle: i64,
+    /// How wide its face is.
+    pub width: i64,
+    /// How its yoke is seated.
+    pub seat: Option<Seat>,
+    /// Spacers of 1/8 in under each ear.
+    pub spacers: u8,
+    /// The halves have two feeds.
+    pub split: bool,
+}
+
+/// The face of a box.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Face {
+    /// Round rather than square.
+    pub round: bool,
+    /// The opening, across.
+    pub width: i64,
+    /// The opening, up and down.
+    pub height: i64,
+    /// The opening was not measured and a usual one is drawn.
+    pub assumed: bool,
+    /// How many gangs.
+    pub gangs: u32,
+    /// The gap in the surface round it, where it was measured.
+    pub gap: Option<i64>,
+    /// The devices.
+    pub devices: Vec<FaceDevice>,
+    /// What hangs from it.
+    pub hung: Option<HungKind>,
+    /// What the lamps showed.
+    pub lamps: Vec<LampReading>,
+    /// An opening that nothing uses.
+    pub open_knockout: bool,
+    /// The plate is cracked.
+    pub plate_cracked: bool,
+    /// There is no plate.
+    pub cover_missing: bool,
+    /// What is added to the front.
+    pub added: Vec<String>,
+}
+
+impl Face {
+    /// Of a box.
+    pub fn of(contents: &BoxContents) -> Self {
+        let gangs = contents.gang_count();
+        let (usual_width, usual_height) = match contents.kind {
+            BoxKind::Device | BoxKind::Masonry => {
+                (Length::inches(2).nm() + GANG_PITCH.nm() * i64::from(gangs - 1), Length::inches(3).nm())
+            }
+            BoxKind::Square | BoxKind::Octagon | BoxKind::Pan | BoxKind::Fan => {
+                (Length::inches(4).nm(), Length::inches(4).nm())
+            }
+            BoxKind::Large => (Length::inches(8).nm(), Length::inches(8).nm()),
+        };
+        let measured = contents.opening.map_or([None, None], |opening| [opening.width, opening.height]);
+        let width = measured[0].map_or(usual_width, Length::nm);
+        let height = measured[1].map_or(usual_height, Length::nm);
+        // Devices stand side by side about the middle, each over the gangs it takes.
+        let taken: i64 = contents.devices.iter().map(|device| i64::from(device.gangs.max(1))).sum();
+        let mut at = width / 2 - GANG_PITCH.nm() * (taken - 1) / 2;
+        let devices = contents
+            .devices
+            .iter()
+            .map(|device| {
+                let span = i64::from(device.gangs.max(1));
+                let middle = at + GANG_PITCH.nm() * (span - 1) / 2;
+                at += GANG_PITCH.nm() * span;
+                FaceDevice {
+                    id: device.id,
+                    kind: device.kind,
+                    label: device.label(),
+                    middle,
+                    width: GANG_PITCH.nm() * span - Length::sixteenths(8).nm(),
+                    seat: device.seat,
+                    spacers: device.spacers,
+                    split: device.split,
+                }
+            })
+            .collect();
+        let seen = |what| contents.observed(what) == Some(true);
+        Self {
+            round: matches!(contents.kind, BoxKind::Octagon | BoxKind::Pan | BoxKind::Fan),
+            width,
+            height,
+            assumed: measured.iter().any(Option::is_none),
+            gangs,
+            gap: contents.stand.gap.map(Length::nm),
+            devices,
+            hung: contents.hung.as_ref().map(|hung| hung.kind),
+            lamps: contents.lamps.clone(),
+            open_knockout: seen(Observation::OpenKnockout),
+            plate_cracked: seen(Observation::PlateCracked),
+            cover_missing: seen(Observation::CoverMissing),
+            added: contents.added.iter().map(|added| added.kind.name().to_owned()).collect(),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::survey::Device;
+    use crate::testing::box_with_device;
+
+    #[test]
+    fn devices_stand_side_by_side_about_the_middle() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.gangs = Some(2);
+        contents.devices.push(Device::new(2, DeviceKind::Switch));
+        let face = Face::of(&contents);
+        let [left, right] = [face.devices[0].middle, face.devices[1].middle];
+        assert_eq!(left + right, face.width);
+        assert_eq!(right - left, GANG_PITCH.nm());
+        assert!(face.assumed && face.gangs == 2);
+    }
+}
