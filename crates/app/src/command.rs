@@ -7,6 +7,7 @@ use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
 use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge, rule_book};
+use nailpunch_core::standard::Confidence;
 use nailpunch_core::survey::Bundle;
 use nailpunch_report::ReportKind;
 use nailpunch_store::{Author, Store, back_up, restore};
@@ -298,7 +299,8 @@ struct CheckLine {
 }
 
 fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
-    let RuleResult { rule, severity, verdict, citation, findings, .. } = result;
+    let citation = result.citation_text();
+    let RuleResult { rule, severity, verdict, findings, .. } = result;
     if findings.is_empty() {
         let subject = subject.to_owned();
         return vec![CheckLine {
@@ -316,9 +318,12 @@ fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
         .into_iter()
         .map(|finding| CheckLine {
             rule,
-            subject: format!("{subject} / {} {}", finding.conductor, finding.label),
+            subject: match finding.conductor {
+                Some(conductor) => format!("{subject} / {conductor} {}", finding.label),
+                None => format!("{subject} / {}", finding.label),
+            },
             verdict: finding.verdict,
-            severity,
+            severity: finding.severity.unwrap_or(severity),
             measured: finding.measured.map(|measured| measured.figure.text),
             required: finding.required.map(|figure| figure.text),
             shortfall: finding.shortfall.map(|figure| figure.text),
@@ -335,15 +340,17 @@ fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
         for record in &room.boxes {
             boxes += 1;
             let wired_under = basis.wired_under(&room.room(), record.wired_under);
-            let left = record.left.as_ref().filter(|left| left.is_measured());
+            let kept = record.record(room.id);
+            let left = kept.measured_again(&record.items);
             let contents = left.unwrap_or(&record.found);
-            let situation = Situation { contents, basis, wired_under, new_work: left.is_some() };
+            let situation =
+                Situation { contents, basis, wired_under, new_work: left.is_some(), rulings: &record.rulings };
             let subject = format!("{} / {}", room.name, record.tag);
             for result in judge(&situation) {
-                if result.verdict == Verdict::Violates {
+                if result.is_broken() {
                     violations += 1;
                     if !json {
-                        print(&format!("{subject}: {} ({})", result.sentence, result.citation))?;
+                        print(&format!("{subject}: {} ({})", result.sentence, result.citation_text()))?;
                     }
                 }
                 lines.extend(check_lines(&subject, result));
@@ -358,6 +365,15 @@ fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
     Ok(if violations == 0 { ExitCode::SUCCESS } else { ExitCode::FAILURE })
 }
 
+const fn confidence(confidence: Confidence) -> &'static str {
+    match confidence {
+        Confidence::Sure => "from memory, sure",
+        Confidence::MayBeOff => "from memory; a year or number may be off",
+        Confidence::CheckFirst => "from memory; check before relying on it",
+        Confidence::Practice => "no source",
+    }
+}
+
 fn print_rules(json: bool) -> Result<(), Failure> {
     if json {
         return print_json(&rule_book());
@@ -365,7 +381,7 @@ fn print_rules(json: bool) -> Result<(), Failure> {
     for entry in rule_book() {
         print(&format!("{}\n  {}\n  {}\n  Example: {}", entry.code, entry.title, entry.limit, entry.example))?;
         for citation in entry.citations {
-            print(&format!("  {citation}, from memory"))?;
+            print(&format!("  {citation}, {}", confidence(citation.confidence)))?;
         }
         print("")?;
     }

@@ -49,7 +49,7 @@ mod tests {
         for room in &bundle.rooms {
             for record in &room.boxes {
                 let wired_under = basis.wired_under(&room.room(), record.wired_under);
-                let situation = Situation { contents: &record.found, basis, wired_under, new_work: false };
+                let situation = Situation { wired_under, ..Situation::new(&record.found, basis) };
                 seen.extend(judge(&situation).iter().flat_map(|r| &r.findings).map(|finding| finding.verdict));
             }
         }

@@ -1,29 +1,33 @@
 //! The findings as CSV: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
 
-use nailpunch_core::rules::{Finding, RuleResult, Situation, judge};
-use nailpunch_core::survey::Bundle;
+use nailpunch_core::quantity::{Amount, AmountUnit};
+use nailpunch_core::rules::{Finding, RuleResult, Severity, Situation, Verdict, judge};
+use nailpunch_core::survey::{Bundle, RulingKind};
 use nailpunch_core::work::item_views;
 
 use crate::ReportError;
 use crate::data::state_name;
 
-const COLUMNS: [&str; 16] = [
+const COLUMNS: [&str; 19] = [
     "room",
     "box",
     "place",
     "rule",
-    "conductor",
+    "part",
     "verdict",
+    "severity",
     "found",
-    "found_nm",
+    "found_value",
     "required",
-    "required_nm",
+    "required_value",
     "shortfall",
-    "shortfall_nm",
+    "shortfall_value",
+    "unit",
     "left",
     "left_verdict",
     "citation",
     "state",
+    "ruling",
 ];
 
 /// The findings of an audit as CSV (RFC 4180, UTF-8, a heading row). Text that a spreadsheet could take for a formula
@@ -38,11 +42,14 @@ pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
     for room in &bundle.rooms {
         for entry in &room.boxes {
             let wired_under = basis.wired_under(&room.room(), entry.wired_under);
-            let judged = |contents, new_work| judge(&Situation { contents, basis, wired_under, new_work });
+            let judged = |contents, new_work| {
+                judge(&Situation { contents, basis, wired_under, new_work, rulings: &entry.rulings })
+            };
             let found = judged(&entry.found, false);
-            let left = entry.left.as_ref().filter(|left| left.is_measured()).map(|left| judged(left, true));
-            let views = item_views(&entry.record(room.id), &entry.items, basis, wired_under);
-            for result in &found {
+            let record = entry.record(room.id);
+            let left = record.measured_again(&entry.items).map(|left| judged(left, true));
+            let views = item_views(&record, &entry.items, basis, wired_under);
+            for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
                 let state =
                     views.iter().find(|view| view.rule == result.rule).map_or("", |view| state_name(view.state));
                 let place = [room.name.as_str(), &entry.tag, &entry.place].map(harmless);
@@ -51,7 +58,7 @@ pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
                     writer.write_record(line(&place, result, None, None, state))?;
                 }
                 for finding in &result.findings {
-                    let left = after.and_then(|after| after.findings.iter().find(|f| f.conductor == finding.conductor));
+                    let left = after.and_then(|after| after.findings.iter().find(|f| (f.conductor, &f.label) == (finding.conductor, &finding.label)));
                     writer.write_record(line(&place, result, Some(finding), left, state))?;
                 }
             }
@@ -70,29 +77,48 @@ fn line(
     let measured = |finding: Option<&Finding>| finding.and_then(|f| f.measured.clone()).map(|m| m.figure);
     let (found, required) = (measured(finding), finding.and_then(|f| f.required.clone()));
     let shortfall = finding.and_then(|f| f.shortfall.clone());
-    let text = |figure: &Option<nailpunch_core::quantity::Figure>| {
+    let text = |figure: &Option<Amount>| {
         figure.as_ref().map_or_else(String::new, |f| f.text.clone())
     };
-    let nm = |figure: &Option<nailpunch_core::quantity::Figure>| {
-        figure.as_ref().map_or_else(String::new, |f| f.nm.to_string())
+    let value = |figure: &Option<Amount>| figure.as_ref().map_or_else(String::new, |f| f.value.to_string());
+    let unit = found.as_ref().or(required.as_ref()).map_or("", |figure| match figure.unit {
+        AmountUnit::Nanometres => "nm",
+        AmountUnit::Nanolitres => "nL",
+        AmountUnit::Milligrams => "mg",
+        AmountUnit::Amperes => "A",
+        AmountUnit::Gauges => "gauge",
+        AmountUnit::Count => "count",
+    });
+    let severity = match finding.and_then(|finding| finding.severity).unwrap_or(result.severity) {
+        Severity::Danger => "danger",
+        Severity::Violation => "violation",
+        Severity::Workmanship => "workmanship",
+        Severity::Note => "note",
     };
+    let ruling = result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
+        RulingKind::Confirm => "confirmed".to_owned(),
+        RulingKind::Dismiss => harmless(&format!("dismissed: {}", ruling.reason)),
+    });
     [
         place[0].clone(),
         place[1].clone(),
         place[2].clone(),
         result.rule.to_owned(),
-        finding.map_or_else(String::new, |finding| finding.label.clone()),
+        finding.map_or_else(String::new, |finding| finding.label.to_string()),
         finding.map_or(result.verdict, |finding| finding.verdict).name().to_owned(),
+        severity.to_owned(),
         text(&found),
-        nm(&found),
+        value(&found),
         text(&required),
-        nm(&required),
+        value(&required),
         text(&shortfall),
-        nm(&shortfall),
+        value(&shortfall),
+        unit.to_owned(),
         text(&measured(left)),
         left.map_or_else(String::new, |left| left.verdict.name().to_owned()),
-        result.citation.clone(),
+        result.citation_text(),
         state.to_owned(),
+        ruling,
     ]
 }
 

@@ -1,12 +1,12 @@
 //! What the report says, before it is laid out. Every figure comes from the core.
 
-use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
+use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box, plan_for};
 use nailpunch_core::overview::{AuditCounts, BoxOverview};
-use nailpunch_core::quantity::{Rounding, UnitSystem};
-use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
+use nailpunch_core::quantity::{Amount, Rounding, UnitSystem};
+use nailpunch_core::rules::{RuleResult, Severity, Verdict, rule_book};
 use nailpunch_core::standard::WiredUnder;
 use nailpunch_core::survey::{
-    Basis, BoxContents, Bundle, BundleBox, BundleRoom, LimitsTogether, SplicedLength, TwinUnits,
+    Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
 };
 use nailpunch_core::work::{ItemState, ItemView, item_views};
 use serde::Serialize;
@@ -40,6 +40,7 @@ pub struct Row {
     pub sentence: String,
     pub repair: String,
     pub state: String,
+    pub ruling: String,
 }
 
 /// A drawing with what it shows in words.
@@ -56,9 +57,21 @@ pub struct BoxPart {
     pub heading: String,
     pub about: String,
     pub verdict: &'static str,
+    pub dangerous: bool,
+    /// What is violated, marginal, legacy, or ruled on.
     pub rows: Vec<Row>,
+    /// How many rules are met, and what was not measured.
+    pub rest: String,
     pub drawings: Vec<Drawing>,
     pub contradictions: Vec<String>,
+    /// Conditions that end the job, as a referral.
+    pub stops: Vec<String>,
+    /// The working of an overfilled box, line by line.
+    pub fill: Vec<Line>,
+    /// The plan, step by step.
+    pub plan: Vec<String>,
+    /// What no rule covers.
+    pub remarks: Vec<String>,
 }
 
 /// A room: the boxes with something to say at length, and those that meet everything in a line.
@@ -113,6 +126,8 @@ impl Report {
             counts: vec![
                 line("Rooms", counts.rooms.to_string()),
                 line("Boxes", counts.boxes.to_string()),
+                line("Boxes that are a danger now", counts.dangerous.to_string()),
+                line("Boxes referred to a licensed electrician", counts.stopped.to_string()),
                 line("Boxes that violate a limit", counts.violates.to_string()),
                 line("Marginal, within the tape of a limit", counts.marginal.to_string()),
                 line("Legacy, allowed when built", counts.legacy.to_string()),
@@ -154,30 +169,11 @@ fn basis_lines(basis: &Basis) -> Vec<Line> {
         lines.push(line(&format!("Wired: {}", area.name), wired(area.wired_under)));
     }
     lines.push(line("The tape reads to", house.measuring_resolution.print(basis.units, Rounding::Nearest)));
-    lines.push(line(
-        "Length and reach",
-        match house.limits_together {
-            LimitsTogether::Both => "both must hold",
-            LimitsTogether::Either => "house rule: either will do",
+    for info in house_rule_infos() {
+        if house.with_default(info.field).is_some() {
+            lines.push(line(&format!("House rule: {}", info.matter), house.school(info.field).to_owned()));
         }
-        .to_owned(),
-    ));
-    lines.push(line(
-        "A splice in the free length",
-        match house.spliced_length {
-            SplicedLength::Counts => "counts",
-            SplicedLength::DoesNotCount => "house rule: ends the free length",
-        }
-        .to_owned(),
-    ));
-    lines.push(line(
-        "Inches and millimetres",
-        match house.twin_units {
-            TwinUnits::Either => "meeting either is enough",
-            TwinUnits::InchesGovern => "house rule: inches govern",
-        }
-        .to_owned(),
-    ));
+    }
     lines
 }
 
@@ -197,13 +193,13 @@ fn room_part(room: &BundleRoom, basis: &Basis, overviews: &mut Vec<BoxOverview>)
         let record = entry.record(room.id);
         let wired_under = basis.wired_under(&room.room(), entry.wired_under);
         let views = item_views(&record, &entry.items, basis, wired_under);
-        let overview = BoxOverview::with_views(&record, &room.room(), basis, &views);
+        let overview = BoxOverview::with_views(&record, &room.room(), basis, &entry.items, &views);
         let quiet = views.is_empty() && matches!(overview.worst, Verdict::Meets | Verdict::NotApplicable);
         overviews.push(overview);
         if quiet {
             part.sound.push(heading(entry));
         } else {
-            part.boxes.push(box_part(entry, basis, wired_under, &views));
+            part.boxes.push(box_part(entry, &record, basis, wired_under, &views));
         }
     }
     part
@@ -213,19 +209,37 @@ fn heading(entry: &BundleBox) -> String {
     if entry.place.is_empty() { entry.tag.clone() } else { format!("{} {}", entry.tag, entry.place) }
 }
 
-fn judged(contents: &BoxContents, basis: &Basis, wired_under: Option<WiredUnder>, new_work: bool) -> Judgement {
-    let basis = basis.clone();
-    judge_box(JudgeRequest { basis, wired_under, new_work, contents: contents.clone(), typed: Vec::new() })
+fn request(
+    contents: &BoxContents,
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+    new_work: bool,
+    rulings: &[Ruling],
+) -> JudgeRequest {
+    let (basis, rulings) = (basis.clone(), rulings.to_vec());
+    JudgeRequest { basis, wired_under, new_work, contents: contents.clone(), rulings, typed: Vec::new() }
 }
 
-fn box_part(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>, views: &[ItemView]) -> BoxPart {
-    let found = judged(&entry.found, basis, wired_under, false);
-    let left = entry.left.as_ref().filter(|left| left.is_measured());
-    let left = left.map(|left| judged(left, basis, wired_under, true));
+fn box_part(
+    entry: &BundleBox,
+    record: &BoxRecord,
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+    views: &[ItemView],
+) -> BoxPart {
+    let found = judge_box(request(&entry.found, basis, wired_under, false, &entry.rulings));
+    let left = record.measured_again(&entry.items);
+    let left = left.map(|left| judge_box(request(left, basis, wired_under, true, &entry.rulings)));
     let mut about = vec![entry.found.kind.name().to_owned()];
+    about.extend(entry.found.location.map(|location| location.name().to_owned()));
     about.extend(entry.found.wall_finish.map(|finish| finish.name().to_owned()));
     about.push(format!("wired {}", wired(wired_under)));
-    let rows = found.results.iter().map(|result| {
+    let telling = |result: &&RuleResult| {
+        matches!(result.verdict, Verdict::Violates | Verdict::Marginal | Verdict::Legacy)
+            || result.ruling.is_some()
+            || views.iter().any(|view| view.rule == result.rule)
+    };
+    let rows = found.results.iter().filter(telling).map(|result| {
         let after = left.as_ref().and_then(|left| left.results.iter().find(|after| after.rule == result.rule));
         let view = views.iter().find(|view| view.rule == result.rule);
         row(result, after, view)
@@ -233,22 +247,88 @@ fn box_part(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>, v
     let drawing = |judgement: &Judgement, caption: &str| Drawing {
         svg: section_svg(&judgement.section),
         caption: caption.to_owned(),
-        words: judgement.results.iter().map(|result| result.sentence.clone()).collect::<Vec<_>>().join(" "),
+        words: lengths(judgement).map(|result| result.sentence.to_string()).collect::<Vec<_>>().join(" "),
     };
-    let drawn = (!found.section.conductors.is_empty()).then(|| drawing(&found, "As found"));
+    // The section shows lengths: it is drawn where they are what is wrong.
+    let short = lengths(&found).any(|result| !matches!(result.verdict, Verdict::Meets | Verdict::NotApplicable));
+    let drawn = (short && !found.section.conductors.is_empty()).then(|| drawing(&found, "As found"));
+    let left_drawn = left.as_ref().filter(|_| drawn.is_some()).map(|left| drawing(left, "As left"));
+    let open = views.iter().any(|view| !matches!(view.state, ItemState::Proven | ItemState::Closed));
     BoxPart {
         heading: heading(entry),
         about: about.join(", "),
         verdict: found.worst.name(),
+        dangerous: found.dangerous,
         rows: rows.collect(),
-        drawings: drawn.into_iter().chain(left.as_ref().map(|left| drawing(left, "As left"))).collect(),
+        rest: rest(&found),
+        drawings: drawn.into_iter().chain(left_drawn).collect(),
         contradictions: found.contradictions.iter().map(|contradiction| contradiction.message.clone()).collect(),
+        stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),
+        fill: fill_lines(&found),
+        plan: if open { plan_lines(entry, basis, wired_under) } else { Vec::new() },
+        remarks: entry.remarks.iter().map(|remark| format!("{} ({})", remark.text, severity_name(remark.severity))).collect(),
+    }
+}
+
+/// The rules on the length of conductors, which the section shows.
+fn lengths(judgement: &Judgement) -> impl Iterator<Item = &RuleResult> {
+    judgement.results.iter().filter(|result| result.rule.starts_with("free-conductor"))
+}
+
+/// How many rules are met, and what was not measured.
+fn rest(judgement: &Judgement) -> String {
+    let meets = judgement.results.iter().filter(|result| result.verdict == Verdict::Meets).count();
+    let missing: Vec<String> = judgement
+        .results
+        .iter()
+        .filter(|result| result.verdict == Verdict::NotMeasured)
+        .map(|result| result.title.to_lowercase())
+        .collect();
+    let missing = if missing.is_empty() { String::new() } else { format!(" Not measured: {}.", missing.join(", ")) };
+    format!("{meets} rules are met.{missing}")
+}
+
+/// The working of the fill, where the box is overfilled.
+fn fill_lines(judgement: &Judgement) -> Vec<Line> {
+    let Some(fill) = judgement.fill.as_ref().filter(|fill| fill.over.is_some()) else { return Vec::new() };
+    let line = |what: &str, value: String| Line { what: what.to_owned(), value };
+    let mut lines: Vec<Line> = fill
+        .lines
+        .iter()
+        .map(|taken| line(&taken.what, format!("{} = {}", taken.working, taken.volume.text)))
+        .collect();
+    lines.push(line("required", fill.required.text.clone()));
+    lines.extend(fill.rooms.iter().map(|room| line(&room.what, room.volume.text.clone())));
+    lines.extend(fill.over.as_ref().map(|over| line("over by", over.text.clone())));
+    lines
+}
+
+fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<String> {
+    let outcome = plan_for(request(&entry.found, basis, wired_under, false, &entry.rulings)).outcome;
+    let mut lines = Vec::new();
+    if let Some(plan) = &outcome.plan {
+        lines.extend(plan.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes)));
+        let bring: Vec<String> = plan.materials.iter().map(|line| format!("{} × {}", line.count, line.what)).collect();
+        if !bring.is_empty() {
+            lines.push(format!("Bring: {}.", bring.join("; ")));
+        }
+    }
+    lines.extend(outcome.cannot.iter().map(|cannot| format!("Not mended here: {}. {}.", cannot.title, cannot.reasons.join("; "))));
+    lines
+}
+
+const fn severity_name(severity: Severity) -> &'static str {
+    match severity {
+        Severity::Danger => "danger",
+        Severity::Violation => "violation",
+        Severity::Workmanship => "workmanship",
+        Severity::Note => "note",
     }
 }
 
 /// The measured figure with its conductor, "2 3/4 in (black 12 AWG)".
 fn figure(result: &RuleResult) -> String {
-    let Some(worst) = &result.worst else { return "—".to_owned() };
+    let Some(worst) = result.worst_finding() else { return "—".to_owned() };
     match &worst.measured {
         Some(measured) => format!("{} ({})", measured.figure.text, worst.label),
         None => result.verdict.name().to_owned(),
@@ -267,21 +347,33 @@ pub(crate) const fn state_name(state: ItemState) -> &'static str {
     }
 }
 
+/// The verdict, or that it is a danger.
+const fn verdict_name(result: &RuleResult) -> &'static str {
+    match (result.verdict, result.severity) {
+        (Verdict::Violates, Severity::Danger) => "danger",
+        (verdict, _) => verdict.name(),
+    }
+}
+
 fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>) -> Row {
-    let worst = result.worst.as_ref();
-    let text = |figure: Option<&nailpunch_core::quantity::Figure>| {
+    let worst = result.worst_finding();
+    let text = |figure: Option<&Amount>| {
         figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone())
     };
     Row {
         title: result.title,
-        verdict: result.verdict.name(),
+        verdict: verdict_name(result),
         found: figure(result),
         left: after.map_or_else(|| "—".to_owned(), figure),
         limit: text(worst.and_then(|worst| worst.required.as_ref())),
         shortfall: text(worst.and_then(|worst| worst.shortfall.as_ref())),
-        citation: if result.citation.is_empty() { "—".to_owned() } else { result.citation.clone() },
-        sentence: result.sentence.clone(),
+        citation: result.citation.map_or_else(|| "—".to_owned(), |citation| citation.to_string()),
+        sentence: result.sentence.to_string(),
         repair: view.and_then(|view| view.repair_title).unwrap_or("—").to_owned(),
         state: view.map_or("—", |view| state_name(view.state)).to_owned(),
+        ruling: result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
+            RulingKind::Confirm => "Confirmed by the inspector.".to_owned(),
+            RulingKind::Dismiss => format!("Dismissed by the inspector: {}.", ruling.reason.trim_end_matches('.')),
+        }),
     }
 }

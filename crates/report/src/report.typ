@@ -38,7 +38,12 @@
 // A nail against its line: below it meets, proud it violates, half in it is marginal.
 #let mark(verdict) = box(width: 9pt, height: 9pt, baseline: 1pt, {
   let line-at(y, dash: none) = place(line(start: (0pt, y), end: (9pt, y), stroke: (thickness: 0.9pt, dash: dash)))
-  if verdict == "violates" {
+  if verdict == "danger" {
+    place(rect(width: 9pt, height: 9pt, fill: rgb("#8c1351")))
+    place(line(start: (1.5pt, 7.2pt), end: (7.5pt, 7.2pt), stroke: 0.9pt + white))
+    place(line(start: (4.5pt, 7.2pt), end: (4.5pt, 2.6pt), stroke: 1.4pt + white))
+    place(line(start: (2.4pt, 2.2pt), end: (6.6pt, 2.2pt), stroke: 1.5pt + white))
+  } else if verdict == "violates" {
     line-at(7pt)
     place(line(start: (4.5pt, 7pt), end: (4.5pt, 2pt), stroke: 1.4pt))
     place(line(start: (2pt, 1.6pt), end: (7pt, 1.6pt), stroke: 1.6pt))
@@ -87,7 +92,7 @@
 
   #for part in room.boxes [
     #block(breakable: false, sticky: true)[
-      === #mark(part.verdict) #part.heading
+      === #mark(if part.dangerous { "danger" } else { part.verdict }) #part.heading
       #text(fill: muted)[#part.about]
       #for drawing in part.drawings [
         #figure(
@@ -98,9 +103,12 @@
         )
       ]
     ]
+    #for stop in part.stops [
+      #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[*Stop: refer to a licensed electrician.* #stop]
+    ]
     #set text(9pt)
     #set par(justify: false)
-    #table(
+    #if part.rows.len() > 0 {table(
       columns: (26%, 17%, 17%, 9%, 11%, 20%),
       stroke: (x, y) => (bottom: 0.5pt + luma(190)),
       inset: (x: 3pt, y: 4pt),
@@ -111,8 +119,12 @@
         row.found, row.left, row.limit, row.shortfall,
         [#row.repair \ #text(fill: muted, row.state)],
       )).flatten()
-    )
-    #for row in part.rows [#row.sentence #parbreak()]
+    )}
+    #for row in part.rows [#row.sentence #row.ruling #parbreak()]
+    #if part.fill.len() > 0 [*Box fill:* #part.fill.map(line => line.what + " " + line.value).join("; "). #parbreak()]
+    #for remark in part.remarks [*Also seen:* #remark #parbreak()]
+    #if part.plan.len() > 0 [*What puts it right:* #part.plan.join(" ") #parbreak()]
+    #text(fill: muted)[#part.rest]
     #for contradiction in part.contradictions [Contradiction: #contradiction #parbreak()]
   ]
   #if room.sound.len() > 0 [

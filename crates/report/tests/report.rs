@@ -29,15 +29,15 @@ fn the_csv_has_found_and_left_side_by_side() {
     let heads = reader.headers().unwrap().clone();
     let rows: Vec<csv::StringRecord> = reader.records().collect::<Result<_, _>>().unwrap();
     let cell = |row: usize, name: &str| rows[row].get(heads.iter().position(|head| head == name).unwrap()).unwrap();
-    assert_eq!(rows.len(), 4, "two rules for one conductor, and two for a box with none");
-    let length = (0..4).find(|row| cell(*row, "rule") == "free-conductor-length").unwrap();
+    let length = (0..rows.len()).find(|row| cell(*row, "rule") == "free-conductor-length").unwrap();
     assert_eq!(cell(length, "found"), "2 3/4 in");
     assert_eq!(cell(length, "required"), "6 in");
     assert_eq!(cell(length, "shortfall"), "3 1/4 in");
     assert_eq!(cell(length, "left"), "7 in");
     assert_eq!(cell(length, "state"), "proven");
     assert_eq!(cell(length, "room"), "'=Kitchen", "no formula reaches a spreadsheet");
-    assert_eq!(cell(3, "verdict"), "not measured");
+    assert!((0..rows.len()).all(|row| cell(row, "verdict") != "not applicable"), "what concerns nothing is left out");
+    assert!((0..rows.len()).any(|row| cell(row, "box") == "K2" && cell(row, "verdict") == "not measured"));
 }
 
 #[test]

@@ -109,6 +109,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/house-rule-effects": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the house rules of an audit change: each matter that is not at its default, with the verdicts it changed. */
+        get: operations["house_rule_effects"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/items/{item}": {
         parameters: {
             query?: never;
@@ -213,6 +230,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/firm/house-rules": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The house rules of the firm, which a new audit begins with; revision 0 while it has none of its own. */
+        get: operations["get_firm_rules"];
+        /** Keeps the house rules of the firm. */
+        put: operations["put_firm_rules"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import": {
         parameters: {
             query?: never;
@@ -224,6 +259,23 @@ export interface paths {
         put?: never;
         /** Takes a bundle in, all of it or nothing. With `copy`, under fresh identifiers. */
         post: operations["import_bundle"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jot": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a jot line on to a box without saving it. */
+        post: operations["jot"];
         delete?: never;
         options?: never;
         head?: never;
@@ -261,6 +313,26 @@ export interface paths {
         put?: never;
         /** Reads one length as people type it, or prints one. */
         post: operations["length"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/plan": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /**
+         * Plans for a box without saving it: the cheapest sequence of repairs with its proof, the runner-up, what cannot be done
+         *     and why, and what each single repair would do.
+         */
+        post: operations["plan"];
         delete?: never;
         options?: never;
         head?: never;
@@ -305,6 +377,36 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description One part added to a box. */
+        Added: {
+            forward?: components["schemas"]["Length"] | null;
+            /** @description What it is. */
+            kind: components["schemas"]["AddedKind"];
+            marked_volume?: components["schemas"]["Volume"] | null;
+            size?: components["schemas"]["StandardBox"] | null;
+        };
+        /**
+         * @description What is added to the front of a box.
+         * @enum {string}
+         */
+        AddedKind: "plaster-ring" | "extension-ring" | "domed-cover" | "box-extender";
+        /** @description A figure with its unit and the words that show it. */
+        Amount: {
+            /** @description In the unit of the audit, "2 3/4 in", "18 in³", "15 A". */
+            text: string;
+            /** @description The unit. */
+            unit: components["schemas"]["AmountUnit"];
+            /**
+             * Format: int64
+             * @description The whole number of units.
+             */
+            value: number;
+        };
+        /**
+         * @description What an [`Amount`] counts.
+         * @enum {string}
+         */
+        AmountUnit: "nm" | "nL" | "mg" | "A" | "gauge" | "count";
         /** @description A part of the building that was wired at one time. */
         Area: {
             /**
@@ -338,6 +440,11 @@ export interface components {
              * @description Boxes.
              */
             boxes: number;
+            /**
+             * Format: int32
+             * @description Boxes that are a danger now.
+             */
+            dangerous: number;
             /** @description The work items. */
             items: components["schemas"]["ItemCounts"];
             /**
@@ -365,6 +472,11 @@ export interface components {
              * @description Rooms.
              */
             rooms: number;
+            /**
+             * Format: int32
+             * @description Boxes where the job ends for anyone but a licensed electrician.
+             */
+            stopped: number;
             /**
              * Format: int32
              * @description Boxes that violate a rule.
@@ -406,17 +518,49 @@ export interface components {
              */
             tip_after?: number | null;
         };
+        /**
+         * @description How a metal box is bonded.
+         * @enum {string}
+         */
+        BoxBond: "screw" | "listed" | "makeshift" | "nothing";
         /** @description One box as it was found, or as it was left. */
         BoxContents: {
+            /** @description What is added to its front, at most 6. */
+            added?: components["schemas"]["Added"][];
+            bare_copper?: components["schemas"]["Length"] | null;
+            bond?: components["schemas"]["BoxBond"] | null;
             /** @description What comes in, at most 40. */
             cables?: components["schemas"]["Cable"][];
             /** @description What is in it, at most 200. */
             conductors?: components["schemas"]["Conductor"][];
             construction?: components["schemas"]["Construction"] | null;
             depth?: components["schemas"]["Length"] | null;
+            /** @description The devices on it, at most 12. */
+            devices?: components["schemas"]["Device"][];
+            /** @description What else takes room in it. */
+            fittings?: components["schemas"]["Fittings"];
+            /**
+             * Format: int32
+             * @description How many gangs it has; 1 when it is not noted.
+             */
+            gangs?: number | null;
+            hung?: components["schemas"]["Hung"] | null;
             /** @description What the box is. */
             kind?: components["schemas"]["BoxKind"];
+            /** @description What the lamp tester showed, one for each half, at most 12. */
+            lamps?: components["schemas"]["LampReading"][];
+            location?: components["schemas"]["Location"] | null;
+            marked_volume?: components["schemas"]["Volume"] | null;
+            /** @description What was looked for, at most once each. */
+            observed?: components["schemas"]["Observed"][];
             opening?: components["schemas"]["Opening"] | null;
+            size?: components["schemas"]["StandardBox"] | null;
+            /** @description The splices in it, at most 60. */
+            splices?: components["schemas"]["Splice"][];
+            /** @description How it stands in its wall. */
+            stand?: components["schemas"]["Stand"];
+            /** @description What feeds it. */
+            supply?: components["schemas"]["Supply"];
             wall_finish?: components["schemas"]["WallFinish"] | null;
         };
         /**
@@ -441,6 +585,8 @@ export interface components {
         BoxKind: "device" | "square" | "octagon" | "pan" | "masonry" | "fan" | "large";
         /** @description A box at a glance. */
         BoxOverview: {
+            /** @description Something here is a danger now. */
+            dangerous: boolean;
             /** @description The box. */
             id: components["schemas"]["BoxId"];
             /** @description Its work items. */
@@ -449,6 +595,8 @@ export interface components {
             measured_again: boolean;
             /** @description Where in the room. */
             place: string;
+            /** @description The job ends here for anyone but a licensed electrician. */
+            stopped: boolean;
             /** @description The short name on the run. */
             tag: string;
             /** @description The worst answer of all rules: of the box as left once it is measured again, before that as found. */
@@ -463,11 +611,20 @@ export interface components {
             left?: components["schemas"]["BoxContents"] | null;
             /** @description Where in the room, "behind the stove". */
             place?: string;
+            /** @description What was seen that no rule covers, at most 100. */
+            remarks?: components["schemas"]["Remark"][];
             /** @description The room it is in. */
             room: components["schemas"]["RoomId"];
+            /** @description What the inspector ruled, at most 100. */
+            rulings?: components["schemas"]["Ruling"][];
             /** @description The short name on the run and on the wall, "K3". */
             tag: string;
             wired_under?: components["schemas"]["WiredUnder"] | null;
+        };
+        /** @description A standard box as the screens offer it. */
+        BoxSize: {
+            name: string;
+            size: components["schemas"]["StandardBox"];
         };
         /** @description A box with all that follows from its facts. */
         BoxView: {
@@ -482,8 +639,10 @@ export interface components {
             record: components["schemas"]["Revised_BoxRecord"];
             /** @description The room it is in. */
             room: components["schemas"]["Room"];
-            /** @description The box with nothing measured in it: what measuring again begins with. */
-            unmeasured: components["schemas"]["BoxContents"];
+            /** @description What the next box takes over from this one. */
+            structure: components["schemas"]["BoxContents"];
+            /** @description As found, without what the rules of its work items read: what measuring again begins with. */
+            to_measure_again: components["schemas"]["BoxContents"];
             wired_under?: components["schemas"]["WiredUnder"] | null;
         };
         /** @description The building that is audited. */
@@ -524,6 +683,10 @@ export interface components {
             left?: components["schemas"]["BoxContents"] | null;
             /** @description Where in the room. */
             place?: string;
+            /** @description What was seen that no rule covers. */
+            remarks?: components["schemas"]["Remark"][];
+            /** @description What the inspector ruled. */
+            rulings?: components["schemas"]["Ruling"][];
             /** @description The short name on the run, "K3". */
             tag: string;
             wired_under?: components["schemas"]["WiredUnder"] | null;
@@ -544,8 +707,13 @@ export interface components {
         };
         /** @description One cable or raceway entering the box. */
         Cable: {
+            /** @description It is held by a clamp at the box. */
+            clamped?: boolean | null;
             /** @description Where it comes in. */
             entry?: components["schemas"]["CableEntry"];
+            first_support?: components["schemas"]["Length"] | null;
+            /** @description It is fished into a finished wall. */
+            fished?: boolean;
             /** @description The cable is known to be fixed close by, so that no slack can come. */
             fixed_close?: boolean;
             /**
@@ -555,6 +723,8 @@ export interface components {
             id: number;
             /** @description Which one it is, "top, from the panel". */
             label?: string;
+            /** @description It can be reached upstream, in a basement or an attic. */
+            reachable?: boolean | null;
             sheath_end?: components["schemas"]["Length"] | null;
             sheath_inside?: components["schemas"]["Length"] | null;
             slack?: components["schemas"]["Length"] | null;
@@ -564,6 +734,20 @@ export interface components {
          * @enum {string}
          */
         CableEntry: "back" | "side";
+        /** @description A rule that no sequence of repairs mends here. */
+        Cannot: {
+            /** @description Why not. */
+            reasons: string[];
+            /** @description The code of the rule. */
+            rule: string;
+            /** @description What it is about. */
+            title: string;
+        };
+        /**
+         * @description What a box is marked to carry.
+         * @enum {string}
+         */
+        Carries: "nothing" | "luminaire" | "fan";
         /** @description A row of the journal. */
         Change: {
             /** @description "create", "change", "delete", "restore" or "import". */
@@ -586,6 +770,30 @@ export interface components {
             /** @description Who. */
             who: string;
         };
+        /** @description A verdict that a house rule changed. */
+        ChangedVerdict: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description What it would say by the default. */
+            by_default: components["schemas"]["Verdict"];
+            /** @description What it says by the house rule. */
+            by_house: components["schemas"]["Verdict"];
+            /** @description The code of the rule. */
+            rule: string;
+            /** @description The short name on the run. */
+            tag: string;
+            /** @description What it is about. */
+            title: string;
+        };
+        /** @description A piece of the line and what it was taken for. */
+        Chip: {
+            /** @description Why it was not understood. */
+            error?: string | null;
+            /** @description What it was taken for; absent when it was not understood. */
+            read?: string | null;
+            /** @description The piece as it was typed. */
+            text: string;
+        };
         /** @description Where a limit comes from. */
         Citation: {
             /** @description How sure we are. */
@@ -600,6 +808,13 @@ export interface components {
          * @enum {string}
          */
         Colour: "black" | "red" | "white" | "grey" | "blue" | "yellow" | "brown" | "orange" | "green" | "bare" | "unknown";
+        /** @description A word that the last piece may become. */
+        Completion: {
+            /** @description What it says. */
+            says: string;
+            /** @description The word. */
+            word: string;
+        };
         /** @description One conductor in the box. */
         Conductor: {
             /**
@@ -609,9 +824,12 @@ export interface components {
             cable?: number | null;
             /** @description Its colour. */
             colour: components["schemas"]["Colour"];
+            condition?: components["schemas"]["ConductorCondition"] | null;
             /** @description The state of its tip. */
             end?: components["schemas"]["ConductorEnd"];
             free_length?: components["schemas"]["Length"] | null;
+            /** @description It comes from the canopy of the luminaire on this box. */
+            from_canopy?: boolean;
             /** @description Its size. */
             gauge: components["schemas"]["Gauge"];
             /**
@@ -619,19 +837,32 @@ export interface components {
              * @description Its number within the box.
              */
             id: number;
+            /** @description An isolated ground, kept apart from the others. */
+            isolated?: boolean;
             /** @description Conductors with the same letter are joined to each other in this box, as found. */
             joined?: string | null;
             joint?: components["schemas"]["Joint"] | null;
+            /** @description It is an unbroken loop or coil, at least twice the least free length. */
+            looped?: boolean;
             /** @description Its metal. */
             material?: components["schemas"]["Material"];
             /** @description It runs through the box without splice or terminal. */
             passes_through?: boolean;
+            /** @description No part of it leaves the box: a pigtail or a jumper. */
+            pigtail?: boolean;
             reach?: components["schemas"]["Length"] | null;
+            /** @description Marked permanently as what it is used for, where its colour says something else. */
+            remarked?: boolean | null;
             /** @description What it does. */
             role: components["schemas"]["Role"];
             /** @description Solid or stranded. */
             strands?: components["schemas"]["Strands"];
         };
+        /**
+         * @description What a conductor has been through.
+         * @enum {string}
+         */
+        ConductorCondition: "sound" | "nicked" | "heat-marked" | "brittle";
         /**
          * @description The state of a conductor's tip.
          * @enum {string}
@@ -641,7 +872,7 @@ export interface components {
          * @description How sure we are of a fact of a code. No code book was at hand: nothing here is better than memory.
          * @enum {string}
          */
-        Confidence: "sure" | "may-be-off" | "check-first";
+        Confidence: "sure" | "may-be-off" | "check-first" | "practice";
         /**
          * @description What the box is made of.
          * @enum {string}
@@ -659,6 +890,52 @@ export interface components {
             house_rules: components["schemas"]["HouseRules"];
             units: components["schemas"]["UnitSystem"];
         };
+        /** @description One device on its yoke. */
+        Device: {
+            /**
+             * Format: int32
+             * @description Its rating in amperes.
+             */
+            amperes?: number | null;
+            behind?: components["schemas"]["Length"] | null;
+            /**
+             * Format: int32
+             * @description How many gangs it takes, 1 to 6.
+             */
+            gangs?: number;
+            /**
+             * Format: int32
+             * @description Its number within the box.
+             */
+            id: number;
+            /** @description What it is. */
+            kind: components["schemas"]["DeviceKind"];
+            largest?: components["schemas"]["Gauge"] | null;
+            /** @description It carries the marks that it has no equipment ground and is GFCI-protected. */
+            marked_no_ground?: boolean | null;
+            seat?: components["schemas"]["Seat"] | null;
+            /**
+             * Format: int32
+             * @description Spacers of 1/8 in under its ears.
+             */
+            spacers?: number;
+            /** @description Its halves are fed by two circuits, or one half is switched. */
+            split?: boolean;
+            /** @description Marked tamper-resistant. */
+            tamper_resistant?: boolean | null;
+            /** @description Marked weather-resistant. */
+            weather_resistant?: boolean | null;
+        };
+        /**
+         * @description What a device is.
+         * @enum {string}
+         */
+        DeviceKind: "duplex-receptacle" | "single-receptacle" | "two-slot-receptacle" | "gfci-receptacle" | "range-receptacle" | "switch" | "three-way-switch" | "electronic-switch" | "combination";
+        /**
+         * @description Tape round a device.
+         * @enum {string}
+         */
+        DeviceTape: "metal-or-tight" | "always" | "never";
         /** @description What a copy is made under. */
         Duplicate: {
             /** @description Without rooms and boxes: a new audit on the same basis. */
@@ -687,6 +964,76 @@ export interface components {
             /** @description What was understood, in the audit's unit; absent when the field was cleared or the text was not understood. */
             read?: string | null;
         };
+        /** @description The face of a box. */
+        Face: {
+            /** @description What is added to the front. */
+            added: string[];
+            /** @description The opening was not measured and a usual one is drawn. */
+            assumed: boolean;
+            /** @description There is no plate. */
+            cover_missing: boolean;
+            /** @description The devices. */
+            devices: components["schemas"]["FaceDevice"][];
+            /**
+             * Format: int32
+             * @description How many gangs.
+             */
+            gangs: number;
+            /**
+             * Format: int64
+             * @description The gap in the surface round it, where it was measured.
+             */
+            gap?: number | null;
+            /**
+             * Format: int64
+             * @description The opening, up and down.
+             */
+            height: number;
+            hung?: components["schemas"]["HungKind"] | null;
+            /** @description What the lamps showed. */
+            lamps: components["schemas"]["LampReading"][];
+            /** @description An opening that nothing uses. */
+            open_knockout: boolean;
+            /** @description The plate is cracked. */
+            plate_cracked: boolean;
+            /** @description Round rather than square. */
+            round: boolean;
+            /**
+             * Format: int64
+             * @description The opening, across.
+             */
+            width: number;
+        };
+        /** @description A device on the face. */
+        FaceDevice: {
+            /**
+             * Format: int32
+             * @description Its number within the box.
+             */
+            id: number;
+            /** @description What it is. */
+            kind: components["schemas"]["DeviceKind"];
+            /** @description In words. */
+            label: string;
+            /**
+             * Format: int64
+             * @description Where its middle is.
+             */
+            middle: number;
+            seat?: components["schemas"]["Seat"] | null;
+            /**
+             * Format: int32
+             * @description Spacers of 1/8 in under each ear.
+             */
+            spacers: number;
+            /** @description The halves have two feeds. */
+            split: boolean;
+            /**
+             * Format: int64
+             * @description How wide its face is.
+             */
+            width: number;
+        };
         /** @description A field that cannot be accepted, with a sentence that says what to do. */
         FieldProblem: {
             /** @description What is wrong and what is accepted. */
@@ -704,34 +1051,109 @@ export interface components {
             /** @description In the unit of the audit, "2 3/4 in" or "70 mm"; begins with "≈" when it was rounded. */
             text: string;
         };
-        /** @description What a rule says of one conductor. */
+        /** @description The fill of a box. */
+        Fill: {
+            available?: components["schemas"]["Amount"] | null;
+            /** @description The room that connectors take in fact, although the code counts none. */
+            bodies: components["schemas"]["Amount"];
+            /** @description Connectors and counted fill together are more than the box holds. */
+            crowded: boolean;
+            /** @description How many more of each size fit, once the volume is known. */
+            fits_more: components["schemas"]["FitsMore"][];
+            /** @description What takes room, line by line. */
+            lines: components["schemas"]["FillLine"][];
+            over?: components["schemas"]["Amount"] | null;
+            /** @description What they take together. */
+            required: components["schemas"]["Amount"];
+            /** @description What gives room, part by part; empty when it is not known. */
+            rooms: components["schemas"]["VolumePart"][];
+            /** @description The smallest standard box that would do, with as many gangs. */
+            smallest_box?: string | null;
+        };
+        /**
+         * @description What takes the room of a line.
+         * @enum {string}
+         */
+        FillCause: "conductors" | "devices" | "clamps" | "grounds" | "fittings" | "terminal-blocks" | "connectors";
+        /** @description One line of the working. */
+        FillLine: {
+            /** @description What takes the room. */
+            cause: components["schemas"]["FillCause"];
+            /** @description The room it takes. */
+            volume: components["schemas"]["Amount"];
+            /** @description In words, "4 conductors 12 AWG". */
+            what: string;
+            /** @description How it is counted, "4 × 2.25 in³". */
+            working: string;
+        };
+        /** @description What a rule says of one part of a box: a conductor, a device, a splice, the box itself. */
         Finding: {
             /**
              * Format: int32
-             * @description The conductor's number within the box.
+             * @description The conductor's number within the box, where it concerns one.
              */
-            conductor: number;
+            conductor?: number | null;
             /** @description The house rule that changed the answer. */
             house_rule?: string | null;
-            /** @description "black 12 AWG". */
+            /** @description What it concerns, "black 12 AWG". */
             label: string;
             measured?: components["schemas"]["Measured"] | null;
-            /** @description The one measurement that would settle it. */
-            needs?: string | null;
+            needs?: components["schemas"]["Need"] | null;
             /** @description The figure itself reaches the limit in at least one unit system that governs. A marginal figure may or may not. */
             reaches_limit: boolean;
-            required?: components["schemas"]["Figure"] | null;
+            required?: components["schemas"]["Amount"] | null;
             /** @description One plain sentence. */
             sentence: string;
-            shortfall?: components["schemas"]["Figure"] | null;
+            severity?: components["schemas"]["Severity"] | null;
+            shortfall?: components["schemas"]["Amount"] | null;
+            /** @description Which side of the limit is the good one. */
+            side: components["schemas"]["Side"];
+            /**
+             * Format: int32
+             * @description The year this came into the code, where that differs from the rule.
+             */
+            since?: number | null;
             /** @description The answer. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description How many more conductors of a size fit. */
+        FitsMore: {
+            /**
+             * Format: int64
+             * @description How many.
+             */
+            count: number;
+            /** @description The size. */
+            gauge: components["schemas"]["Gauge"];
+        };
+        /** @description What else takes room in the box. */
+        Fittings: {
+            /** @description There are cable clamps inside the box. */
+            internal_clamps?: boolean | null;
+            /** @description Studs and hickeys, each kind once; at most 2. */
+            support?: components["schemas"]["SupportFitting"][];
+            /** @description Terminal blocks, each by the largest conductor on it; at most 8. */
+            terminal_blocks?: components["schemas"]["Gauge"][];
         };
         /**
          * @description A conductor size in American Wire Gauge, from 18 AWG to 4/0 AWG. Ordered by thickness: 18 AWG is the smallest.
          * @enum {string}
          */
         Gauge: "18" | "16" | "14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0";
+        /**
+         * @description Which half of a duplex receptacle.
+         * @enum {string}
+         */
+        Half: "upper" | "lower";
+        /** @description A matter that is not at its default, and what that changes. */
+        HouseRuleEffect: {
+            /** @description The verdicts it changed. */
+            changed: components["schemas"]["ChangedVerdict"][];
+            /** @description The field of the house rules. */
+            field: string;
+            /** @description What it is about. */
+            matter: string;
+        };
         /** @description One matter on which practice differs, for the screen on which it is settled. */
         HouseRuleInfo: {
             /** @description The value of the default. */
@@ -747,17 +1169,50 @@ export interface components {
         };
         /** @description The house rules of a firm or of one audit. */
         HouseRules: {
+            /** @description Tape round a device. */
+            device_tape?: components["schemas"]["DeviceTape"];
+            /** @description The joining method that is preferred. */
+            joining?: components["schemas"]["JoiningChoice"];
             /** @description Length and reach: both, or either. */
             limits_together?: components["schemas"]["LimitsTogether"];
             /** @description How finely the tape reads: a figure this close to a limit is marginal. */
             measuring_resolution?: components["schemas"]["Length"];
+            /** @description What the planner adds up. */
+            plan_weights?: components["schemas"]["PlanWeights"];
             /** @description What joining takes and gives. */
             shop?: components["schemas"]["ShopLengths"];
+            /** @description What may go under the ears of a device. */
+            spacer_material?: components["schemas"]["SpacerMaterial"];
+            /** @description How far spacers may bridge. */
+            spacer_reach?: components["schemas"]["SpacerReach"];
             /** @description A splice inside the free length counts, or not. */
             spliced_length?: components["schemas"]["SplicedLength"];
+            /** @description Push-in terminals. */
+            spring_terminals?: components["schemas"]["SpringTerminals"];
+            /** @description How terminals are tightened. */
+            torque?: components["schemas"]["TorqueBy"];
             /** @description Inches and millimetres where they differ. */
             twin_units?: components["schemas"]["TwinUnits"];
+            /** @description Bent ends that go back under a screw. */
+            used_ends?: components["schemas"]["UsedEnds"];
         };
+        /** @description A luminaire or fan with what holds it. */
+        Hung: {
+            box_carries?: components["schemas"]["Carries"] | null;
+            box_marked_mass?: components["schemas"]["Mass"] | null;
+            /** @description It hangs from the structure and not from the box. */
+            from_structure?: boolean | null;
+            /** @description What it is. */
+            kind: components["schemas"]["HungKind"];
+            mass?: components["schemas"]["Mass"] | null;
+            /** @description It is held by at least two screws of No. 6 or larger. */
+            two_screws?: boolean | null;
+        };
+        /**
+         * @description What hangs from a box.
+         * @enum {string}
+         */
+        HungKind: "ceiling-luminaire" | "wall-luminaire" | "fan";
         /** @description What became of an import. */
         Imported: {
             /** @description The audit. */
@@ -825,6 +1280,11 @@ export interface components {
             counts: components["schemas"]["AuditCounts"];
         };
         /**
+         * @description The joining method that is preferred among those that fit.
+         * @enum {string}
+         */
+        JoiningChoice: "quickest-that-fits" | "in-line-lever" | "side-by-side-lever" | "twist-on" | "crimp-sleeve";
+        /**
          * @description A way to join a pigtail to a conductor.
          * @enum {string}
          */
@@ -835,6 +1295,26 @@ export interface components {
             /** @description How it was made. */
             method: components["schemas"]["JoiningMethod"];
         };
+        /** @description A line to read on to a box. */
+        JotRequest: {
+            /** @description The box as it is. */
+            contents: components["schemas"]["BoxContents"];
+            /** @description The line, at most 400 characters. */
+            line: string;
+            /** @description The unit of figures that name none. */
+            units: components["schemas"]["UnitSystem"];
+        };
+        /** @description What a line says of a box. */
+        Jotted: {
+            /** @description The line in pieces. */
+            chips: components["schemas"]["Chip"][];
+            /** @description Words that the last piece may become. */
+            completions: components["schemas"]["Completion"][];
+            /** @description The box with what was understood in its place. */
+            contents: components["schemas"]["BoxContents"];
+            /** @description The tag that the line begins with. */
+            tag?: string | null;
+        };
         /** @description A box to judge, with what was typed into its fields since. */
         JudgeRequest: {
             /** @description What the audit rests on. */
@@ -843,7 +1323,12 @@ export interface components {
             contents: components["schemas"]["BoxContents"];
             /** @description The contents are the outcome of work done now. */
             new_work?: boolean;
-            /** @description Texts typed into length fields, in the audit's unit where they name none; at most 500. */
+            /** @description What the inspector ruled, at most 100. */
+            rulings?: components["schemas"]["Ruling"][];
+            /**
+             * @description Texts typed into fields that take a length, volume or weight, in the audit's unit where they name none; at most
+             *     500.
+             */
             typed?: components["schemas"]["TypedEntry"][];
             wired_under?: components["schemas"]["WiredUnder"] | null;
         };
@@ -853,18 +1338,40 @@ export interface components {
             contents: components["schemas"]["BoxContents"];
             /** @description Facts that cannot all be true. */
             contradictions: components["schemas"]["Contradiction"][];
+            /** @description Something here is a danger now. */
+            dangerous: boolean;
             /** @description What became of each typed text. */
             entries: components["schemas"]["EntryEcho"][];
-            /** @description What can be done, best first; empty when nothing is short. */
-            proposals: components["schemas"]["Proposal"][];
+            /** @description The face of the box. */
+            face: components["schemas"]["Face"];
+            fill?: components["schemas"]["Fill"] | null;
+            next?: components["schemas"]["NextMeasurement"] | null;
             /** @description What each rule says, worst first. */
             results: components["schemas"]["RuleResult"][];
             /** @description The section through the box. */
             section: components["schemas"]["Section"];
-            /** @description Every known length as its field shows it. */
+            /** @description Conditions that end the job for anyone but a licensed electrician. */
+            stops: components["schemas"]["Stop"][];
+            /** @description Every known figure as its field shows it. */
             texts: components["schemas"]["LengthText"][];
-            /** @description The worst answer of all rules. */
+            /** @description The worst answer of all rules that are not dismissed. */
             worst: components["schemas"]["Verdict"];
+        };
+        /**
+         * @description One lamp.
+         * @enum {string}
+         */
+        Lamp: "off" | "dim" | "lit";
+        /** @description What the three lamps showed in one half. */
+        LampReading: {
+            /** @description Which half. */
+            half: components["schemas"]["Half"];
+            /** @description Hot to ground. */
+            hot_ground: components["schemas"]["Lamp"];
+            /** @description Hot to neutral. */
+            hot_neutral: components["schemas"]["Lamp"];
+            /** @description Neutral to ground. */
+            neutral_ground: components["schemas"]["Lamp"];
         };
         /**
          * Format: int64
@@ -899,6 +1406,16 @@ export interface components {
          */
         LimitsTogether: "both" | "either";
         /**
+         * @description Where a box is, by what the codes ask of the place.
+         * @enum {string}
+         */
+        Location: "bathroom" | "kitchen-counter" | "kitchen" | "near-sink" | "laundry" | "garage" | "outdoors" | "crawl-space" | "unfinished-basement" | "finished-basement" | "bedroom" | "living-space" | "attic" | "other-dry";
+        /**
+         * Format: int64
+         * @description A mass from 0 to 1000 kg, in whole milligrams. One pound is 453 592.37 mg; its fraction is rounded to the milligram.
+         */
+        Mass: number;
+        /**
          * @description The metal of a conductor.
          * @enum {string}
          */
@@ -923,7 +1440,7 @@ export interface components {
         /** @description A measured figure. */
         Measured: {
             /** @description The figure. */
-            figure: components["schemas"]["Figure"];
+            figure: components["schemas"]["Amount"];
             /** @description How it came about. */
             kind: components["schemas"]["MeasuredKind"];
         };
@@ -932,6 +1449,59 @@ export interface components {
          * @enum {string}
          */
         MeasuredKind: "measured" | "derived" | "at-most" | "at-least";
+        /** @description The one thing that would settle a rule. */
+        Need: {
+            /**
+             * @description JSON pointer to the field within the contents of the box, "/stand/set_back"; for an observation
+             *     "/observed/open-knockout".
+             */
+            field: string;
+            /** @description What to measure or look at, in words. */
+            words: string;
+        };
+        /** @description The measurement to take next. */
+        NextMeasurement: {
+            /** @description JSON pointer to the field, "/stand/set_back" or "/observed/open-knockout". */
+            field: string;
+            /** @description How many measurements are wanted in all. */
+            open: number;
+            /** @description The codes of the rules that wait for it. */
+            settles: string[];
+            /** @description How bad the worst of them would be. */
+            severity: components["schemas"]["Severity"];
+            /** @description What to measure or look at. */
+            words: string;
+        };
+        /**
+         * @description Something to look for, named by its fault.
+         * @enum {string}
+         */
+        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "no-box" | "not-weatherproof" | "water-trapped" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
+        /**
+         * @description When an observation is made.
+         * @enum {string}
+         */
+        ObservationGroup: "stop" | "outside" | "box" | "conductors" | "grounds";
+        /** @description An observation as the screen offers it. */
+        ObservationInfo: {
+            /** @description The chip when it is there. */
+            fault: string;
+            /** @description When. */
+            group: components["schemas"]["ObservationGroup"];
+            /** @description The heading of its group. */
+            group_name: string;
+            /** @description The chip when it is not. */
+            sound: string;
+            /** @description What to look for. */
+            what: components["schemas"]["Observation"];
+        };
+        /** @description An observation with its answer. What is not in the list was not looked at. */
+        Observed: {
+            /** @description It is there. */
+            fault: boolean;
+            /** @description What was looked for. */
+            what: components["schemas"]["Observation"];
+        };
         /** @description The opening of the box at its front. */
         Opening: {
             height?: components["schemas"]["Length"] | null;
@@ -951,6 +1521,89 @@ export interface components {
             label: string;
             /** @description The length to cut. */
             length: components["schemas"]["Figure"];
+        };
+        /** @description A sequence of repairs with its proof. */
+        Plan: {
+            /** @description The conductors it changes. */
+            before_after: components["schemas"]["BeforeAfter"][];
+            /** @description Room that what is added takes up in fact, in words. */
+            body_volume: string;
+            /**
+             * Format: int64
+             * @description What it costs, in the points of the house.
+             */
+            cost: number;
+            /** @description Everything to bring. */
+            materials: components["schemas"]["MaterialLine"][];
+            /**
+             * Format: int32
+             * @description Minutes together.
+             */
+            minutes: number;
+            /** @description The repairs, in order. */
+            steps: components["schemas"]["PlanStep"][];
+            /** @description What each rule says of the box afterwards. */
+            verdicts_after: components["schemas"]["RuleVerdict"][];
+        };
+        /** @description What the planner answers. */
+        PlanOutcome: {
+            /** @description The search was stopped at its bound; a cheaper plan may exist. */
+            bound_hit: boolean;
+            /** @description What no repair here mends. */
+            cannot: components["schemas"]["Cannot"][];
+            plan?: components["schemas"]["Plan"] | null;
+            /** @description The job ends here for anyone but a licensed electrician: no plan is offered. */
+            referred: boolean;
+            /** @description What cannot be done here, and why. */
+            rejected: components["schemas"]["Rejected"][];
+            runner_up?: components["schemas"]["Plan"] | null;
+            /** @description The codes of the rules that were to mend. */
+            wanted: string[];
+        };
+        /** @description One repair of a plan. */
+        PlanStep: {
+            /** @description Short and specific to this repair. */
+            cautions: string[];
+            /** @description The codes of the rules that it mends here. */
+            mends: string[];
+            /**
+             * Format: int32
+             * @description Minutes once the box is dead and open.
+             */
+            minutes: number;
+            /** @description Pigtails to cut. */
+            pigtails: components["schemas"]["Pigtail"][];
+            /** @description The code of the repair. */
+            repair: string;
+            /** @description What is done, in order. */
+            steps: string[];
+            /** @description What is done. */
+            title: string;
+        };
+        /** @description What the planner adds up: points for a minute, a piece of material, and a step of intrusiveness. */
+        PlanWeights: {
+            /**
+             * Format: int32
+             * @description Points for each step of intrusiveness, from 0 (nothing is opened) to 5 (the wall is).
+             */
+            intrusiveness: number;
+            /**
+             * Format: int32
+             * @description Points for each minute.
+             */
+            minute: number;
+            /**
+             * Format: int32
+             * @description Points for each piece of material.
+             */
+            piece: number;
+        };
+        /** @description A box to begin with. */
+        Preset: {
+            /** @description The box: what it usually is, with nothing measured. */
+            contents: components["schemas"]["BoxContents"];
+            /** @description In a few words. */
+            title: string;
         };
         /** @description A problem document (RFC 9457). */
         Problem: {
@@ -1005,6 +1658,36 @@ export interface components {
             /** @description What each rule says of the box afterwards. */
             verdicts_after: components["schemas"]["RuleVerdict"][];
         };
+        /** @description A repair that cannot be made here. */
+        Rejected: {
+            /** @description Why not, in figures. */
+            reasons: string[];
+            /** @description The code of the repair. */
+            repair: string;
+            /** @description What would be done. */
+            title: string;
+        };
+        /** @description Something seen that no rule covers. */
+        Remark: {
+            /** @description What kind of requirement it goes against. */
+            basis: components["schemas"]["RuleBasis"];
+            /**
+             * Format: int32
+             * @description Its number within the box.
+             */
+            id: number;
+            /** @description How bad it is. */
+            severity: components["schemas"]["Severity"];
+            /** @description What was seen. */
+            text: string;
+        };
+        /** @description What can be done about a box. */
+        Remedies: {
+            /** @description The cheapest sequence of repairs, with its proof. */
+            outcome: components["schemas"]["PlanOutcome"];
+            /** @description What each single repair would do, best first; empty when nothing is to mend. */
+            proposals: components["schemas"]["Proposal"][];
+        };
         /** @description A record with its revision. */
         Revised_Audit: {
             /** @description One audit of one building. */
@@ -1039,11 +1722,52 @@ export interface components {
                 left?: components["schemas"]["BoxContents"] | null;
                 /** @description Where in the room, "behind the stove". */
                 place?: string;
+                /** @description What was seen that no rule covers, at most 100. */
+                remarks?: components["schemas"]["Remark"][];
                 /** @description The room it is in. */
                 room: components["schemas"]["RoomId"];
+                /** @description What the inspector ruled, at most 100. */
+                rulings?: components["schemas"]["Ruling"][];
                 /** @description The short name on the run and on the wall, "K3". */
                 tag: string;
                 wired_under?: components["schemas"]["WiredUnder"] | null;
+            };
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
+        Revised_HouseRules: {
+            /** @description The house rules of a firm or of one audit. */
+            record: {
+                /** @description Tape round a device. */
+                device_tape?: components["schemas"]["DeviceTape"];
+                /** @description The joining method that is preferred. */
+                joining?: components["schemas"]["JoiningChoice"];
+                /** @description Length and reach: both, or either. */
+                limits_together?: components["schemas"]["LimitsTogether"];
+                /** @description How finely the tape reads: a figure this close to a limit is marginal. */
+                measuring_resolution?: components["schemas"]["Length"];
+                /** @description What the planner adds up. */
+                plan_weights?: components["schemas"]["PlanWeights"];
+                /** @description What joining takes and gives. */
+                shop?: components["schemas"]["ShopLengths"];
+                /** @description What may go under the ears of a device. */
+                spacer_material?: components["schemas"]["SpacerMaterial"];
+                /** @description How far spacers may bridge. */
+                spacer_reach?: components["schemas"]["SpacerReach"];
+                /** @description A splice inside the free length counts, or not. */
+                spliced_length?: components["schemas"]["SplicedLength"];
+                /** @description Push-in terminals. */
+                spring_terminals?: components["schemas"]["SpringTerminals"];
+                /** @description How terminals are tightened. */
+                torque?: components["schemas"]["TorqueBy"];
+                /** @description Inches and millimetres where they differ. */
+                twin_units?: components["schemas"]["TwinUnits"];
+                /** @description Bent ends that go back under a screw. */
+                used_ends?: components["schemas"]["UsedEnds"];
             };
             /**
              * Format: int32
@@ -1130,6 +1854,8 @@ export interface components {
         RuleBasis: "code" | "listing" | "workmanship" | "local" | "advisory";
         /** @description A rule as the rule book shows it. */
         RuleEntry: {
+            /** @description It is a danger at any age. */
+            always: boolean;
             /** @description What kind of requirement it is. */
             basis: components["schemas"]["RuleBasis"];
             /** @description Where it stands in each edition. */
@@ -1154,24 +1880,28 @@ export interface components {
             /** @description Why it matters. */
             why: string;
         };
-        /** @description What a rule says of a box: the worst of its conductors, and each of them. */
+        /** @description What a rule says of a box: the worst of its findings, and each of them. */
         RuleResult: {
+            /** @description What kind of requirement it is. */
+            basis: components["schemas"]["RuleBasis"];
             /** @description Where the limit stands, "NEC 2023 300.14"; empty where the edition has no such rule. */
             citation: string;
             confidence?: components["schemas"]["Confidence"] | null;
-            /** @description Every finding, in the order of the conductors. */
+            /** @description Every finding, in the order of the record. */
             findings: components["schemas"]["Finding"][];
             /** @description The code of the rule. */
             rule: string;
+            ruling?: components["schemas"]["Ruling"] | null;
             /** @description One plain sentence for the box. */
             sentence: string;
-            /** @description How bad it is to break it. */
+            /** @description How bad it is: that of the worst finding. */
             severity: components["schemas"]["Severity"];
             /** @description What the rule is about. */
             title: string;
-            /** @description The worst answer of all conductors. */
+            /** @description The worst answer of all findings. */
             verdict: components["schemas"]["Verdict"];
-            worst?: components["schemas"]["Finding"] | null;
+            /** @description The place of the worst finding; absent when there is none. */
+            worst?: number | null;
         };
         /** @description The answer of one rule. */
         RuleVerdict: {
@@ -1180,6 +1910,20 @@ export interface components {
             /** @description Its answer. */
             verdict: components["schemas"]["Verdict"];
         };
+        /** @description The inspector's word on what one rule says of one box. */
+        Ruling: {
+            /** @description What is said. */
+            kind: components["schemas"]["RulingKind"];
+            /** @description Why; required to dismiss. */
+            reason?: string;
+            /** @description The code of the rule. */
+            rule: string;
+        };
+        /**
+         * @description What the inspector says of a verdict.
+         * @enum {string}
+         */
+        RulingKind: "confirm" | "dismiss";
         /** @description A box on the run. */
         RunBox: {
             /** @description Its mark. */
@@ -1204,6 +1948,11 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /**
+         * @description How the yoke of a device is seated.
+         * @enum {string}
+         */
+        Seat: "box-ears" | "plaster-ears" | "spacers" | "makeshift" | "floating";
         /** @description The section through a box. */
         Section: {
             /** @description The cables. */
@@ -1322,15 +2071,91 @@ export interface components {
             twist_on_overlap: components["schemas"]["Length"];
         };
         /**
+         * @description Which side of the limit is the good one.
+         * @enum {string}
+         */
+        Side: "at-least" | "at-most";
+        /**
+         * @description What may go under the ears of a device.
+         * @enum {string}
+         */
+        SpacerMaterial: "rigid-only" | "anything";
+        /**
+         * @description How far spacers may bridge.
+         * @enum {string}
+         */
+        SpacerReach: "permitted-set-back" | "as-needed";
+        /** @description One splice. The conductors it joins carry its letter in `joined`. */
+        Splice: {
+            /** @description It is marked for aluminium with copper. */
+            both_metals?: boolean | null;
+            /** @description What it is made with. */
+            kind: components["schemas"]["SpliceKind"];
+            largest?: components["schemas"]["Gauge"] | null;
+            /** @description The letter of the conductors it joins. */
+            letter: string;
+            /**
+             * Format: int32
+             * @description The most conductors it is marked for.
+             */
+            most?: number | null;
+            /**
+             * Format: int32
+             * @description Pigtails in it that end in this box and are not in the list of conductors.
+             */
+            pigtails?: number;
+            /** @description Each conductor was pulled and none moved. */
+            pull_tested?: boolean | null;
+            smallest?: components["schemas"]["Gauge"] | null;
+            /** @description It is marked for stranded conductors. */
+            stranded?: boolean | null;
+        };
+        /**
+         * @description What a splice is made with.
+         * @enum {string}
+         */
+        SpliceKind: "lever" | "twist-on" | "crimp-sleeve" | "push-in" | "tape-only" | "soldered";
+        /**
          * @description Whether a splice inside the free length is part of it.
          * @enum {string}
          */
         SplicedLength: "counts" | "does-not-count";
         /**
+         * @description Push-in terminals of devices.
+         * @enum {string}
+         */
+        SpringTerminals: "accept" | "reterminate";
+        /** @description How the box stands in its wall. */
+        Stand: {
+            /** @description Supported on two sides or through the back. */
+            far_side?: boolean | null;
+            finish_to_come?: components["schemas"]["Length"] | null;
+            finish_to_come_kind?: components["schemas"]["WallFinish"] | null;
+            gap?: components["schemas"]["Length"] | null;
+            /** @description Nailed to a stud on a side that can be reached. */
+            nailed?: boolean | null;
+            proud?: components["schemas"]["Length"] | null;
+            set_back?: components["schemas"]["Length"] | null;
+        };
+        /**
+         * @description A box whose volume stands in a table, by its trade size in inches.
+         * @enum {string}
+         */
+        StandardBox: "octagon4x1-1-4" | "octagon4x1-1-2" | "octagon4x2-1-8" | "square4x1-1-4" | "square4x1-1-2" | "square4x2-1-8" | "square4-11-16x1-1-4" | "square4-11-16x1-1-2" | "square4-11-16x2-1-8" | "device3x2x1-1-2" | "device3x2x2" | "device3x2x2-1-4" | "device3x2x2-1-2" | "device3x2x2-3-4" | "device3x2x3-1-2" | "device4x2-1-8x1-1-2" | "device4x2-1-8x1-7-8" | "device4x2-1-8x2-1-8" | "masonry3-3-4x2x2-1-2" | "masonry3-3-4x2x3-1-2" | "fs-single" | "fd-single" | "fs-multiple" | "fd-multiple";
+        /**
          * @description How a repair stands to a box. Ordered: the best first.
          * @enum {string}
          */
         Standing: "clears" | "helps" | "rejected";
+        /** @description One such condition. */
+        Stop: {
+            /** @description What was found. */
+            found: string;
+            /** @description The observation it goes by. */
+            what: components["schemas"]["Observation"];
+            /** @description Why it ends the job. */
+            why: string;
+        };
         /**
          * @description What a person has said of an item.
          * @enum {string}
@@ -1341,6 +2166,27 @@ export interface components {
          * @enum {string}
          */
         Strands: "solid" | "stranded";
+        /** @description What feeds the box, as far as it is known at the box. */
+        Supply: {
+            /** @description What comes in is AFCI-protected. */
+            afci?: boolean | null;
+            /**
+             * Format: int32
+             * @description The rating of the breaker in amperes.
+             */
+            amperes?: number | null;
+            /** @description The two circuits of a split yoke are switched off together. */
+            common_disconnect?: boolean | null;
+            /** @description What comes in is GFCI-protected upstream. */
+            gfci?: boolean | null;
+            /** @description The receptacle here is the only one of its circuit. */
+            only_receptacle?: boolean | null;
+        };
+        /**
+         * @description What holds a luminaire inside a box and takes room in it.
+         * @enum {string}
+         */
+        SupportFitting: "stud" | "hickey";
         /** @description What was typed, or a length. */
         TextOrLength: {
             /** @description As typed. */
@@ -1349,11 +2195,19 @@ export interface components {
             /** @description As kept. */
             nm: components["schemas"]["Length"];
         };
-        /** @description What the screens need to know beforehand: rules, editions, house rules. */
+        /**
+         * @description How terminals are tightened.
+         * @enum {string}
+         */
+        TorqueBy: "driver" | "hand";
+        /** @description What the screens need to know beforehand: rules, editions, house rules, observations, presets. */
         Trades: {
+            box_sizes: components["schemas"]["BoxSize"][];
             defaults: components["schemas"]["Defaults"][];
             editions: components["schemas"]["EditionChoice"][];
             house_rules: components["schemas"]["HouseRuleInfo"][];
+            observations: components["schemas"]["ObservationInfo"][];
+            presets: components["schemas"]["Preset"][];
             rules: components["schemas"]["RuleEntry"][];
             shop_lengths: components["schemas"]["ShopLength"][];
         };
@@ -1375,6 +2229,11 @@ export interface components {
          */
         UnitSystem: "inch" | "metric";
         /**
+         * @description Bent ends that go back under a screw.
+         * @enum {string}
+         */
+        UsedEnds: "fresh" | "reuse";
+        /**
          * @description The answer of a rule.
          * @enum {string}
          */
@@ -1382,6 +2241,18 @@ export interface components {
         /** @description The version of the program. */
         Version: {
             version: string;
+        };
+        /**
+         * Format: int64
+         * @description A volume from 0 to 1000 L, in whole nanolitres (1 in³ = 16 387 064 nL; 1 mL = 1 000 000 nL).
+         */
+        Volume: number;
+        /** @description A part of the box that gives room. */
+        VolumePart: {
+            /** @description How much. */
+            volume: components["schemas"]["Amount"];
+            /** @description What gives it, "marked volume". */
+            what: string;
         };
         /** @description The walk through an audit: what the run shows. */
         Walk: {
@@ -1721,6 +2592,35 @@ export interface operations {
             };
         };
     };
+    house_rule_effects: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["HouseRuleEffect"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_item: {
         parameters: {
             query?: never;
@@ -1993,6 +2893,66 @@ export interface operations {
             };
         };
     };
+    get_firm_rules: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_HouseRules"];
+                };
+            };
+        };
+    };
+    put_firm_rules: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HouseRules"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_HouseRules"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     import_bundle: {
         parameters: {
             query?: {
@@ -2022,6 +2982,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jot: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JotRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Jotted"];
                 };
             };
             422: {
@@ -2084,6 +3075,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthEcho"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    plan: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["JudgeRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Remedies"];
                 };
             };
             422: {

@@ -38,8 +38,10 @@ pub struct BoxView {
     found: Judgement,
     /// What follows from it as left, once there is such a record.
     left: Option<Judgement>,
-    /// The box with nothing measured in it: what measuring again begins with.
-    unmeasured: BoxContents,
+    /// As found, without what the rules of its work items read: what measuring again begins with.
+    to_measure_again: BoxContents,
+    /// What the next box takes over from this one.
+    structure: BoxContents,
     /// Its work items.
     items: Vec<BoxItem>,
     /// Its mark on the run.
@@ -56,12 +58,13 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
             wired_under,
             new_work,
             contents: contents.clone(),
+            rulings: record.record.rulings.clone(),
             typed: Vec::new(),
         })
     };
     let stored: Vec<_> = items.iter().map(|item| item.record.clone()).collect();
     let views = item_views(&record.record, &stored, &basis, wired_under);
-    let overview = BoxOverview::with_views(&record.record, &room, &basis, &views);
+    let overview = BoxOverview::with_views(&record.record, &room, &basis, &stored, &views);
     let revision_of = |view: &ItemView| {
         let item = view.item.as_ref();
         items
@@ -72,7 +75,8 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
     Ok(BoxView {
         found: judged(&record.record.found, false),
         left: record.record.left.as_ref().map(|left| judged(left, true)),
-        unmeasured: record.record.found.unmeasured(),
+        to_measure_again: record.record.to_measure_again(&stored),
+        structure: record.record.found.structure(),
         items: views.into_iter().map(|view| BoxItem { revision: revision_of(&view), view }).collect(),
         on_run: RunBox { revision: record.revision, overview },
         wired_under,

@@ -1,10 +1,15 @@
 //! Judging without saving, and what the screens need to know beforehand.
 
-use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
+use nailpunch_core::jot::Jotted;
+use nailpunch_core::judgement::{JotRequest, JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::Edition;
-use nailpunch_core::survey::{HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Pointer, house_rule_infos};
+use nailpunch_core::standard::box_volume::StandardBox;
+use nailpunch_core::survey::{
+    HouseRuleInfo, HouseRules, LengthEcho, LengthWish, ObservationInfo, Pointer, Preset, house_rule_infos,
+    observation_infos, presets,
+};
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;
@@ -24,6 +29,34 @@ const MOST_TYPED: usize = 500;
 )]
 #[post("/judge", data = "<body>")]
 pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
+    Ok(Json(judge_box(accepted(body)?)))
+}
+
+/// Plans for a box without saving it: the cheapest sequence of repairs with its proof, the runner-up, what cannot be done
+/// and why, and what each single repair would do.
+#[utoipa::path(
+    post, path = "/api/plan", request_body = JudgeRequest,
+    responses((status = 200, body = Remedies), (status = 422, body = Problem))
+)]
+#[post("/plan", data = "<body>")]
+pub fn plan(body: Body<JudgeRequest>) -> Result<Json<Remedies>, ApiError> {
+    Ok(Json(plan_for(accepted(body)?)))
+}
+
+/// Reads a jot line on to a box without saving it.
+#[utoipa::path(
+    post, path = "/api/jot", request_body = JotRequest,
+    responses((status = 200, body = Jotted), (status = 422, body = Problem))
+)]
+#[post("/jot", data = "<body>")]
+pub fn jot(body: Body<JotRequest>) -> Result<Json<Jotted>, ApiError> {
+    let request = body.0?;
+    let problems = request.contents.problems(&Pointer::root().at("contents"));
+    if problems.is_empty() { Ok(Json(request.answer())) } else { Err(ApiError::fields(problems)) }
+}
+
+/// A box to judge, once everything in it can be accepted.
+fn accepted(body: Body<JudgeRequest>) -> Result<JudgeRequest, ApiError> {
     let request = body.0?;
     if request.typed.len() > MOST_TYPED {
         let count = request.typed.len();
@@ -32,7 +65,7 @@ pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
     let root = Pointer::root();
     let mut problems = request.basis.problems(&root.at("basis"));
     problems.extend(request.contents.problems(&root.at("contents")));
-    if problems.is_empty() { Ok(Json(judge_box(request))) } else { Err(ApiError::fields(problems)) }
+    if problems.is_empty() { Ok(request) } else { Err(ApiError::fields(problems)) }
 }
 
 /// Reads one length as people type it, or prints one.
@@ -66,7 +99,14 @@ pub struct ShopLength {
     words: &'static str,
 }
 
-/// What the screens need to know beforehand: rules, editions, house rules.
+/// A standard box as the screens offer it.
+#[derive(Serialize, ToSchema)]
+pub struct BoxSize {
+    size: StandardBox,
+    name: &'static str,
+}
+
+/// What the screens need to know beforehand: rules, editions, house rules, observations, presets.
 #[derive(Serialize, ToSchema)]
 pub struct Trades {
     rules: Vec<RuleEntry>,
@@ -74,6 +114,9 @@ pub struct Trades {
     house_rules: Vec<HouseRuleInfo>,
     shop_lengths: Vec<ShopLength>,
     defaults: Vec<Defaults>,
+    observations: Vec<ObservationInfo>,
+    presets: Vec<Preset>,
+    box_sizes: Vec<BoxSize>,
 }
 
 /// What the screens need to know beforehand: rules, editions, house rules.
@@ -89,6 +132,9 @@ pub fn trades() -> Json<Trades> {
         house_rules: house_rule_infos(),
         shop_lengths: shop_lengths.into(),
         defaults: defaults.into(),
+        observations: observation_infos(),
+        presets: presets(),
+        box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     })
 }
 

@@ -6,6 +6,7 @@ mod body;
 mod boxes;
 mod exchange;
 mod fence;
+mod firm;
 mod judging;
 mod problem;
 mod records;
@@ -43,8 +44,13 @@ use problem::ApiError;
         boxes::put,
         boxes::delete,
         judging::judge,
+        judging::plan,
+        judging::jot,
         judging::length,
         judging::trades,
+        firm::get,
+        firm::put,
+        firm::effects,
         judging::version,
         exchange::import,
         exchange::export,
@@ -110,8 +116,13 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 boxes::put,
                 boxes::delete,
                 judging::judge,
+                judging::plan,
+                judging::jot,
                 judging::length,
                 judging::trades,
+                firm::get,
+                firm::put,
+                firm::effects,
                 judging::version,
                 judging::description,
                 exchange::import,

@@ -77,7 +77,7 @@ fn a_box_is_saved_judged_and_read_back() {
     let (status, view) = server.get(&box_path());
     assert_eq!(status, Status::Ok);
     assert_eq!(view["found"]["worst"], "violates");
-    assert_eq!(view["found"]["results"][0]["worst"]["shortfall"]["text"], "3 1/4 in");
+    assert_eq!(view["found"]["results"][0]["findings"][0]["shortfall"]["text"], "3 1/4 in");
     assert_eq!(view["items"][0]["view"]["state"], "found");
     let (_, walk) = server.get(&format!("/api/audits/{AUDIT}/walk"));
     assert_eq!(walk["rooms"][0]["boxes"][0]["overview"]["worst"], "violates");

@@ -18,7 +18,7 @@ pub use minimum::{MinimumJudgement, judge_minimum};
 pub use device::device_secure::MOST_SPACERS;
 pub use enclosure::box_setback::limit as set_back_limit;
 pub use enclosure::cable_entry::sheath_inside;
-pub use enclosure::{Fill, FillCause, FillLine, FitsMore, Room, fill};
+pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use verdict::{
     Finding, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous, worst_verdict,
 };

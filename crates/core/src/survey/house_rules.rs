@@ -355,6 +355,25 @@ impl HouseRules {
         (other != *self).then_some(other)
     }
 
+    /// The school chosen on a matter, in words; empty when there is no such matter.
+    pub fn school(&self, field: &str) -> &'static str {
+        let place = match field {
+            "limits_together" => self.limits_together as usize,
+            "spliced_length" => self.spliced_length as usize,
+            "twin_units" => self.twin_units as usize,
+            "spring_terminals" => self.spring_terminals as usize,
+            "spacer_material" => self.spacer_material as usize,
+            "spacer_reach" => self.spacer_reach as usize,
+            "torque" => self.torque as usize,
+            "joining" => self.joining as usize,
+            "device_tape" => self.device_tape as usize,
+            "used_ends" => self.used_ends as usize,
+            _ => return "",
+        };
+        let info = house_rule_infos().into_iter().find(|info| info.field == field);
+        info.and_then(|info| info.schools.get(place).map(|school| school.words)).unwrap_or_default()
+    }
+
     /// What cannot be accepted.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
@@ -529,6 +548,16 @@ mod tests {
         let back: Vec<_> = house_rule_infos().iter().filter_map(|info| changed.with_default(info.field)).collect();
         assert_eq!(back.len(), 2);
         assert!(back.iter().all(|rules| *rules != changed));
+    }
+
+    #[test]
+    fn the_school_chosen_is_named() {
+        let changed = HouseRules { torque: TorqueBy::Hand, device_tape: DeviceTape::Never, ..HouseRules::default() };
+        assert_eq!((changed.school("torque"), changed.school("device_tape")), ("By hand", "Never"));
+        for info in house_rule_infos() {
+            let default = info.schools.iter().find(|school| school.value == info.default).expect("it is a school");
+            assert_eq!(HouseRules::default().school(info.field), default.words, "{}", info.field);
+        }
     }
 
     #[test]

@@ -47,7 +47,7 @@ pub struct FillLine {
 
 /// A part of the box that gives room.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Room {
+pub struct VolumePart {
     /// What gives it, "marked volume".
     pub what: String,
     /// How much.
@@ -71,7 +71,7 @@ pub struct Fill {
     /// What they take together.
     pub required: Amount,
     /// What gives room, part by part; empty when it is not known.
-    pub rooms: Vec<Room>,
+    pub rooms: Vec<VolumePart>,
     /// What there is together.
     pub available: Option<Amount>,
     /// By how much it is over.
@@ -165,7 +165,7 @@ pub fn fill(contents: &BoxContents, edition: Edition, units: UnitSystem) -> Resu
         rooms: rooms
             .unwrap_or_default()
             .into_iter()
-            .map(|(what, volume)| Room { what, volume: Amount::volume(volume, units) })
+            .map(|(what, volume)| VolumePart { what, volume: Amount::volume(volume, units) })
             .collect(),
         available: available.map(|volume| Amount::volume(volume, units)),
         over: available

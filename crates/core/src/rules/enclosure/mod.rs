@@ -18,4 +18,4 @@ pub mod opening_closed;
 pub mod plate_intact;
 pub mod wet_location;
 
-pub use fill::{Fill, FillCause, FillLine, FitsMore, Room, fill};
+pub use fill::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
