@@ -12,6 +12,7 @@ import { BasisView } from './basis/BasisView';
 import { Frame } from './frame/Frame';
 import { HandOverView } from './handover/HandOverView';
 import { JobsView } from './jobs/JobsView';
+import { RuleBookView } from './rulebook/RuleBookView';
 import { WalkView } from './walk/WalkView';
 
 const router = createBrowserRouter([
@@ -24,6 +25,8 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/walk', element: <WalkView /> },
       { path: '/audits/:audit/walk/:box', element: <WalkView /> },
       { path: '/audits/:audit/hand-over', element: <HandOverView /> },
+      { path: '/audits/:audit/rules', element: <RuleBookView /> },
+      { path: '/rules', element: <RuleBookView /> },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

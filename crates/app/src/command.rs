@@ -343,8 +343,14 @@ fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
             let kept = record.record(room.id);
             let left = kept.measured_again(&record.items);
             let contents = left.unwrap_or(&record.found);
-            let situation =
-                Situation { contents, basis, wired_under, new_work: left.is_some(), rulings: &record.rulings };
+            let repaired: Vec<&str> =
+                left.iter().flat_map(|_| record.items.iter().map(|item| item.rule.as_str())).collect();
+            let situation = Situation {
+                wired_under,
+                repaired: &repaired,
+                rulings: &record.rulings,
+                ..Situation::new(contents, basis)
+            };
             let subject = format!("{} / {}", room.name, record.tag);
             for result in judge(&situation) {
                 if result.is_broken() {

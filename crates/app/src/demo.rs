@@ -36,7 +36,7 @@ mod tests {
     #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
     use super::*;
-    use nailpunch_core::rules::{Situation, Verdict, judge};
+    use nailpunch_core::rules::{RULES, Situation, Verdict, judge};
 
     #[test]
     fn the_demo_is_a_sound_bundle_with_every_verdict_in_it() {
@@ -63,6 +63,29 @@ mod tests {
         ] {
             assert!(seen.contains(&verdict), "no box of the demo {}", verdict.name());
         }
+    }
+
+    #[test]
+    fn every_rule_is_broken_somewhere_and_met_somewhere() {
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        let basis = &bundle.audit.basis;
+        let (mut broken, mut met) = (std::collections::HashSet::new(), std::collections::HashSet::new());
+        for room in &bundle.rooms {
+            for record in &room.boxes {
+                let wired_under = basis.wired_under(&room.room(), record.wired_under);
+                for result in judge(&Situation { wired_under, ..Situation::new(&record.found, basis) }) {
+                    match result.verdict {
+                        Verdict::Violates => broken.insert(result.rule),
+                        Verdict::Meets => met.insert(result.rule),
+                        _ => false,
+                    };
+                }
+            }
+        }
+        let missing = |seen: &std::collections::HashSet<&str>| -> Vec<&str> {
+            RULES.iter().map(|rule| rule.code).filter(|code| !seen.contains(code)).collect()
+        };
+        assert_eq!((missing(&broken), missing(&met)), (Vec::new(), Vec::new()), "never broken, never met");
     }
 
     #[test]

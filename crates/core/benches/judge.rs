@@ -73,6 +73,7 @@ fn one_box_with_drawings(bencher: Bencher) {
         basis: Basis::default(),
         wired_under: None,
         new_work: false,
+        repaired: Vec::new(),
         contents: contents(),
         rulings: Vec::new(),
         typed: Vec::new(),

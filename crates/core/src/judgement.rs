@@ -25,6 +25,10 @@ pub struct JudgeRequest {
     /// The contents are the outcome of work done now.
     #[serde(default)]
     pub new_work: bool,
+    /// The codes of the rules that work done now was to mend, at most 100: these alone are judged as new work.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub repaired: Vec<String>,
     /// What is in the box.
     pub contents: BoxContents,
     /// What the inspector ruled, at most 100.
@@ -84,9 +88,17 @@ pub struct Judgement {
 
 /// Judges a box. Never fails: what was typed and not understood is answered in [`Judgement::entries`].
 pub fn judge_box(request: JudgeRequest) -> Judgement {
-    let JudgeRequest { basis, wired_under, new_work, mut contents, rulings, typed } = request;
+    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
+    let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
     let entries = apply_entries(&mut contents, &typed, basis.units);
-    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work, rulings: &rulings };
+    let situation = Situation {
+        contents: &contents,
+        basis: &basis,
+        wired_under,
+        new_work,
+        repaired: &repaired,
+        rulings: &rulings,
+    };
     let results = judge(&situation);
     Judgement {
         entries,
@@ -143,9 +155,17 @@ pub struct Remedies {
 
 /// Plans for a box, mending what it breaks down to poor workmanship.
 pub fn plan_for(request: JudgeRequest) -> Remedies {
-    let JudgeRequest { basis, wired_under, new_work, mut contents, rulings, typed } = request;
+    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
+    let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
     apply_entries(&mut contents, &typed, basis.units);
-    let situation = Situation { contents: &contents, basis: &basis, wired_under, new_work, rulings: &rulings };
+    let situation = Situation {
+        contents: &contents,
+        basis: &basis,
+        wired_under,
+        new_work,
+        repaired: &repaired,
+        rulings: &rulings,
+    };
     let found = judge(&situation);
     let repairs: Vec<_> = crate::repair::REPAIRS.iter().collect();
     let outcome = plan_with(&situation, &found, Severity::Workmanship, &repairs);
@@ -184,6 +204,7 @@ mod tests {
             basis: Basis::default(),
             wired_under: None,
             new_work: false,
+            repaired: vec![],
             contents,
             rulings: vec![],
             typed: vec![],

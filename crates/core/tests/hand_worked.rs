@@ -31,6 +31,7 @@ fn request(edition: Edition, year: Option<u16>, length: &str, reach: &str, sheat
         basis: Basis { edition, ..Basis::default() },
         wired_under: year.map(WiredUnder::Year),
         new_work: false,
+        repaired: Vec::new(),
         contents,
         rulings: Vec::new(),
         typed: Vec::new(),

@@ -42,12 +42,13 @@ pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
     for room in &bundle.rooms {
         for entry in &room.boxes {
             let wired_under = basis.wired_under(&room.room(), entry.wired_under);
-            let judged = |contents, new_work| {
-                judge(&Situation { contents, basis, wired_under, new_work, rulings: &entry.rulings })
+            let repaired: Vec<&str> = entry.items.iter().map(|item| item.rule.as_str()).collect();
+            let judged = |contents, repaired| {
+                judge(&Situation { wired_under, repaired, rulings: &entry.rulings, ..Situation::new(contents, basis) })
             };
-            let found = judged(&entry.found, false);
+            let found = judged(&entry.found, &[]);
             let record = entry.record(room.id);
-            let left = record.measured_again(&entry.items).map(|left| judged(left, true));
+            let left = record.measured_again(&entry.items).map(|left| judged(left, &repaired));
             let views = item_views(&record, &entry.items, basis, wired_under);
             for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
                 let state =

@@ -213,11 +213,11 @@ fn request(
     contents: &BoxContents,
     basis: &Basis,
     wired_under: Option<WiredUnder>,
-    new_work: bool,
+    repaired: Vec<String>,
     rulings: &[Ruling],
 ) -> JudgeRequest {
     let (basis, rulings) = (basis.clone(), rulings.to_vec());
-    JudgeRequest { basis, wired_under, new_work, contents: contents.clone(), rulings, typed: Vec::new() }
+    JudgeRequest { basis, wired_under, new_work: false, repaired, contents: contents.clone(), rulings, typed: Vec::new() }
 }
 
 fn box_part(
@@ -227,9 +227,10 @@ fn box_part(
     wired_under: Option<WiredUnder>,
     views: &[ItemView],
 ) -> BoxPart {
-    let found = judge_box(request(&entry.found, basis, wired_under, false, &entry.rulings));
+    let found = judge_box(request(&entry.found, basis, wired_under, Vec::new(), &entry.rulings));
+    let repaired: Vec<String> = entry.items.iter().map(|item| item.rule.clone()).collect();
     let left = record.measured_again(&entry.items);
-    let left = left.map(|left| judge_box(request(left, basis, wired_under, true, &entry.rulings)));
+    let left = left.map(|left| judge_box(request(left, basis, wired_under, repaired.clone(), &entry.rulings)));
     let mut about = vec![entry.found.kind.name().to_owned()];
     about.extend(entry.found.location.map(|location| location.name().to_owned()));
     about.extend(entry.found.wall_finish.map(|finish| finish.name().to_owned()));
@@ -304,7 +305,7 @@ fn fill_lines(judgement: &Judgement) -> Vec<Line> {
 }
 
 fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<String> {
-    let outcome = plan_for(request(&entry.found, basis, wired_under, false, &entry.rulings)).outcome;
+    let outcome = plan_for(request(&entry.found, basis, wired_under, Vec::new(), &entry.rulings)).outcome;
     let mut lines = Vec::new();
     if let Some(plan) = &outcome.plan {
         lines.extend(plan.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes)));

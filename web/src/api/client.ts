@@ -6,13 +6,18 @@ import type {
   BoxRecord,
   BoxView,
   Change,
+  HouseRuleEffect,
+  HouseRules,
   Job,
+  Jotted,
   Judgement,
   LengthEcho,
   Problem,
+  Remedies,
   Revised,
   Room,
   RoomOrder,
+  Ruling,
   Trades,
   TypedEntry,
   Walk,
@@ -75,7 +80,9 @@ export type JudgeWish = {
   basis: Basis;
   wired_under?: WiredUnder | null;
   new_work: boolean;
+  repaired: string[];
   contents: BoxContents;
+  rulings: Ruling[];
   typed: TypedEntry[];
 };
 
@@ -87,6 +94,14 @@ export const api = {
   box: (audit: string, box: string) => ask<BoxView>(`/api/audits/${audit}/boxes/${box}`),
   judge: (wish: JudgeWish, signal: AbortSignal) =>
     ask<Judgement>('/api/judge', { method: 'POST', body: wish, signal }),
+  plan: (wish: JudgeWish, signal: AbortSignal) =>
+    ask<Remedies>('/api/plan', { method: 'POST', body: wish, signal }),
+  jot: (wish: { line: string; units: Basis['units']; contents: BoxContents }) =>
+    ask<Jotted>('/api/jot', { method: 'POST', body: wish }),
+  firmRules: () => ask<Revised<HouseRules>>('/api/firm/house-rules'),
+  putFirmRules: (rules: HouseRules, basedOn: number) =>
+    ask<Revised<HouseRules>>('/api/firm/house-rules', { method: 'PUT', body: rules, basedOn }),
+  houseRuleEffects: (audit: string) => ask<HouseRuleEffect[]>(`/api/audits/${audit}/house-rule-effects`),
   length: (units: Basis['units'], length: { text: string } | { nm: number }) =>
     ask<LengthEcho>('/api/length', { method: 'POST', body: { units, length } }),
   putAudit: (record: Audit, basedOn: number) =>

@@ -1533,6 +1533,9 @@ export interface components {
              * @description What it costs, in the points of the house.
              */
             cost: number;
+            /** @description The face of the box afterwards. */
+            face: components["schemas"]["Face"];
+            fill?: components["schemas"]["Fill"] | null;
             /** @description Everything to bring. */
             materials: components["schemas"]["MaterialLine"][];
             /**

@@ -6,6 +6,8 @@ import type { BoxView, RunBox, Walk } from './types';
 export const keys = {
   jobs: ['jobs'] as const,
   trades: ['trades'] as const,
+  firm: ['firm'] as const,
+  effects: (audit: string) => ['audit', audit, 'effects'] as const,
   walk: (audit: string) => ['audit', audit, 'walk'] as const,
   box: (audit: string, box: string) => ['audit', audit, 'box', box] as const,
   journal: (audit: string) => ['audit', audit, 'journal'] as const,
@@ -17,6 +19,13 @@ export const queryClient = new QueryClient({
 
 export const useJobs = () => useQuery({ queryKey: keys.jobs, queryFn: api.jobs });
 export const useTrades = () => useQuery({ queryKey: keys.trades, queryFn: api.trades, staleTime: Infinity });
+export const useFirmRules = () => useQuery({ queryKey: keys.firm, queryFn: api.firmRules });
+export const useHouseRuleEffects = (audit: string | undefined) =>
+  useQuery({
+    queryKey: keys.effects(audit ?? ''),
+    queryFn: () => api.houseRuleEffects(audit ?? ''),
+    enabled: audit !== undefined,
+  });
 export const useWalk = (audit: string) =>
   useQuery({ queryKey: keys.walk(audit), queryFn: () => api.walk(audit) });
 export const useJournal = (audit: string) =>

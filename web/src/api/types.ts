@@ -12,11 +12,33 @@ export type Gauge = Schemas['Gauge'];
 export type Figure = Schemas['Figure'];
 export type Cable = Whole<Schemas['Cable']>;
 export type Conductor = Whole<Schemas['Conductor']>;
-export type BoxContents = Whole<Omit<Schemas['BoxContents'], 'cables' | 'conductors'>> & {
+export type Device = Whole<Schemas['Device']>;
+export type DeviceKind = Schemas['DeviceKind'];
+export type Splice = Whole<Schemas['Splice']>;
+export type Hung = Whole<Schemas['Hung']>;
+export type Stand = Whole<Schemas['Stand']>;
+export type Supply = Whole<Schemas['Supply']>;
+export type Fittings = Whole<Schemas['Fittings']>;
+export type Location = Schemas['Location'];
+export type Observation = Schemas['Observation'];
+export type ObservationInfo = Schemas['ObservationInfo'];
+export type LampReading = Schemas['LampReading'];
+type Parts = 'cables' | 'conductors' | 'devices' | 'splices' | 'hung' | 'stand' | 'supply' | 'fittings';
+export type BoxContents = Whole<Omit<Schemas['BoxContents'], Parts>> & {
   cables: Cable[];
   conductors: Conductor[];
+  devices: Device[];
+  splices: Splice[];
+  hung: Hung | null;
+  stand: Stand;
+  supply: Supply;
+  fittings: Fittings;
 };
-export type BoxRecord = Whole<Omit<Schemas['BoxRecord'], 'found' | 'left'>> & {
+export type Ruling = Whole<Schemas['Ruling']>;
+export type Remark = Schemas['Remark'];
+export type Severity = Schemas['Severity'];
+export type BoxRecord = Whole<Omit<Schemas['BoxRecord'], 'found' | 'left' | 'rulings'>> & {
+  rulings: Ruling[];
   found: BoxContents;
   left: BoxContents | null;
 };
@@ -36,6 +58,17 @@ export type WiredUnder = Schemas['WiredUnder'];
 export type Section = Schemas['Section'];
 export type SectionConductor = Schemas['SectionConductor'];
 export type RuleResult = Schemas['RuleResult'];
+export type RuleEntry = Schemas['RuleEntry'];
+export type Stop = Schemas['Stop'];
+export type Fill = Schemas['Fill'];
+export type FillCause = Schemas['FillCause'];
+export type Face = Schemas['Face'];
+export type NextMeasurement = Schemas['NextMeasurement'];
+export type Remedies = Schemas['Remedies'];
+export type Plan = Schemas['Plan'];
+export type Jotted = Omit<Schemas['Jotted'], 'contents'> & { contents: BoxContents };
+export type HouseRuleEffect = Schemas['HouseRuleEffect'];
+export type HouseRuleInfo = Schemas['HouseRuleInfo'];
 export type Finding = Schemas['Finding'];
 export type BeforeAfter = Schemas['BeforeAfter'];
 export type Proposal = Schemas['Proposal'];
@@ -51,14 +84,15 @@ export type BoxItem = { revision: number; view: ItemView };
 export type Revised<T> = { revision: number; record: T };
 export type BoxView = Omit<
   Schemas['BoxView'],
-  'record' | 'room' | 'found' | 'left' | 'items' | 'unmeasured'
+  'record' | 'room' | 'found' | 'left' | 'items' | 'to_measure_again' | 'structure'
 > & {
   record: Revised<BoxRecord>;
   room: Room;
   found: Judgement;
   left: Judgement | null;
   items: BoxItem[];
-  unmeasured: BoxContents;
+  to_measure_again: BoxContents;
+  structure: BoxContents;
 };
 export type RunBox = Schemas['RunBox'];
 export type RunRoom = { room: Revised<Room>; boxes: RunBox[] };
@@ -67,9 +101,14 @@ export type LengthEcho = Schemas['LengthEcho'];
 export type Walk = { audit: Revised<Audit>; rooms: RunRoom[]; counts: AuditCounts };
 export type Job = { audit: Revised<Audit>; counts: AuditCounts };
 export type RoomOrder = Schemas['RoomOrder'];
-export type Trades = Omit<Schemas['Trades'], 'defaults'> & {
+export type Trades = Omit<Schemas['Trades'], 'defaults' | 'presets'> & {
+  presets: { title: string; contents: BoxContents }[];
   defaults: { units: Basis['units']; house_rules: HouseRules }[];
 };
 export type Change = Schemas['Change'];
 export type Problem = Omit<Schemas['Problem'], 'current'> & { current?: unknown };
 export type Bundle = Schemas['Bundle'];
+
+/** The worst finding of a rule; none where there was nothing to look at. */
+export const worstOf = (result: RuleResult | null | undefined) =>
+  result?.worst == null ? undefined : result.findings[result.worst];

@@ -4,7 +4,7 @@ import { useEffect, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { ApiProblem, api } from '../api/client';
-import { keys, useTrades, useWalk } from '../api/queries';
+import { keys, useHouseRuleEffects, useTrades, useWalk } from '../api/queries';
 import type {
   Area,
   Audit,
@@ -16,6 +16,7 @@ import type {
   Trades,
   WiredUnder,
 } from '../api/types';
+import { HouseRulesForm } from '../rulebook/HouseRulesForm';
 import { Failed, Loading } from '../ui/States';
 import { usePrinted } from '../ui/usePrinted';
 
@@ -80,6 +81,7 @@ function useAuditDraft(first: Revised<Audit>) {
 function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades }) {
   const { draft, change, problem, saved, theirs, settle } = useAuditDraft(first);
   const { basis } = draft;
+  const effects = useHouseRuleEffects(draft.id);
   const set = (part: Partial<Basis>) => change({ ...draft, basis: { ...basis, ...part } });
   const house = (part: Partial<HouseRules>) => set({ house_rules: { ...basis.house_rules, ...part } });
   const units = (next: Basis['units']) => {
@@ -178,23 +180,13 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
         <div>
           <section>
             <h2>House rules</h2>
-            {trades.house_rules.map((info) => (
-              <fieldset key={info.field} className="school">
-                <legend>{info.matter}</legend>
-                {info.schools.map((school) => (
-                  <Form.Check
-                    key={school.value}
-                    type="radio"
-                    id={`${info.field}-${school.value}`}
-                    name={info.field}
-                    label={school.value === info.default ? `${school.words} (default)` : school.words}
-                    checked={basis.house_rules[info.field as keyof HouseRules] === school.value}
-                    onChange={() => house({ [info.field]: school.value })}
-                  />
-                ))}
-                <p className="muted">{info.reason}</p>
-              </fieldset>
-            ))}
+            <HouseRulesForm
+              name="audit"
+              infos={trades.house_rules}
+              rules={basis.house_rules}
+              effects={effects.data}
+              onChange={house}
+            />
             <LengthLine
               label="A figure this close to a limit is marginal"
               nm={basis.house_rules.measuring_resolution}

@@ -1,6 +1,12 @@
 // The section through a box: to scale, with what is there, what is required and what is missing. A tip can be pulled.
 import { type KeyboardEvent, type PointerEvent, useRef, useState, useSyncExternalStore } from 'react';
-import type { BeforeAfter, RuleResult, Section, SectionConductor } from '../api/types';
+import {
+  type BeforeAfter,
+  type RuleResult,
+  type Section,
+  type SectionConductor,
+  worstOf,
+} from '../api/types';
 import { bare } from '../ui/figure';
 import { scaleOf, snap, wireAt, wirePaint } from './scale';
 
@@ -167,7 +173,7 @@ export function SectionDrawing({ section, results, units, after = [], onPull }: 
 
 /** What a dimension line shows: the worst conductor of a rule. */
 function dimension(results: RuleResult[], rule: string, section: Section) {
-  const worst = results.find((result) => result.rule === rule)?.worst;
+  const worst = worstOf(results.find((result) => result.rule === rule));
   const conductor = section.conductors.find((drawn) => drawn.id === worst?.conductor);
   if (!worst || !conductor || worst.verdict === 'not-applicable') return null;
   return {

@@ -1,5 +1,5 @@
 // A nail against its line: below it meets, standing proud it violates, half in it is marginal, dashed is legacy, a
-// dotted line is not measured.
+// dotted line is not measured. Danger is the proud nail reversed out of a solid block: nothing else is solid.
 import type { Verdict } from '../api/types';
 
 export const verdictWords: Record<Verdict, string> = {
@@ -50,20 +50,23 @@ function shape(verdict: Verdict) {
   }
 }
 
-/** The mark of a verdict. Its word is read out; where the word stands beside it, `quiet` keeps it from being read twice. */
-export function VerdictMark({
-  verdict,
-  size = 24,
-  quiet = false,
-}: {
+type Props = {
   verdict: Verdict;
+  /** It is a danger now. */
+  danger?: boolean;
   size?: number;
+  /** Its word stands beside it and is not to be read twice. */
   quiet?: boolean;
-}) {
-  const named = quiet ? { 'aria-hidden': true } : { role: 'img', 'aria-label': verdictWords[verdict] };
+};
+
+/** The mark of a verdict. Its word is read out; where the word stands beside it, `quiet` keeps it from being read twice. */
+export function VerdictMark({ verdict, danger = false, size = 24, quiet = false }: Props) {
+  const named = quiet
+    ? { 'aria-hidden': true }
+    : { role: 'img', 'aria-label': danger ? 'danger' : verdictWords[verdict] };
   return (
     <svg
-      className={`nail verdict-${verdict}`}
+      className={danger ? 'nail danger' : `nail verdict-${verdict}`}
       width={size}
       height={size}
       viewBox="0 0 18 18"
@@ -72,7 +75,18 @@ export function VerdictMark({
       strokeWidth="1.8"
       {...named}
     >
-      {shape(verdict)}
+      {danger ? (
+        <>
+          <rect width="18" height="18" fill="var(--danger)" stroke="none" />
+          <g stroke="var(--sheet)">
+            <path d="M2.5 14H15.5" />
+            <path d="M9 14V6" strokeWidth="3" />
+            <path d="M5 4.8H13" strokeWidth="3.2" />
+          </g>
+        </>
+      ) : (
+        shape(verdict)
+      )}
     </svg>
   );
 }

@@ -52,6 +52,7 @@ export function Frame() {
         )}
         <div className="frame-side">
           {audit && <Link to="/">Jobs</Link>}
+          <Link to={audit ? `/audits/${audit}/rules` : '/rules'}>Rule book</Link>
           <button type="button" className="plain" onClick={switchTheme}>
             {theme === 'light' ? 'Headlamp' : 'Daylight'}
           </button>

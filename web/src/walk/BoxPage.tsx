@@ -4,12 +4,17 @@ import { Button, Dropdown } from 'react-bootstrap';
 import { api } from '../api/client';
 import { keepBox } from '../api/queries';
 import type { Basis, BoxView, Proposal, RunBox } from '../api/types';
-import { SectionDrawing } from '../drawing/SectionDrawing';
 import { Cautions } from '../ui/Cautions';
+import { Begin } from './Begin';
+import { Capture, type CapturePart, partOf } from './Capture';
 import { ConflictChoice } from './ConflictChoice';
+import { Drawings } from './Drawings';
 import { Findings } from './Findings';
-import { Measures } from './Measures';
+import { JotLine } from './JotLine';
+import { contentsOf } from './Measures';
+import { NextMeasurement } from './NextMeasurement';
 import { Repairs } from './Repairs';
+import { StopBanner } from './StopBanner';
 import { BoxSession } from './session';
 import type { RunEdits } from './useRunEdits';
 
@@ -19,6 +24,7 @@ type Props = {
   view: BoxView;
   edits: RunEdits;
   next: RunBox['overview'] | undefined;
+  last: RunBox['overview'] | undefined;
   open: (box: string) => void;
 };
 
@@ -30,6 +36,7 @@ function useSession(audit: string, basis: Basis, view: BoxView) {
     () =>
       new BoxSession(basis, view, {
         judge: api.judge,
+        plan: api.plan,
         put: (record, basedOn) => api.putBox(audit, record, basedOn),
         saved: (saved) => keepBox(audit, saved),
       }),
@@ -59,12 +66,12 @@ const SAVING_WORDS = {
   conflict: 'Not saved: changed elsewhere',
 } as const;
 
-export function BoxPage({ audit, basis, view, edits, next, open }: Props) {
+export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) {
   const [session, state] = useSession(audit, basis, view);
   const [shown, setShown] = useState<Proposal | null>(null);
   const { record, side, judgement, saving } = state;
-  const hasLeft = record.left !== null;
-  const mayMeasureAgain = hasLeft || state.view.items.some((item) => item.view.state !== 'found');
+  const mayMeasureAgain =
+    record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
 
   useEffect(() => {
     const undo = (event: KeyboardEvent) => {
@@ -78,41 +85,49 @@ export function BoxPage({ audit, basis, view, edits, next, open }: Props) {
     return () => window.removeEventListener('keydown', undo);
   }, [session]);
 
-  // What is ghosted over today's drawing: the repair looked at, or else the best one.
-  const proposal = shown && judgement.proposals.find((known) => known.repair === shown.repair);
-  const ghost = proposal ?? judgement.proposals[0];
+  // What is ghosted over today's drawing: the repair looked at, or else the plan.
+  const proposal = shown && state.remedies?.proposals.find((known) => known.repair === shown.repair);
+  const plan = side === 'found' ? (state.remedies?.outcome.plan ?? undefined) : undefined;
+  const contents = contentsOf(state);
+  const isEmpty = contents.conductors.length === 0 && contents.devices.length === 0;
+  const [part, setPart] = useState<CapturePart>('measure');
+
+  /** Brings up the field that a measurement goes to. */
+  function go(field: string) {
+    setPart(partOf(field));
+    requestAnimationFrame(() => {
+      const id = field.slice(1).replaceAll('/', '-');
+      const input = document.querySelector<HTMLElement>(`[data-field="${field}"], #${CSS.escape(id)}`);
+      input?.scrollIntoView({ block: 'center' });
+      input?.focus();
+    });
+  }
 
   return (
     <>
       <main id="main" className="walk-mid">
         <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
-        <Cautions />
-        {mayMeasureAgain && (
-          <fieldset className="sides">
-            <legend className="visually-hidden">Which measurements</legend>
-            <button type="button" aria-pressed={side === 'found'} onClick={() => session.show('found')}>
-              As found
-            </button>
-            <button type="button" aria-pressed={side === 'left'} onClick={() => session.show('left')}>
-              {hasLeft ? 'As left' : 'Measure again'}
-            </button>
-          </fieldset>
-        )}
-        <SectionDrawing
-          section={judgement.section}
-          results={judgement.results}
+        <StopBanner stops={judgement.stops} />
+        {judgement.stops.length === 0 && <Cautions />}
+        <Drawings
+          session={session}
+          state={state}
           units={basis.units}
-          after={side === 'found' ? ghost?.before_after : undefined}
-          onPull={(conductor, length) => session.pull(conductor, length)}
+          after={side === 'found' ? (proposal ?? plan)?.before_after : undefined}
+          plan={plan}
+          mayMeasureAgain={mayMeasureAgain}
         />
+        {isEmpty && <Begin audit={audit} session={session} last={last} />}
+        <JotLine session={session} state={state} units={basis.units} />
+        <NextMeasurement next={judgement.next} go={go} />
         <div className={`saving ${saving}`} role="status">
           {SAVING_WORDS[saving]}
           {state.refusal && `: ${state.refusal.detail}`}
         </div>
-        <Measures session={session} state={state} units={basis.units} />
+        <Capture session={session} state={state} units={basis.units} part={part} onPart={setPart} />
       </main>
       <aside className="walk-find" aria-label="Findings and repairs">
-        <Findings state={state} />
+        <Findings session={session} state={state} audit={audit} />
         <Repairs audit={audit} session={session} state={state} onShow={setShown} />
       </aside>
       {state.theirs && (

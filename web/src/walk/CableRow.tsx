@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Cable } from '../api/types';
+import { YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
 
@@ -54,6 +55,29 @@ export function CableRow({ session, state, cable, index }: Props) {
             <option value="back">In at the back</option>
             <option value="side">In at a side</option>
           </Form.Select>
+          <YesNo
+            label="Clamped at the box"
+            id={`cables-${index}-clamped`}
+            value={cable.clamped}
+            onChange={(clamped) => set({ clamped })}
+          />
+          <LengthField
+            session={session}
+            state={state}
+            pointer={`/cables/${index}/first_support`}
+            label="To its first support"
+          />
+          <YesNo
+            label="Can be reached upstream"
+            value={cable.reachable}
+            onChange={(reachable) => set({ reachable })}
+          />
+          <Form.Check
+            id={`fished-${cable.id}`}
+            label="Fished into a finished wall"
+            checked={cable.fished}
+            onChange={(event) => set({ fished: event.target.checked })}
+          />
           <Form.Check
             id={`fixed-${cable.id}`}
             label="Fixed close by"

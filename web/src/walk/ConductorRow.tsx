@@ -185,6 +185,54 @@ export function ConductorRow({ session, state, conductor, index, cables }: Props
               </option>
             ))}
           </Form.Select>
+          <Form.Select
+            aria-label="Condition"
+            value={conductor.condition ?? ''}
+            onChange={(event) => set({ condition: (event.target.value || null) as Conductor['condition'] })}
+          >
+            <option value="">condition not looked at</option>
+            <option value="sound">sound</option>
+            <option value="nicked">nicked, or strands broken</option>
+            <option value="heat-marked">heat marks</option>
+            <option value="brittle">insulation crumbles</option>
+          </Form.Select>
+          <Form.Select
+            aria-label="Marked as what it is"
+            value={conductor.remarked === null ? '' : String(conductor.remarked)}
+            onChange={(event) =>
+              set({ remarked: event.target.value === '' ? null : event.target.value === 'true' })
+            }
+          >
+            <option value="">marking not looked at</option>
+            <option value="true">marked as what it is</option>
+            <option value="false">not marked</option>
+          </Form.Select>
+          <Form.Check
+            id={`looped-${conductor.id}`}
+            label="Unbroken loop"
+            checked={conductor.looped}
+            onChange={(event) => set({ looped: event.target.checked })}
+          />
+          <Form.Check
+            id={`pigtail-${conductor.id}`}
+            label="Pigtail, does not leave the box"
+            checked={conductor.pigtail}
+            onChange={(event) => set({ pigtail: event.target.checked })}
+          />
+          <Form.Check
+            id={`canopy-${conductor.id}`}
+            label="From the canopy"
+            checked={conductor.from_canopy}
+            onChange={(event) => set({ from_canopy: event.target.checked })}
+          />
+          {conductor.role === 'equipment-grounding' && (
+            <Form.Check
+              id={`isolated-${conductor.id}`}
+              label="Isolated ground"
+              checked={conductor.isolated}
+              onChange={(event) => set({ isolated: event.target.checked })}
+            />
+          )}
           <Form.Check
             id={`through-${conductor.id}`}
             label="Passes through unspliced"

@@ -43,6 +43,7 @@ export function LengthField({ session, state, pointer, label, bare = false }: Pr
       <input
         id={id}
         className="figure"
+        data-field={pointer}
         inputMode="text"
         autoComplete="off"
         spellCheck={false}

@@ -36,41 +36,14 @@ const CABLE_COLOURS: [Colour, Role][] = [
 
 const nextId = (known: { id: number }[]) => Math.max(0, ...known.map((one) => one.id)) + 1;
 
-function newConductor(
-  contents: BoxContents,
-  cable: number | null,
-  colour: Colour,
-  role: Role,
-  gauge: Gauge,
-): Conductor {
-  return {
-    id: nextId(contents.conductors),
-    cable,
-    gauge,
-    material: 'copper',
-    strands: 'solid',
-    colour,
-    role,
-    free_length: null,
-    reach: null,
-    end: 'straight',
-    passes_through: false,
-    joined: null,
-    joint: null,
-  };
+/** What is left out the core fills in: nothing is known of it. */
+function newConductor(contents: BoxContents, cable: number | null, colour: Colour, role: Role, gauge: Gauge) {
+  return { id: nextId(contents.conductors), cable, gauge, colour, role } as Conductor;
 }
 
 /** Adds a cable with its usual conductors: the commonest thing one finds in a box. */
 export function withCable(contents: BoxContents, gauge: Gauge): BoxContents {
-  const cable: Cable = {
-    id: nextId(contents.cables),
-    label: '',
-    entry: 'back',
-    sheath_end: null,
-    sheath_inside: null,
-    slack: null,
-    fixed_close: false,
-  };
+  const cable = { id: nextId(contents.cables) } as Cable;
   const grown: BoxContents = {
     ...contents,
     cables: [...contents.cables, cable],
@@ -82,7 +55,7 @@ export function withCable(contents: BoxContents, gauge: Gauge): BoxContents {
   return grown;
 }
 
-function contentsOf(state: SessionState): BoxContents {
+export function contentsOf(state: SessionState): BoxContents {
   return (state.side === 'left' ? state.record.left : null) ?? state.record.found;
 }
 
@@ -173,6 +146,23 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
           >
             + conductor
           </Button>
+          {contents.conductors.some((conductor) => conductor.condition === null) && (
+            <Button
+              variant="outline-primary"
+              id="conductors-0-condition"
+              onClick={() =>
+                session.edit((known) => ({
+                  ...known,
+                  conductors: known.conductors.map((conductor) => ({
+                    ...conductor,
+                    condition: conductor.condition ?? 'sound',
+                  })),
+                }))
+              }
+            >
+              All others sound
+            </Button>
+          )}
         </div>
       </div>
     </section>

@@ -5,9 +5,17 @@ import { Button } from 'react-bootstrap';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
-import type { BoxItem, ItemState, Proposal, StoredState, WorkItem } from '../api/types';
-import { VerdictMark } from '../drawing/VerdictMark';
-import { bare } from '../ui/figure';
+import {
+  type BoxItem,
+  type ItemState,
+  type Proposal,
+  type StoredState,
+  type WorkItem,
+  worstOf,
+} from '../api/types';
+import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
+import { BeforeAfterTable, PigtailList } from './Pigtails';
+import { Bring, NotHere, PlanCard } from './PlanCard';
 import type { BoxSession, SessionState } from './session';
 
 const STATES: Record<ItemState, string> = {
@@ -54,17 +62,18 @@ export function Repairs({ audit, session, state, onShow }: Props) {
     if (item.view.item) await api.putItem(audit, { ...item.view.item, ...change }, item.revision);
   }
 
-  const plan = (proposal: Proposal) =>
+  /** Each rule with the repair that is to mend it. */
+  const plan = (repairs: { rule: string; repair: string }[]) =>
     act(async () => {
-      for (const rule of proposal.clears) {
+      for (const { rule, repair } of repairs) {
         const known = items.find((item) => item.view.rule === rule);
         const record: WorkItem = known?.view.item
-          ? { ...known.view.item, repair: proposal.repair, state: 'planned' }
+          ? { ...known.view.item, repair, state: 'planned' }
           : {
               id: uuid(),
               box_id: state.record.id,
               rule,
-              repair: proposal.repair,
+              repair,
               state: 'planned',
               note: '',
             };
@@ -94,7 +103,7 @@ export function Repairs({ audit, session, state, onShow }: Props) {
       )}
       {planned.length > 0 ? (
         <div className="work">
-          <h2>{planned[0]?.view.repair_title}</h2>
+          <h2>{[...new Set(planned.map((item) => item.view.repair_title))].join(', then ')}</h2>
           <ul className="items">
             {planned.map((item) => (
               <ItemLine key={item.view.rule} item={item} />
@@ -141,7 +150,8 @@ export function Repairs({ audit, session, state, onShow }: Props) {
 
 function ItemLine({ item }: { item: BoxItem }) {
   const { view } = item;
-  const figure = (result: typeof view.found) => result?.worst?.measured?.figure.text ?? '–';
+  const figure = (result: typeof view.found) =>
+    worstOf(result)?.measured?.figure.text ?? (result ? verdictWords[result.verdict] : '–');
   return (
     <li>
       <div>
@@ -166,21 +176,37 @@ type WaysProps = {
   state: SessionState;
   chosen?: string | undefined;
   busy: boolean;
-  onPlan: (proposal: Proposal) => void;
+  onPlan: (repairs: { rule: string; repair: string }[]) => void;
   onShow: (proposal: Proposal | null) => void;
 };
 
 function Ways({ state, chosen, busy, onPlan, onShow }: WaysProps) {
-  const { proposals } = state.judgement;
   const [opened, setOpened] = useState<string | null>(null);
+  if (!state.remedies) return <p className="muted planning">Working out what puts it right</p>;
+  const { proposals, outcome } = state.remedies;
+  if (outcome.referred) {
+    const refer = () => onPlan(outcome.wanted.map((rule) => ({ rule, repair: 'refer' })));
+    return (
+      <>
+        <h2>Referred</h2>
+        <p>No repair is planned here: the job ends for anyone but a licensed electrician.</p>
+        {!chosen && (
+          <Button className="plan" disabled={busy} onClick={refer}>
+            Refer it
+          </Button>
+        )}
+      </>
+    );
+  }
+  if (outcome.wanted.length === 0) return null;
   const ways = proposals.filter((proposal) => proposal.standing !== 'rejected');
-  const rejected = proposals.filter((proposal) => proposal.standing === 'rejected');
-  const open = opened ?? chosen ?? ways[0]?.repair;
-  if (proposals.length === 0) return null;
+  const open = opened ?? chosen;
   return (
     <>
-      <h2>{chosen ? 'This repair, and other ways' : 'Puts it right'}</h2>
-      {ways.length === 0 && <p>None of the repairs fits this box as measured.</p>}
+      {!chosen && <PlanCard outcome={outcome} busy={busy} onPlan={onPlan} />}
+      {ways.length > 0 && (
+        <h3 className="ways-head">{chosen ? 'This repair, and other ways' : 'One repair at a time'}</h3>
+      )}
       {ways.map((proposal) => (
         <Way
           key={proposal.repair}
@@ -189,24 +215,14 @@ function Ways({ state, chosen, busy, onPlan, onShow }: WaysProps) {
           chosen={proposal.repair === chosen}
           busy={busy}
           onOpen={() => {
-            setOpened(proposal.repair);
-            onShow(proposal);
+            const next = proposal.repair === open ? null : proposal;
+            setOpened(next?.repair ?? '');
+            onShow(next);
           }}
-          onPlan={() => onPlan(proposal)}
+          onPlan={() => onPlan(proposal.clears.map((rule) => ({ rule, repair: proposal.repair })))}
         />
       ))}
-      {rejected.length > 0 && (
-        <>
-          <h3>Not here, because</h3>
-          <ul className="rejected">
-            {rejected.map((proposal) => (
-              <li key={proposal.repair}>
-                <b>{proposal.title}.</b> {proposal.reasons.join('; ')}.
-              </li>
-            ))}
-          </ul>
-        </>
-      )}
+      <NotHere outcome={outcome} />
     </>
   );
 }
@@ -231,44 +247,17 @@ function Way({ proposal, open, chosen, busy, onOpen, onPlan }: WayProps) {
       </button>
       {open && (
         <div className="way-body">
-          <table className="before-after">
-            <thead>
-              <tr>
-                <th scope="col">
-                  <span className="visually-hidden">Conductor</span>
-                </th>
-                <th scope="col">From sheath</th>
-                <th scope="col">Past opening</th>
-              </tr>
-            </thead>
-            <tbody>
-              {proposal.before_after.map((pair) => (
-                <tr key={pair.conductor}>
-                  <th scope="row">{pair.label.replace(/ AWG$/, '')}</th>
-                  <td>
-                    <Pair before={pair.length_before?.text} after={pair.length_after?.text} />
-                  </td>
-                  <td>
-                    <Pair before={pair.reach_before?.text} after={pair.reach_after?.text} />
-                  </td>
-                </tr>
-              ))}
-            </tbody>
-          </table>
+          <BeforeAfterTable pairs={proposal.before_after} />
           {!clears && proposal.reasons.map((reason) => <p key={reason}>{reason}</p>)}
-          {proposal.pigtails.length > 0 && (
-            <ul className="pigtails">
-              {proposal.pigtails.map((pigtail) => (
-                <li key={pigtail.label + pigtail.conductors.join()}>
-                  <b className="figure">{pigtail.length.text}</b> for {pigtail.label}
-                  <small>{pigtail.arithmetic}</small>
-                </li>
-              ))}
-            </ul>
-          )}
+          <PigtailList pigtails={proposal.pigtails} />
           {chosen ? null : (
-            <Button className="plan" disabled={busy || proposal.clears.length === 0} onClick={onPlan}>
-              Plan this repair
+            <Button
+              variant="outline-primary"
+              className="plan"
+              disabled={busy || proposal.clears.length === 0}
+              onClick={onPlan}
+            >
+              Plan only this
             </Button>
           )}
           <details>
@@ -278,37 +267,15 @@ function Way({ proposal, open, chosen, busy, onOpen, onPlan }: WayProps) {
                 <li key={step}>{step}</li>
               ))}
             </ol>
-            {proposal.materials.length > 0 && (
-              <ul className="materials">
-                {proposal.materials.map((line) => (
-                  <li key={line.what}>
-                    <span className="figure">{line.count}</span> {line.what}
-                  </li>
-                ))}
-              </ul>
-            )}
-            {proposal.materials.length > 0 && (
-              <p>They take {proposal.body_volume} of room in the box; the code counts none of it.</p>
-            )}
+            <Bring materials={proposal.materials} bodies={proposal.body_volume} />
             {proposal.cautions.map((caution) => (
               <p key={caution} className="caution">
                 {caution}
               </p>
             ))}
-            <p className="caution">
-              Dead and proven dead first. Minutes and lengths are common practice, no source.
-            </p>
           </details>
         </div>
       )}
     </div>
-  );
-}
-
-function Pair({ before, after }: { before: string | undefined; after: string | undefined }) {
-  return (
-    <span className="figure">
-      {bare(before)} → {bare(after)}
-    </span>
   );
 }

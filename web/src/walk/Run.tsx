@@ -93,7 +93,7 @@ function RoomHead({
 }
 
 const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: string; isHere: boolean }) {
-  const { id, tag, place, worst, items } = box.overview;
+  const { id, tag, place, worst, dangerous, items } = box.overview;
   const link = useRef<HTMLAnchorElement>(null);
   useEffect(() => {
     if (isHere) link.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
@@ -106,10 +106,10 @@ const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: st
         to={`/audits/${audit}/walk/${id}`}
         className={isHere ? 'node here' : 'node'}
         aria-current={isHere ? 'page' : undefined}
-        aria-label={`${tag} ${place}, ${verdictWords[worst]}${open > 0 ? ', work under way' : ''}`}
+        aria-label={`${tag} ${place}, ${dangerous ? 'danger' : verdictWords[worst]}${open > 0 ? ', work under way' : ''}`}
       >
         <span className={open > 0 ? 'dot worked' : 'dot'} />
-        <VerdictMark verdict={worst} quiet />
+        <VerdictMark verdict={worst} danger={dangerous} quiet />
         <b>{tag}</b>
         <span className="node-place">{place}</span>
       </Link>

@@ -62,6 +62,7 @@ export function WalkView() {
           view={view.data}
           edits={edits}
           next={boxes[here + 1]?.overview}
+          last={boxes[here - 1]?.overview}
           open={open}
         />
       ) : (

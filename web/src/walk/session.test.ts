@@ -1,6 +1,6 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiProblem } from '../api/client';
-import type { Basis, BoxRecord, BoxView, Judgement } from '../api/types';
+import type { Basis, BoxRecord, BoxView, Judgement, Remedies } from '../api/types';
 import { BoxSession, type SessionDoors } from './session';
 
 const INCH = 25_400_000;
@@ -23,6 +23,8 @@ function record(length: number | null = null): BoxRecord {
     wired_under: null,
     left: null,
     found: { conductors: [conductor], cables: [] },
+    rulings: [],
+    remarks: [],
   } as unknown as BoxRecord;
 }
 
@@ -32,7 +34,6 @@ function judged(contents: BoxRecord['found'], entries: Judgement['entries'] = []
     entries,
     texts: [],
     results: [],
-    proposals: [],
     contradictions: [],
     worst: 'not-measured',
   } as unknown as Judgement;
@@ -44,7 +45,7 @@ function view(kept: BoxRecord, revision: number): BoxView {
     found: judged(kept.found),
     left: null,
     items: [],
-    unmeasured: record().found,
+    to_measure_again: record().found,
     on_run: {},
   } as unknown as BoxView;
 }
@@ -65,7 +66,8 @@ function doors() {
     );
     return judged({ ...wish.contents, conductors }, entries);
   });
-  return { put, judge, saved: vi.fn() };
+  const plan = vi.fn(async () => ({ proposals: [], outcome: { wanted: [] } }) as unknown as Remedies);
+  return { put, judge, plan, saved: vi.fn() };
 }
 
 const FIELD = '/conductors/0/free_length';

@@ -10,6 +10,8 @@ import type {
   EntryEcho,
   Judgement,
   Problem,
+  Remedies,
+  Ruling,
   TypedEntry,
   WiredUnder,
 } from '../api/types';
@@ -26,6 +28,8 @@ export type SessionState = {
   echoes: Record<string, EntryEcho>;
   /** What follows from the side shown. */
   judgement: Judgement;
+  /** What can be done about the box as found; null until it is worked out. */
+  remedies: Remedies | null;
   saving: Saving;
   refusal: Problem | null;
   /** The record of another window, where both changed the same revision. */
@@ -39,17 +43,21 @@ export type SessionDoors = {
       basis: Basis;
       wired_under?: WiredUnder | null;
       new_work: boolean;
+      repaired: string[];
       contents: BoxContents;
+      rulings: Ruling[];
       typed: TypedEntry[];
     },
     signal: AbortSignal,
   ) => Promise<Judgement>;
+  plan: (wish: Parameters<SessionDoors['judge']>[0], signal: AbortSignal) => Promise<Remedies>;
   put: (record: BoxRecord, basedOn: number) => Promise<BoxView>;
   saved: (view: BoxView) => void;
 };
 
 const SAVE_AFTER_MS = 400;
 const RETRY_AFTER_MS = 3000;
+const PLAN_AFTER_MS = 150;
 const MOST_UNDO = 100;
 
 export class BoxSession {
@@ -58,6 +66,8 @@ export class BoxSession {
   private history: BoxRecord[] = [];
   private lastTyped: string | null = null;
   private judging: AbortController | null = null;
+  private planning: AbortController | null = null;
+  private planTimer: ReturnType<typeof setTimeout> | null = null;
   private saveTimer: ReturnType<typeof setTimeout> | null = null;
   private inFlight: Promise<void> | null = null;
   private pendingJudgement: Promise<void> = Promise.resolve();
@@ -77,11 +87,13 @@ export class BoxSession {
       typed: {},
       echoes: {},
       judgement: (side === 'left' && view.left) || view.found,
+      remedies: null,
       saving: 'saved',
       refusal: null,
       theirs: null,
       canUndo: false,
     };
+    this.plan();
   }
 
   readonly snapshot = () => this.state;
@@ -149,18 +161,28 @@ export class BoxSession {
     this.judge(true);
   }
 
-  /** The record around the contents was changed: tag, place, age. */
+  /** The record around the contents was changed: tag, place, age, rulings, remarks. */
   editRecord(change: (record: BoxRecord) => BoxRecord) {
     this.remember();
     this.lastTyped = null;
-    this.set({ record: change(this.state.record) });
-    this.scheduleSave();
+    const before = this.state.record;
+    this.set({ record: change(before) });
+    if (this.state.record.rulings !== before.rulings) this.judge(true);
+    else this.scheduleSave();
+  }
+
+  /** What the inspector says of one rule here; nothing takes it back. */
+  rule(rule: string, ruling: Omit<Ruling, 'rule'> | null) {
+    this.editRecord((record) => {
+      const others = record.rulings.filter((known) => known.rule !== rule);
+      return { ...record, rulings: ruling ? [...others, { rule, ...ruling }] : others };
+    });
   }
 
   show(side: Side) {
     if (side === 'left' && !this.state.record.left) {
       this.remember();
-      this.set({ record: { ...this.state.record, left: this.state.view.unmeasured } });
+      this.set({ record: { ...this.state.record, left: this.state.view.to_measure_again } });
       this.scheduleSave();
     }
     this.set({ side, typed: {}, echoes: {} });
@@ -181,22 +203,14 @@ export class BoxSession {
     this.judging?.abort();
     const judging = new AbortController();
     this.judging = judging;
-    const typed = Object.entries(this.state.typed).map(([pointer, text]) => ({ pointer, text }));
-    const { side, view } = this.state;
-    const wish = {
-      basis: this.basis,
-      wired_under: view.wired_under ?? null,
-      new_work: side === 'left',
-      contents: this.contents(),
-      typed,
-    };
     this.pendingJudgement = this.doors
-      .judge(wish, judging.signal)
+      .judge(this.wish(), judging.signal)
       .then((judgement) => {
         if (judging.signal.aborted) return;
         const echoes = Object.fromEntries(judgement.entries.map((echo) => [echo.pointer, echo]));
         const record = this.withContents(judgement.contents);
         this.set({ judgement, echoes, record, refusal: null });
+        this.plan();
         if (thenSave) this.scheduleSave();
       })
       .catch((error: unknown) => {
@@ -206,6 +220,40 @@ export class BoxSession {
         if (error instanceof ApiProblem && error.isOffline)
           this.scheduleSave(RETRY_AFTER_MS, () => this.judge(thenSave));
       });
+  }
+
+  private wish() {
+    const typed = Object.entries(this.state.typed).map(([pointer, text]) => ({ pointer, text }));
+    const { side, view, record } = this.state;
+    return {
+      basis: this.basis,
+      wired_under: view.wired_under ?? null,
+      new_work: false,
+      repaired: side === 'left' ? view.items.flatMap((item) => (item.view.item ? [item.view.rule] : [])) : [],
+      contents: this.contents(),
+      rulings: record.rulings,
+      typed,
+    };
+  }
+
+  /** Works out what can be done, once the typing pauses. The last answer stays until the next is there. */
+  private plan() {
+    if (this.planTimer) clearTimeout(this.planTimer);
+    this.planning?.abort();
+    if (this.state.side === 'left') {
+      this.set({ remedies: null });
+      return;
+    }
+    const planning = new AbortController();
+    this.planning = planning;
+    this.planTimer = setTimeout(() => {
+      this.planTimer = null;
+      this.doors
+        .plan(this.wish(), planning.signal)
+        .then((remedies) => !planning.signal.aborted && this.set({ remedies }))
+        // A plan that fails leaves the last one: judging says what is wrong.
+        .catch(() => undefined);
+    }, PLAN_AFTER_MS);
   }
 
   private fail(error: unknown) {
@@ -303,6 +351,8 @@ export class BoxSession {
   async dispose() {
     await this.flush();
     this.judging?.abort();
+    this.planning?.abort();
+    if (this.planTimer) clearTimeout(this.planTimer);
     this.listeners.clear();
   }
 }

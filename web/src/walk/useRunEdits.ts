@@ -4,7 +4,7 @@ import { useMemo } from 'react';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
-import type { BoxRecord, Revised, Room, RoomOrder, Walk } from '../api/types';
+import type { BoxContents, BoxRecord, Revised, Room, RoomOrder, Walk } from '../api/types';
 import { useUndo } from '../ui/UndoBar';
 
 export type RunEdits = ReturnType<typeof useRunEdits>;
@@ -83,16 +83,11 @@ export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: s
             tag: nextTag(walk, room),
             place: '',
             wired_under: null,
-            found: {
-              kind: 'device',
-              construction: null,
-              wall_finish: null,
-              opening: null,
-              depth: null,
-              cables: [],
-              conductors: [],
-            },
+            // Nothing is known of it; the core fills in the rest.
+            found: {} as BoxContents,
             left: null,
+            rulings: [],
+            remarks: [],
           };
           await api.putBox(audit, record, 0);
           await refresh();

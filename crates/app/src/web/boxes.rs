@@ -52,17 +52,19 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
     let (audit, room, record, items) = store.box_in_place(audit, id)?;
     let (basis, room) = (audit.record.basis, room.record);
     let wired_under = basis.wired_under(&room, record.record.wired_under);
-    let judged = |contents: &BoxContents, new_work| {
+    let stored: Vec<_> = items.iter().map(|item| item.record.clone()).collect();
+    let repaired: Vec<String> = stored.iter().map(|item| item.rule.clone()).collect();
+    let judged = |contents: &BoxContents, repaired: Vec<String>| {
         judge_box(JudgeRequest {
             basis: basis.clone(),
             wired_under,
-            new_work,
+            new_work: false,
+            repaired,
             contents: contents.clone(),
             rulings: record.record.rulings.clone(),
             typed: Vec::new(),
         })
     };
-    let stored: Vec<_> = items.iter().map(|item| item.record.clone()).collect();
     let views = item_views(&record.record, &stored, &basis, wired_under);
     let overview = BoxOverview::with_views(&record.record, &room, &basis, &stored, &views);
     let revision_of = |view: &ItemView| {
@@ -73,8 +75,8 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
             .map_or(0, |stored| stored.revision)
     };
     Ok(BoxView {
-        found: judged(&record.record.found, false),
-        left: record.record.left.as_ref().map(|left| judged(left, true)),
+        found: judged(&record.record.found, Vec::new()),
+        left: record.record.left.as_ref().map(|left| judged(left, repaired)),
         to_measure_again: record.record.to_measure_again(&stored),
         structure: record.record.found.structure(),
         items: views.into_iter().map(|view| BoxItem { revision: revision_of(&view), view }).collect(),

@@ -17,8 +17,8 @@ use super::{
     BeforeAfter, Change, Diagnosis, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, Short, is_mended, to_mend,
 };
 use crate::quantity::Volume;
-use crate::rules::{RULES, RuleResult, Severity, Situation, judge};
-use crate::survey::{BoxContents, PlanWeights, stops};
+use crate::rules::{Fill, RULES, RuleResult, Severity, Situation, fill, judge};
+use crate::survey::{BoxContents, Face, PlanWeights, stops};
 
 /// The most repairs in a plan.
 pub const DEEPEST: usize = 8;
@@ -59,6 +59,10 @@ pub struct Plan {
     pub verdicts_after: Vec<RuleVerdict>,
     /// Room that what is added takes up in fact, in words.
     pub body_volume: String,
+    /// The face of the box afterwards.
+    pub face: Face,
+    /// The working of its fill afterwards.
+    pub fill: Option<Fill>,
     /// What it costs, in the points of the house.
     pub cost: u64,
     /// The box afterwards.
@@ -435,6 +439,8 @@ impl<'a> Search<'a> {
             before_after: before_after(&self.situation, &after),
             verdicts_after: verdicts.map(|r| RuleVerdict { rule: r.rule, verdict: r.verdict }).collect(),
             body_volume: bodies.print(self.situation.basis.units),
+            face: Face::of(&after),
+            fill: fill(&after, self.situation.basis.edition, self.situation.basis.units).ok(),
             cost: found.cost,
             after,
         }

@@ -34,6 +34,8 @@ pub struct Situation<'a> {
     pub wired_under: Option<WiredUnder>,
     /// The contents are the outcome of work done now, to which no older edition applies.
     pub new_work: bool,
+    /// The codes of the rules that work done now was to mend: these are judged as new work, whatever the age.
+    pub repaired: &'a [&'a str],
     /// What the inspector ruled.
     pub rulings: &'a [Ruling],
 }
@@ -41,7 +43,7 @@ pub struct Situation<'a> {
 impl<'a> Situation<'a> {
     /// A box of unknown age on which nothing is ruled.
     pub const fn new(contents: &'a BoxContents, basis: &'a Basis) -> Self {
-        Self { contents, basis, wired_under: None, new_work: false, rulings: &[] }
+        Self { contents, basis, wired_under: None, new_work: false, repaired: &[], rulings: &[] }
     }
 
     /// The same with other contents, as the outcome of work done now.
@@ -49,13 +51,14 @@ impl<'a> Situation<'a> {
     where
         'a: 'b,
     {
-        Situation { contents, basis: self.basis, wired_under: self.wired_under, new_work: true, rulings: self.rulings }
+        Situation { contents, new_work: true, ..*self }
     }
 
-    /// Whether a requirement that came in `since` is younger than this wiring.
-    fn is_older_than(&self, since: u16) -> Option<u16> {
-        let year = self.wired_under?.year();
-        (!self.new_work && year < since).then_some(year)
+    /// The year of this wiring, where a requirement of `rule` that came in `since` is younger.
+    fn is_older_than(&self, rule: &str, since: u16) -> Option<u16> {
+        let wired_under = self.wired_under?;
+        let is_new = self.new_work || self.repaired.contains(&rule);
+        (!is_new && wired_under.is_before(since)).then_some(wired_under.year())
     }
 }
 

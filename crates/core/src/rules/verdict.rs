@@ -377,7 +377,7 @@ impl Finding {
             return;
         }
         let Some(since) = self.since.or(rule.since) else { return };
-        if let Some(year) = situation.is_older_than(since) {
+        if let Some(year) = situation.is_older_than(rule.code, since) {
             self.verdict = Verdict::Legacy;
             let sentence = self.sentence.trim_end_matches('.');
             let sentence = format!(

@@ -85,7 +85,16 @@ pub enum WiredUnder {
 }
 
 impl WiredUnder {
-    /// The year that decides whether a requirement was there yet.
+    /// Whether the wiring is older than a requirement of the edition of year `since`. An edition is seldom enforced
+    /// before the year after its date, so that wiring of that very year is the older.
+    pub const fn is_before(self, since: u16) -> bool {
+        match self {
+            Self::Year(year) => year <= since,
+            Self::Edition(edition) => edition.year() < since,
+        }
+    }
+
+    /// The year, of the wiring or of the edition.
     pub const fn year(self) -> u16 {
         match self {
             Self::Year(year) => year,

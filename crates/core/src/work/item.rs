@@ -132,7 +132,7 @@ impl WorkItem {
         if before != Some(StoredState::Done) {
             return Err(TransitionError::NotDone);
         }
-        let left = results(record, basis, None, true);
+        let left = results_left(record, basis, None, &[&self.rule]);
         match left.iter().find(|result| result.rule == self.rule) {
             Some(result) if proves(result) => Ok(()),
             Some(result) => Err(TransitionError::NotProven(result.sentence.to_string())),
@@ -147,10 +147,21 @@ fn proves(result: &RuleResult) -> bool {
     result.passes() && result.verdict != Verdict::NotApplicable
 }
 
-/// The results for the box as left (new work) or as found.
-fn results(record: &BoxRecord, basis: &Basis, wired_under: Option<WiredUnder>, left: bool) -> Vec<RuleResult> {
-    let contents = if left { record.left.as_ref() } else { Some(&record.found) };
-    contents.map_or_else(Vec::new, |contents| judge(&Situation { contents, basis, wired_under, new_work: left, rulings: &record.rulings }))
+/// The results for the box as found.
+fn results_found(record: &BoxRecord, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<RuleResult> {
+    judge(&Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) })
+}
+
+/// The results for the box as left: what was `repaired` as new work, the rest by its age.
+fn results_left(
+    record: &BoxRecord,
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+    repaired: &[&str],
+) -> Vec<RuleResult> {
+    record.left.as_ref().map_or_else(Vec::new, |left| {
+        judge(&Situation { wired_under, repaired, rulings: &record.rulings, ..Situation::new(left, basis) })
+    })
 }
 
 /// The items of a box: one for each rule that it violates as found, and one for each that was ever planned.
@@ -160,8 +171,9 @@ pub fn item_views(
     basis: &Basis,
     wired_under: Option<WiredUnder>,
 ) -> Vec<ItemView> {
-    let found = results(record, basis, wired_under, false);
-    let left = results(record, basis, wired_under, true);
+    let repaired: Vec<&str> = items.iter().map(|item| item.rule.as_str()).collect();
+    let found = results_found(record, basis, wired_under);
+    let left = results_left(record, basis, wired_under, &repaired);
     let mut views = Vec::new();
     for result in found {
         let item = items.iter().find(|item| item.rule == result.rule);

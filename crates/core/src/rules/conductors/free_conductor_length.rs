@@ -186,7 +186,7 @@ mod tests {
     use crate::testing::{box_with, conductor};
 
     fn verdict_of(contents: &BoxContents, basis: &Basis) -> (Verdict, String) {
-        let situation = Situation { contents, basis, wired_under: Some(WiredUnder::Year(1962)), new_work: false, rulings: &[] };
+        let situation = Situation { contents, basis, wired_under: Some(WiredUnder::Year(1962)), new_work: false, repaired: &[], rulings: &[] };
         let results = judge_box(&situation);
         let result = results.iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue");
         (result.verdict, result.sentence.to_string())

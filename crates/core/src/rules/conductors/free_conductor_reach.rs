@@ -70,7 +70,7 @@ mod tests {
     use crate::testing::{box_with, conductor};
 
     fn result(contents: &BoxContents, basis: &Basis, year: Option<u16>, new_work: bool) -> RuleResult {
-        let situation = Situation { contents, basis, wired_under: year.map(WiredUnder::Year), new_work, rulings: &[] };
+        let situation = Situation { contents, basis, wired_under: year.map(WiredUnder::Year), new_work, repaired: &[], rulings: &[] };
         judge(&situation).into_iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue")
     }
 

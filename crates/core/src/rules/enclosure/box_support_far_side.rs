@@ -2,7 +2,7 @@
 
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
-use crate::standard::{Confidence, cite};
+use crate::standard::{Confidence, Profile, cite, practice};
 
 /// A box with a longer side is supported on two sides or through its back.
 ///
@@ -24,7 +24,10 @@ pub const RULE: Rule = Rule {
             elsewhere).",
     why: "Held on one side, a wide box swings when a plug is pulled.",
     example: "A three-gang box nailed to one stud.",
-    citation: |edition| cite(edition, None, Some(("12-3010", Confidence::MayBeOff))),
+    // In the US it is a local matter; as practice it is good anywhere.
+    citation: |edition| {
+        cite(edition, None, Some(("12-3010", Confidence::MayBeOff))).or_else(|| practice(edition))
+    },
     check,
 };
 
@@ -37,6 +40,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
     }
     vec![match contents.stand.far_side {
         Some(true) => Finding::meets("box", "The box is held on two sides or through its back."),
+        Some(false) if situation.basis.edition.profile() == Profile::Nec => {
+            Finding::violates("box", "The box is held on one side only.").with_severity(Severity::Workmanship)
+        }
         Some(false) => Finding::violates("box", "The box is held on one side only."),
         None => Finding::not_measured("box", "feel whether the far side of the box is held", "/stand/far_side"),
     }]
@@ -50,12 +56,13 @@ mod tests {
     use crate::testing::{box_with, judged};
 
     #[test]
-    fn it_is_canadian_and_for_wide_boxes() {
+    fn it_is_code_in_canada_and_practice_elsewhere() {
         let mut contents = box_with(None, vec![]);
         contents.gangs = Some(3);
         contents.stand.far_side = Some(false);
         assert_eq!(judged(RULE.code, &contents, Edition::Cec2021, None).verdict, Verdict::Violates);
-        assert_eq!(judged(RULE.code, &contents, Edition::Nec2023, None).verdict, Verdict::NotApplicable);
+        let local = judged(RULE.code, &contents, Edition::Nec2023, None);
+        assert_eq!((local.verdict, local.severity), (Verdict::Violates, Severity::Workmanship));
         contents.gangs = Some(1);
         assert_eq!(judged(RULE.code, &contents, Edition::Cec2021, None).verdict, Verdict::NotApplicable);
     }

@@ -1,0 +1,268 @@
+// The face of a box, to scale: opening, gangs, devices on their yokes, gap, lamps; what a plan would make of it, ghosted.
+import type { Face, LampReading } from '../api/types';
+
+type Props = { face: Face /** The face after the plan. */; after?: Face | undefined };
+
+const WIDTH = 700;
+const HEIGHT = 290;
+const TOP = 26;
+
+const SEATS = {
+  'box-ears': 'on the box ears',
+  'plaster-ears': 'on its own ears',
+  spacers: 'on spacers',
+  makeshift: 'on a makeshift',
+  floating: 'in the air',
+} as const;
+
+const HUNG = {
+  'ceiling-luminaire': 'luminaire',
+  'wall-luminaire': 'wall luminaire',
+  fan: 'paddle fan',
+} as const;
+
+export function FaceDrawing({ face, after }: Props) {
+  const across = Math.max(face.width, after?.width ?? 0);
+  const tall = Math.max(face.height, after?.height ?? 0);
+  const scale = Math.min((HEIGHT - TOP * 2) / tall, 300 / across);
+  const middle = { x: 250, y: HEIGHT / 2 };
+  const px = (nm: number) => nm * scale;
+  const left = middle.x - px(face.width) / 2;
+  const top = middle.y - px(face.height) / 2;
+  const changed = after && (after.width !== face.width || after.height !== face.height);
+  return (
+    <svg className="face" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={faceWords(face)}>
+      <rect className="wall" x="8" y="8" width={WIDTH - 236} height={HEIGHT - 16} />
+      {face.gap != null && face.gap > 0 && (
+        <Outline face={face} left={left} top={top} px={px} by={px(face.gap)} name="gap" />
+      )}
+      <Outline face={face} left={left} top={top} px={px} by={0} name="opening" />
+      {changed && (
+        <Outline
+          face={after}
+          left={middle.x - px(after.width) / 2}
+          top={middle.y - px(after.height) / 2}
+          px={px}
+          by={3}
+          name="ghost"
+        />
+      )}
+      {face.devices.map((device) => (
+        <g key={device.id}>
+          {device.spacers > 0 && (
+            <>
+              <rect
+                className="spacer"
+                x={left + px(device.middle) - 16}
+                y={top - 7}
+                width="32"
+                height={2 + 3 * device.spacers}
+              />
+              <rect
+                className="spacer"
+                x={left + px(device.middle) - 16}
+                y={top + px(face.height) + 1}
+                width="32"
+                height={2 + 3 * device.spacers}
+              />
+            </>
+          )}
+          <Device
+            kind={device.kind}
+            x={left + px(device.middle)}
+            y={middle.y}
+            width={px(device.width)}
+            height={Math.min(px(face.height) * 0.92, px(66_000_000))}
+            split={device.split}
+          />
+        </g>
+      ))}
+      {face.hung && (
+        <g className="hung">
+          <circle cx={middle.x} cy={middle.y} r={px(face.width) * 0.34} />
+          <text x={middle.x} y={middle.y + 5} textAnchor="middle">
+            {HUNG[face.hung]}
+          </text>
+        </g>
+      )}
+      {face.devices.length === 0 && !face.hung && (
+        <text className="hint" x={middle.x} y={middle.y + 5} textAnchor="middle">
+          no device
+        </text>
+      )}
+      {face.plate_cracked && (
+        <path
+          className="crack"
+          d={`M${left + 6} ${top + px(face.height) - 8}l12 -16l-6 -8l14 -14l-4 -10l12 -12`}
+        />
+      )}
+      {face.open_knockout && (
+        <g className="knockout">
+          <circle cx={left + px(face.width) + 18} cy={top + 14} r="9" />
+          <text x={left + px(face.width) + 32} y={top + 19}>
+            open
+          </text>
+        </g>
+      )}
+      <Notes face={face} after={after} />
+    </svg>
+  );
+}
+
+function Outline({
+  face,
+  left,
+  top,
+  px,
+  by,
+  name,
+}: {
+  face: Face;
+  left: number;
+  top: number;
+  px: (nm: number) => number;
+  by: number;
+  name: string;
+}) {
+  const [width, height] = [px(face.width), px(face.height)];
+  return face.round ? (
+    <circle className={name} cx={left + width / 2} cy={top + height / 2} r={width / 2 + by} />
+  ) : (
+    <rect
+      className={name}
+      x={left - by}
+      y={top - by}
+      width={width + 2 * by}
+      height={height + 2 * by}
+      rx="3"
+    />
+  );
+}
+
+function Device({
+  kind,
+  x,
+  y,
+  width,
+  height,
+  split,
+}: {
+  kind: Face['devices'][number]['kind'];
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+  split: boolean;
+}) {
+  const half = height / 4;
+  const slots = (cy: number, ground: boolean) => (
+    <>
+      <path className="slot" d={`M${x - 7} ${cy - 9}V${cy + 3}M${x + 7} ${cy - 7}V${cy + 3}`} />
+      {ground && <path className="slot" d={`M${x - 3} ${cy + 12}a3 3 0 0 1 6 0z`} />}
+    </>
+  );
+  const receptacle = kind.includes('receptacle') || kind === 'combination';
+  return (
+    <g className="device">
+      <rect x={x - width / 2} y={y - height / 2} width={width} height={height} rx="5" />
+      {kind === 'single-receptacle' || kind === 'range-receptacle' ? (
+        slots(y, true)
+      ) : receptacle ? (
+        <>
+          {kind === 'combination' ? (
+            <rect className="toggle" x={x - 6} y={y - half - 13} width="12" height="26" rx="2" />
+          ) : (
+            slots(y - half, kind !== 'two-slot-receptacle')
+          )}
+          {slots(y + half, kind !== 'two-slot-receptacle')}
+          {kind === 'gfci-receptacle' && (
+            <>
+              <rect className="button" x={x - 13} y={y - 6} width="11" height="11" />
+              <rect className="button" x={x + 2} y={y - 6} width="11" height="11" />
+            </>
+          )}
+          {split && <path className="tab" d={`M${x - width / 2} ${y}h6M${x + width / 2 - 6} ${y}h6`} />}
+        </>
+      ) : (
+        <>
+          <rect className="toggle" x={x - 7} y={y - 16} width="14" height="32" rx="2" />
+          {kind === 'three-way-switch' && (
+            <path className="slot" d={`M${x - 12} ${y - 24}h24M${x - 12} ${y + 24}h24`} />
+          )}
+          {kind === 'electronic-switch' && <path className="slot" d={`M${x + 14} ${y - 16}v32`} />}
+        </>
+      )}
+    </g>
+  );
+}
+
+const LAMP = { lit: 'lit', dim: 'dim', off: 'off' } as const;
+
+function Lamps({ reading, y }: { reading: LampReading; y: number }) {
+  const lamps = [
+    ['H–N', reading.hot_neutral],
+    ['H–G', reading.hot_ground],
+    ['N–G', reading.neutral_ground],
+  ] as const;
+  return (
+    <g className="lamps">
+      <text x="480" y={y + 4}>
+        {reading.half}
+      </text>
+      {lamps.map(([name, lamp], index) => (
+        <g key={name} className={`lamp ${LAMP[lamp]}`}>
+          <circle cx={548 + index * 50} cy={y} r="9" />
+          <text x={548 + index * 50} y={y + 25} textAnchor="middle">
+            {name}
+          </text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+function Notes({ face, after }: { face: Face; after: Face | undefined }) {
+  const lines = [
+    `${face.gangs} gang${face.gangs > 1 ? 's' : ''}${face.assumed ? ', usual opening drawn' : ''}`,
+    ...face.devices.map(
+      (device) =>
+        `${device.label}${device.seat ? `, ${SEATS[device.seat]}` : ''}${device.spacers > 0 ? ` × ${device.spacers}` : ''}`,
+    ),
+    ...face.added.map((added) => `${added} added`),
+    ...(face.cover_missing ? ['cover missing'] : []),
+    ...(face.plate_cracked ? ['plate cracked'] : []),
+  ];
+  const planned = (after?.added ?? [])
+    .filter((added) => !face.added.includes(added))
+    .map((added) => `then: ${added}`);
+  const start = face.lamps.length > 0 ? 36 + face.lamps.length * 52 : 36;
+  return (
+    <g className="notes">
+      {face.lamps.map((reading, index) => (
+        <Lamps key={reading.half} reading={reading} y={30 + index * 52} />
+      ))}
+      {[...lines, ...planned].slice(0, 8).map((line, index) => (
+        <text key={line} x="480" y={start + index * 23} className={index >= lines.length ? 'then' : ''}>
+          {line}
+        </text>
+      ))}
+    </g>
+  );
+}
+
+/** The drawing in words. */
+export function faceWords(face: Face): string {
+  const devices = face.devices.map(
+    (device) => `${device.label}${device.seat ? ` ${SEATS[device.seat]}` : ''}`,
+  );
+  const lamps = face.lamps.map(
+    (reading) =>
+      `${reading.half} half: hot to neutral ${reading.hot_neutral}, hot to ground ${reading.hot_ground}, neutral to ground ${reading.neutral_ground}`,
+  );
+  const seen = [
+    face.open_knockout && 'an open knockout',
+    face.plate_cracked && 'plate cracked',
+    face.cover_missing && 'cover missing',
+  ].filter(Boolean);
+  return `Face of the box, ${face.gangs} gang: ${[...devices, ...lamps, ...seen].join('; ') || 'nothing noted'}`;
+}

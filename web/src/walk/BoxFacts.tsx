@@ -1,0 +1,162 @@
+// The box itself: its volume, how it stands in the wall, what feeds it, what is added to it.
+import { Button } from 'react-bootstrap';
+import { useTrades } from '../api/queries';
+import type { BoxContents, Stand, Supply } from '../api/types';
+import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { LengthField } from './LengthField';
+import { contentsOf } from './Measures';
+import type { BoxSession, SessionState } from './session';
+import { ADDED, BONDS, LOCATIONS } from './words';
+
+type Props = { session: BoxSession; state: SessionState };
+
+export function BoxFacts({ session, state }: Props) {
+  const trades = useTrades();
+  const contents = contentsOf(state);
+  const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
+  const stand = (change: Partial<Stand>) =>
+    session.edit((known) => ({ ...known, stand: { ...known.stand, ...change } }));
+  const supply = (change: Partial<Supply>) =>
+    session.edit((known) => ({ ...known, supply: { ...known.supply, ...change } }));
+  const sizes = (trades.data?.box_sizes ?? []).map(({ size, name }) => [size, name] as const);
+  return (
+    <div className="facts">
+      <fieldset>
+        <legend>Place and feed</legend>
+        <Choice
+          label="Where it is"
+          id="location"
+          value={contents.location}
+          choices={LOCATIONS}
+          none="not noted"
+          onChange={(location) => set({ location })}
+        />
+        <FigureChoice
+          label="Breaker"
+          id="supply-amperes"
+          value={contents.supply.amperes}
+          choices={[10, 15, 20, 25, 30, 40, 50, 60]}
+          unit="A"
+          onChange={(amperes) => supply({ amperes })}
+        />
+        <YesNo
+          label="GFCI upstream"
+          id="supply-gfci"
+          value={contents.supply.gfci}
+          onChange={(gfci) => supply({ gfci })}
+        />
+        <YesNo
+          label="AFCI"
+          id="supply-afci"
+          value={contents.supply.afci}
+          onChange={(afci) => supply({ afci })}
+        />
+        <YesNo
+          label="Only receptacle of its circuit"
+          id="supply-only_receptacle"
+          value={contents.supply.only_receptacle}
+          onChange={(only_receptacle) => supply({ only_receptacle })}
+        />
+        <YesNo
+          label="Both circuits off together"
+          id="supply-common_disconnect"
+          value={contents.supply.common_disconnect}
+          onChange={(common_disconnect) => supply({ common_disconnect })}
+        />
+      </fieldset>
+      <fieldset>
+        <legend>The box</legend>
+        <Choice
+          label="Made of"
+          id="construction"
+          value={contents.construction}
+          choices={[
+            ['metal', 'metal'],
+            ['nonmetallic', 'plastic'],
+          ]}
+          none="not noted"
+          onChange={(construction) => set({ construction })}
+        />
+        <FigureChoice
+          label="Gangs"
+          value={contents.gangs}
+          choices={[1, 2, 3, 4, 5, 6]}
+          unit="gang"
+          onChange={(gangs) => set({ gangs })}
+        />
+        <LengthField session={session} state={state} pointer="/marked_volume" label="Marked volume" />
+        <Choice
+          label="Or its size"
+          value={contents.size}
+          choices={sizes}
+          none="not noted"
+          onChange={(size) => set({ size })}
+        />
+        <YesNo
+          label="Clamps inside"
+          id="fittings-internal_clamps"
+          value={contents.fittings.internal_clamps}
+          onChange={(internal_clamps) => set({ fittings: { ...contents.fittings, internal_clamps } })}
+        />
+        <Choice
+          label="Bonded by"
+          id="bond"
+          value={contents.bond}
+          choices={BONDS}
+          none="not noted"
+          onChange={(bond) => set({ bond })}
+        />
+        {contents.added.map((added, index) => (
+          // biome-ignore lint/suspicious/noArrayIndexKey: a part has no name but its place
+          <div className="added" key={index}>
+            <Choice
+              label="Added"
+              value={added.kind}
+              choices={ADDED}
+              onChange={(kind) =>
+                kind &&
+                set({ added: contents.added.map((known, at) => (at === index ? { ...known, kind } : known)) })
+              }
+            />
+            <LengthField
+              session={session}
+              state={state}
+              pointer={`/added/${index}/marked_volume`}
+              label="Its marked volume"
+            />
+            <Button
+              variant="outline-primary"
+              onClick={() => set({ added: contents.added.filter((_, at) => at !== index) })}
+            >
+              Remove
+            </Button>
+          </div>
+        ))}
+        <Button
+          variant="outline-primary"
+          onClick={() => set({ added: [...contents.added, { kind: 'extension-ring' }] })}
+        >
+          + ring or extender
+        </Button>
+      </fieldset>
+      <fieldset>
+        <legend>In the wall</legend>
+        <LengthField session={session} state={state} pointer="/stand/set_back" label="Set back" />
+        <LengthField session={session} state={state} pointer="/stand/proud" label="Or proud" />
+        <LengthField session={session} state={state} pointer="/stand/gap" label="Gap round it" />
+        <LengthField session={session} state={state} pointer="/stand/finish_to_come" label="Finish to come" />
+        <YesNo
+          label="Held on two sides"
+          id="stand-far_side"
+          value={contents.stand.far_side}
+          onChange={(far_side) => stand({ far_side })}
+        />
+        <YesNo
+          label="Nailed to a stud in reach"
+          value={contents.stand.nailed}
+          onChange={(nailed) => stand({ nailed })}
+        />
+      </fieldset>
+    </div>
+  );
+}

@@ -1,0 +1,52 @@
+// What is taken down of a box, in the order of the work: measures, the box in its wall, devices and splices, what one sees.
+import { BoxFacts } from './BoxFacts';
+import { DeviceFacts } from './DeviceFacts';
+import { Look } from './Look';
+import { contentsOf, Measures } from './Measures';
+import type { BoxSession, SessionState } from './session';
+
+export type CapturePart = 'measure' | 'box' | 'devices' | 'look';
+
+const PARTS: [CapturePart, string][] = [
+  ['measure', 'Lengths'],
+  ['look', 'Look'],
+  ['box', 'Box'],
+  ['devices', 'Devices'],
+];
+
+/** The part in which a field is taken down. */
+export function partOf(field: string): CapturePart {
+  if (field.startsWith('/observed')) return 'look';
+  if (/^\/(devices|lamps|hung|splices)/.test(field)) return 'devices';
+  if (/^\/(supply|stand|location|construction|bond|marked_volume|fittings|added)/.test(field)) return 'box';
+  return 'measure';
+}
+
+type Props = {
+  session: BoxSession;
+  state: SessionState;
+  units: 'inch' | 'metric';
+  part: CapturePart;
+  onPart: (part: CapturePart) => void;
+};
+
+export function Capture({ session, state, units, part, onPart }: Props) {
+  const seen = contentsOf(state).observed.length;
+  return (
+    <div className="capture">
+      <fieldset className="sides parts">
+        <legend className="visually-hidden">What to take down</legend>
+        {PARTS.map(([known, name]) => (
+          <button key={known} type="button" aria-pressed={part === known} onClick={() => onPart(known)}>
+            {name}
+            {known === 'look' && seen > 0 && <i className="figure"> {seen}</i>}
+          </button>
+        ))}
+      </fieldset>
+      {part === 'measure' && <Measures session={session} state={state} units={units} />}
+      {part === 'look' && <Look session={session} state={state} />}
+      {part === 'box' && <BoxFacts session={session} state={state} />}
+      {part === 'devices' && <DeviceFacts session={session} state={state} />}
+    </div>
+  );
+}

@@ -1,0 +1,313 @@
+// Devices, what hangs from the box, the lamps of the tester, the splices.
+import { Button, Form } from 'react-bootstrap';
+import type { BoxContents, Device, Gauge, Hung, LampReading, Splice } from '../api/types';
+import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { LengthField } from './LengthField';
+import { contentsOf } from './Measures';
+import type { BoxSession, SessionState } from './session';
+import { CARRIES, DEVICES, GAUGES, HUNG, SEATS, SPLICES } from './words';
+
+type Props = { session: BoxSession; state: SessionState };
+
+export function DeviceFacts({ session, state }: Props) {
+  const contents = contentsOf(state);
+  const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
+  const next = Math.max(0, ...contents.devices.map((device) => device.id)) + 1;
+  return (
+    <div className="facts">
+      {contents.devices.map((device, index) => (
+        <OneDevice key={device.id} session={session} state={state} device={device} index={index} />
+      ))}
+      <fieldset>
+        <legend>Tester and what hangs</legend>
+        <Lamps lamps={contents.lamps} onChange={(lamps) => set({ lamps })} />
+        <HungFacts session={session} state={state} hung={contents.hung} onChange={(hung) => set({ hung })} />
+        <Button
+          variant="outline-primary"
+          onClick={() =>
+            set({ devices: [...contents.devices, { id: next, kind: 'duplex-receptacle' } as Device] })
+          }
+        >
+          + device
+        </Button>
+      </fieldset>
+      <Splices splices={contents.splices} contents={contents} onChange={(splices) => set({ splices })} />
+    </div>
+  );
+}
+
+function OneDevice({ session, state, device, index }: Props & { device: Device; index: number }) {
+  const set = (change: Partial<Device>) =>
+    session.edit((contents) => ({
+      ...contents,
+      devices: contents.devices.map((known) => (known.id === device.id ? { ...known, ...change } : known)),
+    }));
+  return (
+    <fieldset>
+      <legend>Device {device.id}</legend>
+      <Choice
+        label="What it is"
+        value={device.kind}
+        choices={DEVICES}
+        onChange={(kind) => kind && set({ kind })}
+      />
+      <FigureChoice
+        label="Rated"
+        id={`devices-${index}-amperes`}
+        value={device.amperes}
+        choices={[15, 20, 30, 40, 50]}
+        unit="A"
+        onChange={(amperes) => set({ amperes })}
+      />
+      <Choice
+        label="Seated"
+        id={`devices-${index}-seat`}
+        value={device.seat}
+        choices={SEATS}
+        none="not noted"
+        onChange={(seat) => set({ seat })}
+      />
+      {device.seat === 'spacers' && (
+        <FigureChoice
+          label="Spacers of 1/8 in"
+          value={device.spacers}
+          choices={[1, 2, 3, 4]}
+          unit=""
+          onChange={(spacers) => set({ spacers: spacers ?? 0 })}
+        />
+      )}
+      <LengthField
+        session={session}
+        state={state}
+        pointer={`/devices/${index}/behind`}
+        label="Behind its yoke"
+      />
+      <YesNo
+        label="Tamper-resistant"
+        id={`devices-${index}-tamper_resistant`}
+        value={device.tamper_resistant}
+        onChange={(tamper_resistant) => set({ tamper_resistant })}
+      />
+      <YesNo
+        label="Weather-resistant"
+        id={`devices-${index}-weather_resistant`}
+        value={device.weather_resistant}
+        onChange={(weather_resistant) => set({ weather_resistant })}
+      />
+      <YesNo
+        label="Marked: no equipment ground"
+        id={`devices-${index}-marked_no_ground`}
+        value={device.marked_no_ground}
+        onChange={(marked_no_ground) => set({ marked_no_ground })}
+      />
+      <Form.Check
+        id={`split-${device.id}`}
+        label="Split: its halves have two feeds"
+        checked={device.split}
+        onChange={(event) => set({ split: event.target.checked })}
+      />
+      <Button
+        variant="outline-primary"
+        onClick={() =>
+          session.edit((contents) => ({
+            ...contents,
+            devices: contents.devices.filter((known) => known.id !== device.id),
+          }))
+        }
+      >
+        Remove
+      </Button>
+    </fieldset>
+  );
+}
+
+const LAMP_CHOICES = [
+  ['lit', 'lit'],
+  ['dim', 'dim'],
+  ['off', 'off'],
+] as const;
+
+function Lamps({ lamps, onChange }: { lamps: LampReading[]; onChange: (lamps: LampReading[]) => void }) {
+  const set = (half: LampReading['half'], change: Partial<LampReading>) =>
+    onChange(lamps.map((reading) => (reading.half === half ? { ...reading, ...change } : reading)));
+  const missing = (['upper', 'lower'] as const).filter(
+    (half) => !lamps.some((reading) => reading.half === half),
+  );
+  return (
+    <>
+      {lamps.map((reading) => (
+        <div key={reading.half} className="lamp-row">
+          <Choice
+            label={`${reading.half}: hot to neutral`}
+            value={reading.hot_neutral}
+            choices={LAMP_CHOICES}
+            onChange={(hot_neutral) => hot_neutral && set(reading.half, { hot_neutral })}
+          />
+          <Choice
+            label="hot to ground"
+            value={reading.hot_ground}
+            choices={LAMP_CHOICES}
+            onChange={(hot_ground) => hot_ground && set(reading.half, { hot_ground })}
+          />
+          <Choice
+            label="neutral to ground"
+            value={reading.neutral_ground}
+            choices={LAMP_CHOICES}
+            onChange={(neutral_ground) => neutral_ground && set(reading.half, { neutral_ground })}
+          />
+        </div>
+      ))}
+      {missing.map((half, index) => (
+        <Button
+          key={half}
+          id={index === 0 ? 'lamps' : undefined}
+          variant="outline-primary"
+          onClick={() =>
+            onChange([...lamps, { half, hot_neutral: 'lit', hot_ground: 'lit', neutral_ground: 'off' }])
+          }
+        >
+          + lamps, {half} half
+        </Button>
+      ))}
+    </>
+  );
+}
+
+function HungFacts({
+  session,
+  state,
+  hung,
+  onChange,
+}: Props & { hung: Hung | null; onChange: (hung: Hung | null) => void }) {
+  const set = (change: Partial<Hung>) => hung && onChange({ ...hung, ...change });
+  return (
+    <>
+      <Choice
+        label="Hangs from it"
+        value={hung?.kind ?? null}
+        choices={HUNG}
+        none="nothing"
+        onChange={(kind) => onChange(kind ? ({ ...hung, kind } as Hung) : null)}
+      />
+      {hung && (
+        <>
+          <LengthField session={session} state={state} pointer="/hung/mass" label="Weight" />
+          <Choice
+            label="The box is"
+            id="hung-box_carries"
+            value={hung.box_carries}
+            choices={CARRIES}
+            none="not noted"
+            onChange={(box_carries) => set({ box_carries })}
+          />
+          <LengthField session={session} state={state} pointer="/hung/box_marked_mass" label="Marked for" />
+          <YesNo
+            label="Hangs from the structure"
+            value={hung.from_structure}
+            onChange={(from_structure) => set({ from_structure })}
+          />
+          <YesNo
+            label="Two No. 6 screws or more"
+            id="hung-two_screws"
+            value={hung.two_screws}
+            onChange={(two_screws) => set({ two_screws })}
+          />
+        </>
+      )}
+    </>
+  );
+}
+
+const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
+
+function Splices({
+  splices,
+  contents,
+  onChange,
+}: {
+  splices: Splice[];
+  contents: BoxContents;
+  onChange: (splices: Splice[]) => void;
+}) {
+  const letters = [
+    ...new Set(contents.conductors.map((conductor) => conductor.joined).filter((letter) => letter !== null)),
+  ];
+  const free = letters.filter((letter) => !splices.some((splice) => splice.letter === letter));
+  const set = (letter: string, change: Partial<Splice>) =>
+    onChange(splices.map((known) => (known.letter === letter ? { ...known, ...change } : known)));
+  return (
+    <fieldset id="splices">
+      <legend>Splices</legend>
+      {letters.length === 0 && (
+        <p className="muted">Mark the conductors that are joined with the same letter first.</p>
+      )}
+      {splices.map((splice, index) => (
+        <div className="splice" key={splice.letter}>
+          <b>{splice.letter}</b>
+          <Choice
+            label="Made with"
+            value={splice.kind}
+            choices={SPLICES}
+            onChange={(kind) => kind && set(splice.letter, { kind })}
+          />
+          <Choice
+            label="Marked from"
+            value={splice.smallest}
+            choices={gauges}
+            none="not read"
+            onChange={(smallest) => set(splice.letter, { smallest: smallest as Gauge | null })}
+          />
+          <Choice
+            label="to"
+            id={`splices-${index}-largest`}
+            value={splice.largest}
+            choices={gauges}
+            none="not read"
+            onChange={(largest) => set(splice.letter, { largest: largest as Gauge | null })}
+          />
+          <FigureChoice
+            label="At most"
+            value={splice.most}
+            choices={[2, 3, 4, 5, 6, 8]}
+            unit="conductors"
+            onChange={(most) => set(splice.letter, { most })}
+          />
+          <FigureChoice
+            label="Pigtails in it"
+            value={splice.pigtails || null}
+            choices={[1, 2, 3, 4]}
+            unit=""
+            onChange={(pigtails) => set(splice.letter, { pigtails: pigtails ?? 0 })}
+          />
+          <YesNo
+            label="Pulled, none moves"
+            id={`splices-${index}-pull_tested`}
+            value={splice.pull_tested}
+            onChange={(pull_tested) => set(splice.letter, { pull_tested })}
+          />
+          <YesNo
+            label="Listed for both metals"
+            id={`splices-${index}-both_metals`}
+            value={splice.both_metals}
+            onChange={(both_metals) => set(splice.letter, { both_metals })}
+          />
+          <Button
+            variant="outline-primary"
+            onClick={() => onChange(splices.filter((known) => known.letter !== splice.letter))}
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      {free.map((letter) => (
+        <Button
+          key={letter}
+          variant="outline-primary"
+          onClick={() => onChange([...splices, { letter, kind: 'twist-on' } as Splice])}
+        >
+          + splice {letter}
+        </Button>
+      ))}
+    </fieldset>
+  );
+}

@@ -1,0 +1,69 @@
+// The three drawings of a box: the section with its lengths, the face, the fill.
+import { useState } from 'react';
+import type { BeforeAfter, Plan } from '../api/types';
+import { FaceDrawing } from '../drawing/FaceDrawing';
+import { FillDrawing } from '../drawing/FillDrawing';
+import { SectionDrawing } from '../drawing/SectionDrawing';
+import type { BoxSession, SessionState } from './session';
+
+const DRAWINGS = [
+  ['section', 'Section'],
+  ['face', 'Face'],
+  ['fill', 'Fill'],
+] as const;
+
+type Props = {
+  session: BoxSession;
+  state: SessionState;
+  units: 'inch' | 'metric';
+  /** The conductors after the repair that is looked at. */
+  after: BeforeAfter[] | undefined;
+  plan: Plan | undefined;
+  mayMeasureAgain: boolean;
+};
+
+export function Drawings({ session, state, units, after, plan, mayMeasureAgain }: Props) {
+  const [shown, setShown] = useState<(typeof DRAWINGS)[number][0]>('section');
+  const { judgement, side, record } = state;
+  return (
+    <>
+      <div className="drawing-bar">
+        {mayMeasureAgain && (
+          <fieldset className="sides">
+            <legend className="visually-hidden">Which measurements</legend>
+            <button type="button" aria-pressed={side === 'found'} onClick={() => session.show('found')}>
+              As found
+            </button>
+            <button type="button" aria-pressed={side === 'left'} onClick={() => session.show('left')}>
+              {record.left !== null ? 'As left' : 'Measure again'}
+            </button>
+          </fieldset>
+        )}
+        <fieldset className="sides drawings">
+          <legend className="visually-hidden">Which drawing</legend>
+          {DRAWINGS.map(([drawing, name]) => (
+            <button
+              key={drawing}
+              type="button"
+              aria-pressed={shown === drawing}
+              onClick={() => setShown(drawing)}
+            >
+              {name}
+            </button>
+          ))}
+        </fieldset>
+      </div>
+      {shown === 'section' && (
+        <SectionDrawing
+          section={judgement.section}
+          results={judgement.results}
+          units={units}
+          after={after}
+          onPull={(conductor, length) => session.pull(conductor, length)}
+        />
+      )}
+      {shown === 'face' && <FaceDrawing face={judgement.face} after={plan?.face} />}
+      {shown === 'fill' && <FillDrawing fill={judgement.fill} after={plan?.fill} />}
+    </>
+  );
+}

@@ -1,0 +1,107 @@
+// One line, one box. What is understood is shown back piece by piece; what is not stays in the line.
+import { useEffect, useRef, useState } from 'react';
+import { api } from '../api/client';
+import type { Jotted } from '../api/types';
+import { contentsOf } from './Measures';
+import type { BoxSession, SessionState } from './session';
+
+type Props = { session: BoxSession; state: SessionState; units: 'inch' | 'metric' };
+
+export function JotLine({ session, state, units }: Props) {
+  const [line, setLine] = useState('');
+  const [jotted, setJotted] = useState<Jotted | null>(null);
+  const asked = useRef(0);
+  const input = useRef<HTMLInputElement>(null);
+  const contents = contentsOf(state);
+
+  useEffect(() => {
+    const number = ++asked.current;
+    if (line.trim() === '') {
+      setJotted(null);
+      return;
+    }
+    api
+      .jot({ line, units, contents })
+      .then((answer) => number === asked.current && setJotted(answer))
+      .catch(() => undefined);
+  }, [line, units, contents]);
+
+  useEffect(() => {
+    const jump = (event: KeyboardEvent) => {
+      if (event.altKey && event.key === 'j') {
+        event.preventDefault();
+        input.current?.focus();
+      }
+    };
+    window.addEventListener('keydown', jump);
+    return () => window.removeEventListener('keydown', jump);
+  }, []);
+
+  async function take() {
+    const answer = await api.jot({ line, units, contents });
+    if (answer.chips.some((chip) => chip.read)) session.edit(() => answer.contents);
+    const { tag } = answer;
+    if (tag && tag !== state.record.tag) session.editRecord((record) => ({ ...record, tag }));
+    // What was not understood stays, to be mended.
+    setLine(
+      answer.chips
+        .filter((chip) => chip.error)
+        .map((chip) => chip.text)
+        .join(' '),
+    );
+  }
+
+  const complete = (word: string) => {
+    setLine(`${line.slice(0, line.length - (line.split(/\s/).at(-1)?.length ?? 0))}${word} `);
+    input.current?.focus();
+  };
+
+  return (
+    <div className="jot">
+      <label htmlFor="jot">Jot</label>
+      <input
+        id="jot"
+        ref={input}
+        className="figure"
+        value={line}
+        maxLength={400}
+        autoComplete="off"
+        spellCheck={false}
+        placeholder="dup 15 2x14/2 d 1/2 fl 2 3/4 sb 3/8 gyp"
+        aria-describedby="jot-said"
+        aria-keyshortcuts="Alt+J"
+        onChange={(event) => setLine(event.target.value)}
+        onKeyDown={(event) => {
+          if (event.key === 'Enter') void take();
+          if (event.key === 'Tab' && !event.shiftKey && jotted?.completions[0]) {
+            event.preventDefault();
+            complete(jotted.completions[0].word);
+          }
+        }}
+      />
+      <button type="button" className="plain jot-take" disabled={!jotted} onClick={() => void take()}>
+        Take it
+      </button>
+      {jotted && (
+        <div id="jot-said" className="chips" aria-live="polite">
+          {jotted.chips.map((chip, index) => (
+            // biome-ignore lint/suspicious/noArrayIndexKey: a piece has no name but its place in the line
+            <span key={index} className={chip.error ? 'chip bad' : 'chip'} title={chip.text}>
+              {chip.read ?? `${chip.text}: ${chip.error}`}
+            </span>
+          ))}
+          {jotted.completions.map((completion) => (
+            <button
+              key={completion.word}
+              type="button"
+              className="chip offer"
+              onClick={() => complete(completion.word)}
+            >
+              <b>{completion.word}</b> {completion.says}
+            </button>
+          ))}
+        </div>
+      )}
+    </div>
+  );
+}

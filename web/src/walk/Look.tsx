@@ -1,0 +1,79 @@
+// What one sees rather than measures, as chips in the order one looks. Each is not looked at, there, or not there.
+import { Button } from 'react-bootstrap';
+import { useTrades } from '../api/queries';
+import type { BoxContents, Observation, ObservationInfo } from '../api/types';
+import { contentsOf } from './Measures';
+import type { BoxSession, SessionState } from './session';
+
+type Props = { session: BoxSession; state: SessionState };
+
+export function observe(contents: BoxContents, what: Observation, fault: boolean | null): BoxContents {
+  const others = contents.observed.filter((known) => known.what !== what);
+  return { ...contents, observed: fault === null ? others : [...others, { what, fault }] };
+}
+
+/** Not looked at, then there, then looked at and not there, then not looked at again. */
+const NEXT = new Map<boolean | null, boolean | null>([
+  [null, true],
+  [true, false],
+  [false, null],
+]);
+
+export function Look({ session, state }: Props) {
+  const trades = useTrades();
+  const contents = contentsOf(state);
+  const groups = new Map<string, ObservationInfo[]>();
+  for (const info of trades.data?.observations ?? []) {
+    groups.set(info.group_name, [...(groups.get(info.group_name) ?? []), info]);
+  }
+  const answer = (what: Observation) => contents.observed.find((known) => known.what === what)?.fault ?? null;
+  const order = [...groups].sort(
+    ([, a], [, b]) => Number(a[0]?.group === 'stop') - Number(b[0]?.group === 'stop'),
+  );
+  return (
+    <div className="look">
+      {order.map(([name, infos]) => {
+        const open = infos.filter((info) => answer(info.what) === null);
+        return (
+          <fieldset key={name} className={infos[0]?.group === 'stop' ? 'look-group stop' : 'look-group'}>
+            <legend>{name}</legend>
+            <div className="chips">
+              {infos.map((info) => {
+                const now = answer(info.what);
+                const words = now === false ? info.sound : info.fault;
+                const said = now === null ? 'not looked at' : now ? 'yes' : 'looked, no';
+                return (
+                  <button
+                    key={info.what}
+                    type="button"
+                    id={`observed-${info.what}`}
+                    className={`chip look-chip ${now === null ? 'unseen' : now ? 'there' : 'sound'}`}
+                    aria-label={`${words}: ${said}`}
+                    onClick={() =>
+                      session.edit((known) => observe(known, info.what, NEXT.get(answer(info.what)) ?? null))
+                    }
+                  >
+                    {words}
+                  </button>
+                );
+              })}
+              {infos[0]?.group !== 'stop' && open.length > 0 && (
+                <Button
+                  variant="outline-primary"
+                  className="rest-sound"
+                  onClick={() =>
+                    session.edit((known) =>
+                      open.reduce((grown, info) => observe(grown, info.what, false), known),
+                    )
+                  }
+                >
+                  Rest sound
+                </Button>
+              )}
+            </div>
+          </fieldset>
+        );
+      })}
+    </div>
+  );
+}

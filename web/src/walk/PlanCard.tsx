@@ -1,0 +1,122 @@
+// The planner's answer: the cheapest sequence of repairs with its proof, the runner-up, what cannot be done and why.
+import { Button } from 'react-bootstrap';
+import type { Plan, Proposal, Remedies } from '../api/types';
+import { BeforeAfterTable, PigtailList } from './Pigtails';
+
+type Outcome = Remedies['outcome'];
+type Props = {
+  outcome: Outcome;
+  busy: boolean;
+  onPlan: (repairs: { rule: string; repair: string }[]) => void;
+};
+
+const repairsOf = (plan: Plan) =>
+  plan.steps.flatMap((step) => step.mends.map((rule) => ({ rule, repair: step.repair })));
+
+export function PlanCard({ outcome, busy, onPlan }: Props) {
+  const { plan, runner_up: other } = outcome;
+  if (!plan) return <h2>No repair here mends it</h2>;
+  const pigtails = plan.steps.flatMap((step) => step.pigtails);
+  return (
+    <div className="plan-card">
+      <h2>
+        Puts it right <span className="figure">{plan.minutes} min</span>
+      </h2>
+      <ol className="plan-steps">
+        {plan.steps.map((step) => (
+          <li key={step.repair}>
+            <b>{step.title}</b> <span className="figure">{step.minutes}</span>
+          </li>
+        ))}
+      </ol>
+      <BeforeAfterTable pairs={plan.before_after} />
+      <PigtailList pigtails={pigtails} />
+      <Button className="plan" disabled={busy} onClick={() => onPlan(repairsOf(plan))}>
+        Plan this repair
+      </Button>
+      <details>
+        <summary>Steps and what to bring</summary>
+        <ol>
+          {plan.steps
+            .flatMap((step) => step.steps)
+            .map((step) => (
+              <li key={step}>{step}</li>
+            ))}
+        </ol>
+        <Bring materials={plan.materials} bodies={plan.body_volume} />
+        {[...new Set(plan.steps.flatMap((step) => step.cautions))].map((caution) => (
+          <p key={caution} className="caution">
+            {caution}
+          </p>
+        ))}
+        <p className="caution">
+          Dead and proven dead first. Minutes and lengths are common practice, no source.
+        </p>
+      </details>
+      {other && (
+        <details>
+          <summary>
+            Next best, {other.minutes} min:{' '}
+            {other.steps.map((step) => step.title.toLowerCase()).join(', then ')}
+          </summary>
+          <Bring materials={other.materials} bodies={other.body_volume} />
+          <Button variant="outline-primary" disabled={busy} onClick={() => onPlan(repairsOf(other))}>
+            Plan the next best
+          </Button>
+        </details>
+      )}
+      {outcome.bound_hit && (
+        <p className="caution">The search ended at its bound; a cheaper way may exist.</p>
+      )}
+    </div>
+  );
+}
+
+/** What to bring, and the room it takes. */
+export function Bring({ materials, bodies }: { materials: Proposal['materials']; bodies: string }) {
+  if (materials.length === 0) return null;
+  return (
+    <>
+      <ul className="materials">
+        {materials.map((line) => (
+          <li key={line.what}>
+            <span className="figure">{line.count}</span> {line.what}
+          </li>
+        ))}
+      </ul>
+      {!bodies.startsWith('0 ') && <p>Connectors take {bodies} of room in fact, whatever the code counts.</p>}
+    </>
+  );
+}
+
+/** What no repair mends here, and what cannot be done, with the reasons in figures. */
+export function NotHere({ outcome }: { outcome: Outcome }) {
+  return (
+    <>
+      {outcome.cannot.length > 0 && (
+        <>
+          <h3>Not mended here</h3>
+          <ul className="rejected">
+            {outcome.cannot.map((cannot) => (
+              <li key={cannot.rule}>
+                <b>{cannot.title}.</b> {cannot.reasons.join('; ')}.
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+      {outcome.rejected.length > 0 && (
+        <>
+          <h3>Not here, because</h3>
+          <ul className="rejected">
+            {outcome.rejected.map((rejected) => (
+              <li key={rejected.repair}>
+                <b>{rejected.title}.</b> {rejected.reasons.join('; ')}.
+              </li>
+            ))}
+          </ul>
+        </>
+      )}
+    </>
+  );
+}
