@@ -12,6 +12,9 @@ const VIEWS = {
   'walk, planned': walkPath('K7'),
   'walk, as left': walkPath('L2'),
   'walk, contradiction': walkPath('L7'),
+  'walk, stopped': walkPath('R3'),
+  'walk, empty': walkPath('A6'),
+  'rule book': `${auditPath}/rules`,
   'hand over': `${auditPath}/hand-over`,
 };
 

@@ -46,7 +46,7 @@ test('check exits 0, 1 or 2', () => {
   });
   const sound = JSON.parse(readFileSync(bundlePath, 'utf8'));
   sound.rooms = sound.rooms.slice(0, 1);
-  sound.rooms[0].boxes = sound.rooms[0].boxes.slice(0, 2);
+  sound.rooms[0].boxes = sound.rooms[0].boxes.slice(0, 1);
   const file = join(server.get().folder, 'sound.nailpunch.json');
   writeFileSync(file, JSON.stringify(sound));
   expect(run(file).status).toBe(0);

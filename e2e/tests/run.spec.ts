@@ -62,6 +62,7 @@ test('the basis changes the verdicts', async ({ page }) => {
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.goto(server.get().url + walkPath('K5'));
   const length = page.locator('.finding', { hasText: 'Free conductor length' });
+  await page.getByRole('button', { name: /\d met$/ }).click();
   await expect(length).toContainText('meets');
   await length.getByText('Why').click();
   await expect(length).toContainText('by the house rule either will do');
@@ -70,6 +71,7 @@ test('the basis changes the verdicts', async ({ page }) => {
   await page.getByLabel('Enforced edition').selectOption('cec-2021');
   await expect(page.getByRole('status').filter({ hasText: 'Saved' })).toBeVisible();
   await page.goto(server.get().url + walkPath('K3'));
+  await page.getByRole('button', { name: /of no concern here$/ }).click();
   await expect(page.locator('.finding', { hasText: 'Reach past the opening' })).toContainText('CEC 2021 has no such rule');
   clean();
 });

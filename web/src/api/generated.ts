@@ -1323,6 +1323,8 @@ export interface components {
             contents: components["schemas"]["BoxContents"];
             /** @description The contents are the outcome of work done now. */
             new_work?: boolean;
+            /** @description The codes of the rules that work done now was to mend, at most 100: these alone are judged as new work. */
+            repaired?: string[];
             /** @description What the inspector ruled, at most 100. */
             rulings?: components["schemas"]["Ruling"][];
             /**
@@ -1958,6 +1960,11 @@ export interface components {
         Seat: "box-ears" | "plaster-ears" | "spacers" | "makeshift" | "floating";
         /** @description The section through a box. */
         Section: {
+            /**
+             * Format: int64
+             * @description How far rings and extenders have brought the opening forward.
+             */
+            added_forward: number;
             /** @description The cables. */
             cables: components["schemas"]["SectionCable"][];
             /** @description The conductors in the order of the record. */
@@ -1969,6 +1976,11 @@ export interface components {
             depth: number;
             /** @description The depth was not measured and a usual one is drawn. */
             depth_assumed: boolean;
+            /**
+             * Format: int64
+             * @description How thick the finish to come is.
+             */
+            finish_to_come: number;
             /** @description The free length that the edition asks for. */
             required_length: components["schemas"]["Figure"];
             required_reach?: components["schemas"]["Figure"] | null;
@@ -1977,6 +1989,17 @@ export interface components {
              * @description The marks of the ruler: this many nanometres apart, the longer ones labelled.
              */
             ruler_step: number;
+            set_back?: components["schemas"]["Figure"] | null;
+            /**
+             * Format: int64
+             * @description How far spacers bring the yoke forward.
+             */
+            spacers: number;
+            /**
+             * Format: int64
+             * @description Where the finished surface stands: in front of the opening where the box is set back, behind it where it is proud.
+             */
+            surface: number;
             wall_finish?: components["schemas"]["WallFinish"] | null;
         };
         /** @description A cable in the section. */

@@ -25,14 +25,14 @@ export function FaceDrawing({ face, after }: Props) {
   const across = Math.max(face.width, after?.width ?? 0);
   const tall = Math.max(face.height, after?.height ?? 0);
   const scale = Math.min((HEIGHT - TOP * 2) / tall, 300 / across);
-  const middle = { x: 250, y: HEIGHT / 2 };
+  const middle = { x: 230, y: HEIGHT / 2 };
   const px = (nm: number) => nm * scale;
   const left = middle.x - px(face.width) / 2;
   const top = middle.y - px(face.height) / 2;
   const changed = after && (after.width !== face.width || after.height !== face.height);
   return (
     <svg className="face" viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={faceWords(face)}>
-      <rect className="wall" x="8" y="8" width={WIDTH - 236} height={HEIGHT - 16} />
+      <rect className="wall" x="8" y="8" width={WIDTH - 246} height={HEIGHT - 16} />
       {face.gap != null && face.gap > 0 && (
         <Outline face={face} left={left} top={top} px={px} by={px(face.gap)} name="gap" />
       )}
@@ -206,7 +206,7 @@ function Lamps({ reading, y }: { reading: LampReading; y: number }) {
   ] as const;
   return (
     <g className="lamps">
-      <text x="480" y={y + 4}>
+      <text x="468" y={y + 4}>
         {reading.half}
       </text>
       {lamps.map(([name, lamp], index) => (
@@ -224,10 +224,12 @@ function Lamps({ reading, y }: { reading: LampReading; y: number }) {
 function Notes({ face, after }: { face: Face; after: Face | undefined }) {
   const lines = [
     `${face.gangs} gang${face.gangs > 1 ? 's' : ''}${face.assumed ? ', usual opening drawn' : ''}`,
-    ...face.devices.map(
-      (device) =>
-        `${device.label}${device.seat ? `, ${SEATS[device.seat]}` : ''}${device.spacers > 0 ? ` × ${device.spacers}` : ''}`,
-    ),
+    ...face.devices.flatMap((device) => [
+      device.label,
+      ...(device.seat
+        ? [`\u2002${SEATS[device.seat]}${device.spacers > 0 ? ` × ${device.spacers}` : ''}`]
+        : []),
+    ]),
     ...face.added.map((added) => `${added} added`),
     ...(face.cover_missing ? ['cover missing'] : []),
     ...(face.plate_cracked ? ['plate cracked'] : []),
@@ -242,7 +244,7 @@ function Notes({ face, after }: { face: Face; after: Face | undefined }) {
         <Lamps key={reading.half} reading={reading} y={30 + index * 52} />
       ))}
       {[...lines, ...planned].slice(0, 8).map((line, index) => (
-        <text key={line} x="480" y={start + index * 23} className={index >= lines.length ? 'then' : ''}>
+        <text key={line} x="468" y={start + index * 23} className={index >= lines.length ? 'then' : ''}>
           {line}
         </text>
       ))}

@@ -97,21 +97,31 @@ function Sum({ fill, after, top }: { fill: Fill; after: Fill | null | undefined;
   if (!fill.available) lines.push(['volume of the box', 'not known', '']);
   if (fill.over) lines.push(['over by', fill.over.text, 'short']);
   else if (fill.available) lines.push(['more would fit', more, '']);
-  if (fill.over && fill.smallest_box) lines.push(['smallest that would do', fill.smallest_box, '']);
+
   if (fill.crowded) lines.push(['with its connectors it is crowded', fill.bodies.text, 'short']);
   if (after?.available && after.available.value !== fill.available?.value) {
     lines.push(['after the plan', `${after.required.text} of ${after.available.text}`, 'then']);
   }
-  return lines.map(([what, figure, kind], index) => (
-    <g key={what} className={kind}>
-      <text x="292" y={top + index * 22}>
-        {what}
-      </text>
-      <text className="figure" x={WIDTH - 8} y={top + index * 22} textAnchor="end">
-        {figure}
-      </text>
-    </g>
-  ));
+  const smallest = fill.over && fill.smallest_box;
+  return (
+    <>
+      {lines.map(([what, figure, kind], index) => (
+        <g key={what} className={kind}>
+          <text x="292" y={top + index * 22}>
+            {what}
+          </text>
+          <text className="figure" x={WIDTH - 8} y={top + index * 22} textAnchor="end">
+            {figure}
+          </text>
+        </g>
+      ))}
+      {smallest && (
+        <text x="292" y={top + lines.length * 22 + 8}>
+          smallest that would do: {smallest}
+        </text>
+      )}
+    </>
+  );
 }
 
 /** The drawing in words. */

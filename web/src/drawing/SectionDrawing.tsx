@@ -91,7 +91,7 @@ export function SectionDrawing({ section, results, units, after = [], onPull }: 
           />
         </pattern>
       </defs>
-      <Wall section={section} front={front} top={TOP} bottom={bottom} />
+      <Wall section={section} x={scale.x} top={TOP} bottom={bottom} />
       <path
         d={`M${front} ${TOP}H${back}V${bottom}H${front}`}
         className={section.depth_assumed ? 'box-outline assumed' : 'box-outline'}
@@ -186,15 +186,17 @@ function dimension(results: RuleResult[], rule: string, section: Section) {
 
 function Wall({
   section,
-  front,
+  x,
   top,
   bottom,
 }: {
   section: Section;
-  front: number;
+  x: (nm: number) => number;
   top: number;
   bottom: number;
 }) {
+  const front = x(0);
+  const surface = x(section.surface);
   if (section.wall_finish === 'exposed') return null;
   const fill =
     section.wall_finish === 'wood' || section.wall_finish === 'other-combustible'
@@ -202,8 +204,59 @@ function Wall({
       : 'url(#board)';
   return (
     <g>
-      <rect x={front} y={top - 34} width="26" height="28" fill={fill} stroke="var(--hair)" />
-      <rect x={front} y={bottom + 6} width="26" height="28" fill={fill} stroke="var(--hair)" />
+      {[top - 34, bottom + 6].map((y) => (
+        <g key={y}>
+          <rect
+            x={surface}
+            y={y}
+            width={Math.max(26, front - surface + 26)}
+            height="28"
+            fill={fill}
+            stroke="var(--hair)"
+          />
+          {section.finish_to_come > 0 && (
+            <rect
+              className="to-come"
+              x={x(section.surface + section.finish_to_come)}
+              y={y}
+              width={surface - x(section.surface + section.finish_to_come)}
+              height="28"
+            />
+          )}
+        </g>
+      ))}
+      {section.added_forward > 0 && (
+        <path
+          className="ring"
+          d={`M${front} ${top}V${bottom}M${x(-section.added_forward)} ${top}V${bottom}`}
+        />
+      )}
+      {section.spacers > 0 && (
+        <>
+          <rect
+            className="spacer"
+            x={x(section.spacers)}
+            y={top - 5}
+            width={front - x(section.spacers)}
+            height="10"
+          />
+          <rect
+            className="spacer"
+            x={x(section.spacers)}
+            y={bottom - 5}
+            width={front - x(section.spacers)}
+            height="10"
+          />
+        </>
+      )}
+      {section.set_back && (
+        <g className="set-back">
+          <path d={`M${surface} ${top - 34}V${bottom + 34}`} />
+          <text x={front + 36} y={bottom + 28}>
+            back {bare(section.set_back.text)}
+          </text>
+        </g>
+      )}
     </g>
   );
 }

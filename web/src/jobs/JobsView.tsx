@@ -5,7 +5,7 @@ import { Button, Dropdown, Modal } from 'react-bootstrap';
 import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
-import { keys, useJobs, useTrades } from '../api/queries';
+import { keys, useFirmRules, useJobs } from '../api/queries';
 import type { Audit, AuditCounts, Job, Problem, Verdict } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
@@ -25,6 +25,12 @@ const TALLY: [Verdict, keyof AuditCounts, string][] = [
 function Tally({ counts }: { counts: AuditCounts }) {
   return (
     <ul className="tally">
+      {counts.dangerous > 0 && (
+        <li className="danger">
+          <VerdictMark verdict="violates" danger quiet />
+          <b>{counts.dangerous}</b> danger
+        </li>
+      )}
       {TALLY.map(([verdict, field, words]) => (
         <li key={field} className={`verdict-${verdict}`}>
           <VerdictMark verdict={verdict} quiet />
@@ -50,7 +56,7 @@ function items(counts: AuditCounts) {
 
 export function JobsView() {
   const jobs = useJobs();
-  const trades = useTrades();
+  const firm = useFirmRules();
   const client = useQueryClient();
   const navigate = useNavigate();
   const offerUndo = useUndo();
@@ -71,15 +77,15 @@ export function JobsView() {
   }
 
   async function create(name: string) {
-    const defaults = trades.data?.defaults.find((known) => known.units === 'inch');
-    if (!defaults) return;
+    const house_rules = firm.data?.record;
+    if (!house_rules) return;
     const id = uuid();
     const audit: Audit = {
       id,
       name,
       inspector: '',
       building: { address: '', owner: '', built: null },
-      basis: { edition: 'nec-2023', units: 'inch', areas: [], house_rules: defaults.house_rules },
+      basis: { edition: 'nec-2023', units: 'inch', areas: [], house_rules },
       archived: false,
     };
     await attempt(() => api.putAudit(audit, 0));

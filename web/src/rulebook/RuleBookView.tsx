@@ -135,9 +135,10 @@ function FirmRules() {
   if (!firm.data || !trades.data) return <Loading what="the house rules" />;
   const change = async (part: Partial<HouseRules>) => {
     setRefused(null);
+    const record = { ...firm.data.record, ...part };
+    client.setQueryData(keys.firm, { record, revision: firm.data.revision });
     try {
-      const kept = await api.putFirmRules({ ...firm.data.record, ...part }, firm.data.revision);
-      client.setQueryData(keys.firm, kept);
+      client.setQueryData(keys.firm, await api.putFirmRules(record, firm.data.revision));
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       setRefused(error.problem.detail);

@@ -9,7 +9,7 @@ import { Begin } from './Begin';
 import { Capture, type CapturePart, partOf } from './Capture';
 import { ConflictChoice } from './ConflictChoice';
 import { Drawings } from './Drawings';
-import { Findings } from './Findings';
+import { Findings, Rest } from './Findings';
 import { JotLine } from './JotLine';
 import { contentsOf } from './Measures';
 import { NextMeasurement } from './NextMeasurement';
@@ -129,6 +129,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
       <aside className="walk-find" aria-label="Findings and repairs">
         <Findings session={session} state={state} audit={audit} />
         <Repairs audit={audit} session={session} state={state} onShow={setShown} />
+        <Rest session={session} state={state} audit={audit} />
       </aside>
       {state.theirs && (
         <ConflictChoice session={session} mine={record} theirs={state.theirs.record} units={basis.units} />

@@ -10,7 +10,7 @@ export type CapturePart = 'measure' | 'box' | 'devices' | 'look';
 const PARTS: [CapturePart, string][] = [
   ['measure', 'Lengths'],
   ['look', 'Look'],
-  ['box', 'Box'],
+  ['box', 'Box and wall'],
   ['devices', 'Devices'],
 ];
 

@@ -44,7 +44,12 @@ export function Findings({
   audit: string;
 }) {
   const { results } = state.judgement;
-  const telling = results.filter((result) => TELLING.includes(result.verdict));
+  const legacy = results.filter((result) => result.verdict === 'legacy');
+  const broken = results.some((result) => result.verdict === 'violates');
+  // Beside what is broken, what was allowed when it was built stands back.
+  const telling = results.filter(
+    (result) => TELLING.includes(result.verdict) && !(broken && result.verdict === 'legacy'),
+  );
   // Where the code has no say there is nothing to show but on demand; lengths that wait for a tape are asked for in
   // place.
   const waiting = results.filter((result) => result.verdict === 'not-measured');
@@ -57,12 +62,23 @@ export function Findings({
       {[...telling, ...lengths].map((result) => (
         <FindingLine key={result.rule} result={result} session={session} audit={audit} />
       ))}
+      {broken && <Group verdict="legacy" results={legacy} session={session} audit={audit} />}
       <Group
         verdict="not-measured"
         results={waiting.filter((result) => !lengths.includes(result))}
         session={session}
         audit={audit}
       />
+      <Remarks session={session} state={state} />
+    </section>
+  );
+}
+
+/** What needs nobody's attention: counted, and listed when asked for. */
+export function Rest({ session, state, audit }: { session: BoxSession; state: SessionState; audit: string }) {
+  const { results } = state.judgement;
+  return (
+    <section className="findings rest" aria-label="Met, and of no concern">
       {(['meets', 'not-applicable'] as const).map((verdict) => (
         <Group
           key={verdict}
@@ -72,7 +88,6 @@ export function Findings({
           audit={audit}
         />
       ))}
-      <Remarks session={session} state={state} />
     </section>
   );
 }
@@ -88,6 +103,7 @@ function Group({ verdict, results, session, audit }: GroupProps) {
   const [open, setOpen] = useState(false);
   if (results.length === 0) return null;
   const words = {
+    legacy: 'legacy, allowed when built',
     'not-measured': 'not measured',
     meets: 'met',
     'not-applicable': 'of no concern here',
@@ -135,7 +151,7 @@ function FindingLine({ result, session, audit }: LineProps) {
           <div className="finding-figures">
             {KINDS[worst.measured.kind] && <i>{KINDS[worst.measured.kind]}</i>}
             <span className="figure">{bare(worst.measured.figure.text)}</span>
-            <i>{worst.side === 'at-most' ? 'of at most' : 'of'}</i>
+            <i>{worst.side === 'at-most' ? 'max' : 'of'}</i>
             <span className="figure">{worst.required.text}</span>
             {worst.shortfall && (
               <em className="figure">

@@ -60,6 +60,16 @@ pub struct Section {
     pub depth_assumed: bool,
     /// The surface of the wall.
     pub wall_finish: Option<WallFinish>,
+    /// Where the finished surface stands: in front of the opening where the box is set back, behind it where it is proud.
+    pub surface: i64,
+    /// The set-back, where it was measured and is not nothing.
+    pub set_back: Option<Figure>,
+    /// How thick the finish to come is.
+    pub finish_to_come: i64,
+    /// How far spacers bring the yoke forward.
+    pub spacers: i64,
+    /// How far rings and extenders have brought the opening forward.
+    pub added_forward: i64,
     /// The cables.
     pub cables: Vec<SectionCable>,
     /// The conductors in the order of the record.
@@ -141,6 +151,16 @@ impl Section {
             depth: depth.nm(),
             depth_assumed: contents.depth.is_none(),
             wall_finish: contents.wall_finish,
+            surface: contents.stand.set_back.map_or(-contents.stand.proud.unwrap_or_default().nm(), Length::nm),
+            set_back: contents
+                .stand
+                .set_back
+                .filter(|back| *back > Length::ZERO)
+                .map(|back| back.figure(basis.units)),
+            finish_to_come: contents.stand.finish_to_come.unwrap_or_default().nm(),
+            spacers: contents.devices.iter().map(|device| i64::from(device.spacers)).max().unwrap_or(0)
+                * Length::sixteenths(2).nm(),
+            added_forward: contents.added.iter().filter_map(|added| added.forward).map(Length::nm).sum(),
             cables,
             conductors,
             required_length: required_length.shown(basis.units).figure(basis.units),
