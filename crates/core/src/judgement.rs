@@ -91,14 +91,8 @@ pub fn judge_box(request: JudgeRequest) -> Judgement {
     let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
     let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
     let entries = apply_entries(&mut contents, &typed, basis.units);
-    let situation = Situation {
-        contents: &contents,
-        basis: &basis,
-        wired_under,
-        new_work,
-        repaired: &repaired,
-        rulings: &rulings,
-    };
+    let situation =
+        Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let results = judge(&situation);
     Judgement {
         entries,
@@ -158,14 +152,8 @@ pub fn plan_for(request: JudgeRequest) -> Remedies {
     let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
     let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
     apply_entries(&mut contents, &typed, basis.units);
-    let situation = Situation {
-        contents: &contents,
-        basis: &basis,
-        wired_under,
-        new_work,
-        repaired: &repaired,
-        rulings: &rulings,
-    };
+    let situation =
+        Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let found = judge(&situation);
     let repairs: Vec<_> = crate::repair::REPAIRS.iter().collect();
     let outcome = plan_with(&situation, &found, Severity::Workmanship, &repairs);

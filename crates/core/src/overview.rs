@@ -72,18 +72,13 @@ impl BoxOverview {
     }
 
     /// As [`BoxOverview::of`], from item views that are there already.
-    pub fn with_views(
-        record: &BoxRecord,
-        room: &Room,
-        basis: &Basis,
-        stored: &[WorkItem],
-        views: &[ItemView],
-    ) -> Self {
+    pub fn with_views(record: &BoxRecord, room: &Room, basis: &Basis, stored: &[WorkItem], views: &[ItemView]) -> Self {
         let wired_under = basis.wired_under(room, record.wired_under);
         let left = record.measured_again(stored);
         let contents = left.unwrap_or(&record.found);
         let repaired: Vec<&str> = left.iter().flat_map(|_| stored.iter().map(|item| item.rule.as_str())).collect();
-        let situation = Situation { wired_under, repaired: &repaired, rulings: &record.rulings, ..Situation::new(contents, basis) };
+        let situation =
+            Situation { wired_under, repaired: &repaired, rulings: &record.rulings, ..Situation::new(contents, basis) };
         let results = judge(&situation);
         // What no rule covers marks the box as a rule would.
         let remarked = record.remarks.iter().any(|remark| remark.severity != Severity::Note);

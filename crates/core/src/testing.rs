@@ -4,9 +4,7 @@ use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, propose};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::{Edition, WiredUnder};
-use crate::survey::{
-    Basis, BoxContents, BoxKind, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role,
-};
+use crate::survey::{Basis, BoxContents, BoxKind, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role};
 
 /// A black 12 AWG conductor in cable 1 with the given free length and reach, in sixteenths of an inch.
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {

@@ -15,7 +15,14 @@ use nailpunch_core::standard::{Edition, WiredUnder};
 use nailpunch_core::survey::{Basis, BoxContents};
 
 /// A box with one black 12 AWG conductor; `-` stands for what was not measured.
-fn request(edition: Edition, year: Option<u16>, length: &str, reach: &str, sheath_end: &str, end: &str) -> JudgeRequest {
+fn request(
+    edition: Edition,
+    year: Option<u16>,
+    length: &str,
+    reach: &str,
+    sheath_end: &str,
+    end: &str,
+) -> JudgeRequest {
     let nm = |text: &str| {
         if text == "-" { "null".to_owned() } else { parse_length(text, UnitSystem::Inch).unwrap().nm().to_string() }
     };
@@ -85,7 +92,8 @@ const LENGTHS: &[Case] = &[
     // The age of the wiring: the reach came with 1999, the length is older.
     (NEC, Some(1962), "2 3/4", "3/4", "-", (Violates, "3 1/4 in"), (Legacy, "2 1/4 in")),
     (NEC, Some(1998), "7", "2", "-", (Meets, "-"), (Legacy, "1 in")),
-    (NEC, Some(1999), "7", "2", "-", (Meets, "-"), (Violates, "1 in")),
+    (NEC, Some(1999), "7", "2", "-", (Meets, "-"), (Legacy, "1 in")),
+    (NEC, Some(2000), "7", "2", "-", (Meets, "-"), (Violates, "1 in")),
     (OLD, Some(1988), "6 1/2", "-", "4", (Meets, "-"), (Legacy, "1/2 in")),
     // Canada: 150 mm, and no reach.
     (CEC, None, "2 3/4", "3/4", "-", (Violates, "≈ 3 3/16 in"), (NotApplicable, "-")),

@@ -59,7 +59,9 @@ pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
                     writer.write_record(line(&place, result, None, None, state))?;
                 }
                 for finding in &result.findings {
-                    let left = after.and_then(|after| after.findings.iter().find(|f| (f.conductor, &f.label) == (finding.conductor, &finding.label)));
+                    let left = after.and_then(|after| {
+                        after.findings.iter().find(|f| (f.conductor, &f.label) == (finding.conductor, &finding.label))
+                    });
                     writer.write_record(line(&place, result, Some(finding), left, state))?;
                 }
             }
@@ -78,9 +80,7 @@ fn line(
     let measured = |finding: Option<&Finding>| finding.and_then(|f| f.measured.clone()).map(|m| m.figure);
     let (found, required) = (measured(finding), finding.and_then(|f| f.required.clone()));
     let shortfall = finding.and_then(|f| f.shortfall.clone());
-    let text = |figure: &Option<Amount>| {
-        figure.as_ref().map_or_else(String::new, |f| f.text.clone())
-    };
+    let text = |figure: &Option<Amount>| figure.as_ref().map_or_else(String::new, |f| f.text.clone());
     let value = |figure: &Option<Amount>| figure.as_ref().map_or_else(String::new, |f| f.value.to_string());
     let unit = found.as_ref().or(required.as_ref()).map_or("", |figure| match figure.unit {
         AmountUnit::Nanometres => "nm",

@@ -217,7 +217,15 @@ fn request(
     rulings: &[Ruling],
 ) -> JudgeRequest {
     let (basis, rulings) = (basis.clone(), rulings.to_vec());
-    JudgeRequest { basis, wired_under, new_work: false, repaired, contents: contents.clone(), rulings, typed: Vec::new() }
+    JudgeRequest {
+        basis,
+        wired_under,
+        new_work: false,
+        repaired,
+        contents: contents.clone(),
+        rulings,
+        typed: Vec::new(),
+    }
 }
 
 fn box_part(
@@ -267,7 +275,11 @@ fn box_part(
         stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),
         fill: fill_lines(&found),
         plan: if open { plan_lines(entry, basis, wired_under) } else { Vec::new() },
-        remarks: entry.remarks.iter().map(|remark| format!("{} ({})", remark.text, severity_name(remark.severity))).collect(),
+        remarks: entry
+            .remarks
+            .iter()
+            .map(|remark| format!("{} ({})", remark.text, severity_name(remark.severity)))
+            .collect(),
     }
 }
 
@@ -314,7 +326,12 @@ fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>)
             lines.push(format!("Bring: {}.", bring.join("; ")));
         }
     }
-    lines.extend(outcome.cannot.iter().map(|cannot| format!("Not mended here: {}. {}.", cannot.title, cannot.reasons.join("; "))));
+    lines.extend(
+        outcome
+            .cannot
+            .iter()
+            .map(|cannot| format!("Not mended here: {}. {}.", cannot.title, cannot.reasons.join("; "))),
+    );
     lines
 }
 
@@ -358,9 +375,7 @@ const fn verdict_name(result: &RuleResult) -> &'static str {
 
 fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>) -> Row {
     let worst = result.worst_finding();
-    let text = |figure: Option<&Amount>| {
-        figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone())
-    };
+    let text = |figure: Option<&Amount>| figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone());
     Row {
         title: result.title,
         verdict: verdict_name(result),

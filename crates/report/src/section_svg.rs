@@ -94,10 +94,8 @@ fn wall(svg: &mut String, section: &Section, scale: &Scale, bottom: f64) {
     for y in [top - 24.0, bottom] {
         let surface = scale.x(section.surface);
         let width = (front - surface + 14.0).max(14.0);
-        let _ = write!(
-            svg,
-            "<rect x=\"{surface:.1}\" y=\"{y:.1}\" width=\"{width:.1}\" height=\"24\" fill=\"{fill}\"/>"
-        );
+        let _ =
+            write!(svg, "<rect x=\"{surface:.1}\" y=\"{y:.1}\" width=\"{width:.1}\" height=\"24\" fill=\"{fill}\"/>");
     }
     let dash = if section.depth_assumed { " stroke-dasharray=\"4 3\"" } else { "" };
     let _ = write!(

@@ -14,9 +14,7 @@ fn row(transaction: &Transaction) -> Result<Option<(Revised<HouseRules>, String)
         .prepare_cached("SELECT record, revision FROM firm WHERE id = 1")?
         .query_row([], |row| Ok((row.get(0)?, row.get(1)?)))
         .optional()?;
-    found
-        .map(|(json, revision)| Ok((Revised { record: serde_json::from_str(&json)?, revision }, json)))
-        .transpose()
+    found.map(|(json, revision)| Ok((Revised { record: serde_json::from_str(&json)?, revision }, json))).transpose()
 }
 
 impl Store {

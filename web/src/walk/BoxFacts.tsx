@@ -1,12 +1,12 @@
 // The box itself: its volume, how it stands in the wall, what feeds it, what is added to it.
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { useTrades } from '../api/queries';
-import type { BoxContents, Stand, Supply } from '../api/types';
+import type { BoxContents, Fittings, Stand, Supply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
-import { ADDED, BONDS, LOCATIONS } from './words';
+import { ADDED, BONDS, FINISHES, FITTINGS, LOCATIONS } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
 
@@ -14,6 +14,8 @@ export function BoxFacts({ session, state }: Props) {
   const trades = useTrades();
   const contents = contentsOf(state);
   const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
+  const fittings = (change: Partial<Fittings>) =>
+    session.edit((known) => ({ ...known, fittings: { ...known.fittings, ...change } }));
   const stand = (change: Partial<Stand>) =>
     session.edit((known) => ({ ...known, stand: { ...known.stand, ...change } }));
   const supply = (change: Partial<Supply>) =>
@@ -98,6 +100,31 @@ export function BoxFacts({ session, state }: Props) {
           value={contents.fittings.internal_clamps}
           onChange={(internal_clamps) => set({ fittings: { ...contents.fittings, internal_clamps } })}
         />
+        {FITTINGS.map(([fitting, words]) => (
+          <Form.Check
+            key={fitting}
+            id={`fitting-${fitting}`}
+            label={words}
+            checked={contents.fittings.support.includes(fitting)}
+            onChange={(event) =>
+              fittings({
+                support: event.target.checked
+                  ? [...contents.fittings.support, fitting]
+                  : contents.fittings.support.filter((known) => known !== fitting),
+              })
+            }
+          />
+        ))}
+        <FigureChoice
+          label="Terminal blocks"
+          value={contents.fittings.terminal_blocks.length || null}
+          choices={[1, 2, 3, 4]}
+          unit=""
+          onChange={(count) => {
+            const gauge = contents.conductors[0]?.gauge ?? '14';
+            fittings({ terminal_blocks: Array.from({ length: count ?? 0 }, () => gauge) });
+          }}
+        />
         <Choice
           label="Bonded by"
           id="bond"
@@ -145,6 +172,13 @@ export function BoxFacts({ session, state }: Props) {
         <LengthField session={session} state={state} pointer="/stand/proud" label="Or proud" />
         <LengthField session={session} state={state} pointer="/stand/gap" label="Gap round it" />
         <LengthField session={session} state={state} pointer="/stand/finish_to_come" label="Finish to come" />
+        <Choice
+          label="of"
+          value={contents.stand.finish_to_come_kind}
+          choices={FINISHES}
+          none="the same as now"
+          onChange={(finish_to_come_kind) => stand({ finish_to_come_kind })}
+        />
         <YesNo
           label="Held on two sides"
           id="stand-far_side"

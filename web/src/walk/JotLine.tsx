@@ -5,6 +5,9 @@ import type { Jotted } from '../api/types';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
 
+/** Why a piece was not understood, with the piece itself once. */
+const said = (text: string, error: string) => (error.includes(text) ? error : `${text}: ${error}`);
+
 type Props = { session: BoxSession; state: SessionState; units: 'inch' | 'metric' };
 
 export function JotLine({ session, state, units }: Props) {
@@ -84,12 +87,16 @@ export function JotLine({ session, state, units }: Props) {
       </button>
       {jotted && (
         <div id="jot-said" className="chips" aria-live="polite">
-          {jotted.chips.map((chip, index) => (
-            // biome-ignore lint/suspicious/noArrayIndexKey: a piece has no name but its place in the line
-            <span key={index} className={chip.error ? 'chip bad' : 'chip'} title={chip.text}>
-              {chip.read ?? `${chip.text}: ${chip.error}`}
-            </span>
-          ))}
+          {jotted.chips.map((chip, index) => {
+            // A word that is still being typed is not wrong yet.
+            const begun = index === jotted.chips.length - 1 && jotted.completions.length > 0;
+            return (
+              // biome-ignore lint/suspicious/noArrayIndexKey: a piece has no name but its place in the line
+              <span key={index} className={begun ? 'chip begun' : chip.error ? 'chip bad' : 'chip'}>
+                {chip.read ?? (begun ? chip.text : said(chip.text, chip.error ?? ''))}
+              </span>
+            );
+          })}
           {jotted.completions.map((completion) => (
             <button
               key={completion.word}

@@ -5,6 +5,7 @@ import { CableRow } from './CableRow';
 import { ConductorRow } from './ConductorRow';
 import { LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
+import { FINISHES } from './words';
 
 type Part = { session: BoxSession; state: SessionState };
 
@@ -16,16 +17,6 @@ const KINDS = [
   ['masonry', 'Masonry box'],
   ['fan', 'Fan box'],
   ['large', 'Large junction box'],
-] as const;
-const FINISHES = [
-  ['', 'Wall not noted'],
-  ['gypsum-board', 'Gypsum board'],
-  ['plaster', 'Plaster'],
-  ['tile', 'Tile'],
-  ['masonry', 'Masonry'],
-  ['wood', 'Wood'],
-  ['other-combustible', 'Other that burns'],
-  ['exposed', 'Exposed'],
 ] as const;
 /** What a cable of these many insulated conductors brings, and what each is for as a rule. */
 const CABLE_COLOURS: [Colour, Role][] = [
@@ -91,6 +82,7 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
               set({ wall_finish: (event.target.value || null) as BoxContents['wall_finish'] })
             }
           >
+            <option value="">Wall not noted</option>
             {FINISHES.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}

@@ -53,6 +53,11 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
           Dead and proven dead first. Minutes and lengths are common practice, no source.
         </p>
       </details>
+      {plan.fill?.crowded && (
+        <p className="caution">
+          With its connectors the box is crowded: {plan.fill.bodies.text} of bodies besides {plan.fill.required.text} counted.
+        </p>
+      )}
       {other && (
         <details>
           <summary>

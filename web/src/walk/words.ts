@@ -66,6 +66,21 @@ export const CARRIES: readonly (readonly [NonNullable<Hung['box_carries']>, stri
   ['fan', 'marked for fans'],
 ];
 
+export const FINISHES: readonly (readonly [NonNullable<BoxContents['wall_finish']>, string])[] = [
+  ['gypsum-board', 'Gypsum board'],
+  ['plaster', 'Plaster'],
+  ['tile', 'Tile'],
+  ['masonry', 'Masonry'],
+  ['wood', 'Wood'],
+  ['other-combustible', 'Other that burns'],
+  ['exposed', 'Exposed'],
+];
+
+export const FITTINGS = [
+  ['stud', 'Luminaire stud'],
+  ['hickey', 'Hickey'],
+] as const;
+
 export const ADDED = [
   ['plaster-ring', 'plaster ring'],
   ['extension-ring', 'extension ring'],

@@ -14,8 +14,8 @@ use utoipa::ToSchema;
 use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_volume};
 use crate::survey::{BoxContents, Device, Lamp, LampReading, Observation, ObservationGroup, add_cable};
 
-pub use vocabulary::{VOCABULARY, Word};
 use vocabulary::{Meaning, Measure};
+pub use vocabulary::{VOCABULARY, Word};
 
 /// The longest line that is read.
 pub const LONGEST_LINE: usize = 400;
@@ -147,7 +147,8 @@ impl Reader<'_> {
                     return self.take(1, Err("one box holds at most 12 devices".to_owned()));
                 }
                 self.contents.devices.push(Device { amperes: rating, ..Device::new(id, kind) });
-                let read = rating.map_or_else(|| kind.name().to_owned(), |rating| format!("{} {rating} A", kind.name()));
+                let read =
+                    rating.map_or_else(|| kind.name().to_owned(), |rating| format!("{} {rating} A", kind.name()));
                 self.take(1 + usize::from(rating.is_some()), Ok(read));
             }
             Some((word, Meaning::Measure(measure))) => self.measure(word, measure),
@@ -193,7 +194,8 @@ impl Reader<'_> {
     /// A word with a figure behind it, of as many tokens as still read as one.
     fn measure(&mut self, word: &Word, measure: Measure) {
         let rest = &self.tokens[self.at + 1..];
-        let longest = (1..=rest.len().min(3)).rev().find(|count| self.figure(measure, &rest[..*count].join(" ")).is_ok());
+        let longest =
+            (1..=rest.len().min(3)).rev().find(|count| self.figure(measure, &rest[..*count].join(" ")).is_ok());
         match longest {
             Some(count) => {
                 let read = self.figure(measure, &rest[..count].join(" "));
@@ -283,7 +285,10 @@ impl Reader<'_> {
 fn looks_like_a_tag(token: &str) -> bool {
     let letters = token.chars().take_while(char::is_ascii_alphabetic).count();
     let rest = &token[letters..];
-    (1..=3).contains(&letters) && !rest.is_empty() && rest.len() <= 4 && rest.chars().all(|c| c.is_ascii_alphanumeric() || c == '.')
+    (1..=3).contains(&letters)
+        && !rest.is_empty()
+        && rest.len() <= 4
+        && rest.chars().all(|c| c.is_ascii_alphanumeric() || c == '.')
 }
 
 #[cfg(test)]

@@ -24,7 +24,11 @@ impl Mass {
     /// # Errors
     /// [`RangeError`] when `mg` is negative or above 1000 kg.
     pub const fn from_mg(mg: i64) -> Result<Self, RangeError> {
-        if mg < 0 || mg > Self::MAX.0 { Err(RangeError { got: mg, max: Self::MAX.0, unit: "mg" }) } else { Ok(Self(mg)) }
+        if mg < 0 || mg > Self::MAX.0 {
+            Err(RangeError { got: mg, max: Self::MAX.0, unit: "mg" })
+        } else {
+            Ok(Self(mg))
+        }
     }
 
     /// Whole pounds.
@@ -53,7 +57,11 @@ impl Mass {
             UnitSystem::Inch => ((self.0 * 1_000 + HUNDREDTH_MG_PER_POUND / 2) / HUNDREDTH_MG_PER_POUND, "lb"),
             UnitSystem::Metric => ((self.0 + 50_000) / 100_000, "kg"),
         };
-        if tenths % 10 == 0 { format!("{} {unit}", tenths / 10) } else { format!("{}.{} {unit}", tenths / 10, tenths % 10) }
+        if tenths % 10 == 0 {
+            format!("{} {unit}", tenths / 10)
+        } else {
+            format!("{}.{} {unit}", tenths / 10, tenths % 10)
+        }
     }
 }
 

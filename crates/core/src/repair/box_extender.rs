@@ -9,7 +9,7 @@ use crate::survey::{Added, AddedKind, Observation, Seat, Stand};
 pub const REPAIR: Repair = Repair {
     code: "box-extender",
     title: "Box extender",
-    mends: &["box-setback", "device-secure"],
+    mends: &["box-setback", "device-secure", "device-depth"],
     least_minutes: 10,
     intrusiveness: 1,
     plan,
@@ -74,7 +74,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         device.seat = Some(Seat::BoxEars);
         device.spacers = 0;
     }
-    change.step(format!("Set the extender so that its front is flush: the opening comes forward by {}.", forward.say(units)));
+    change.step(format!(
+        "Set the extender so that its front is flush: the opening comes forward by {}.",
+        forward.say(units)
+    ));
     change.step("Measure the reach again: it falls by as much as the opening came forward.");
     change.bring(what, 1);
     if let Some(screw) = screw(set_back) {

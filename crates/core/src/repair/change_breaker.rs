@@ -7,7 +7,7 @@ use crate::standard::ampacity;
 pub const REPAIR: Repair = Repair {
     code: "change-breaker",
     title: "Change the breaker",
-    mends: &["conductor-ampacity", "ground-size"],
+    mends: &["conductor-ampacity", "ground-size", "device-rating", "tamper-resistant"],
     least_minutes: 15,
     intrusiveness: 2,
     plan,

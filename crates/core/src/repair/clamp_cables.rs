@@ -1,8 +1,8 @@
 //! `clamp-cables`: a connector or bushing at each entry.
 
 use super::{Change, Diagnosis, Repair};
-use crate::rules::sheath_inside;
 use crate::quantity::Length;
+use crate::rules::sheath_inside;
 use crate::survey::Observation;
 
 /// The repair.

@@ -16,7 +16,9 @@ pub const REPAIR: Repair = Repair {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(3);
     change.after.observe(Observation::OpenKnockout, false);
-    change.step("Set a knockout seal in each opening that nothing uses; a plastic one in metal sits 1/4 in deep at least.");
+    change.step(
+        "Set a knockout seal in each opening that nothing uses; a plastic one in metal sits 1/4 in deep at least.",
+    );
     change.bring("knockout seal", 1);
     change.caution("Count the openings at the back and the far side too.");
     Ok(change)

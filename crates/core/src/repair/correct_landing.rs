@@ -34,7 +34,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     change.step("Ground first, then neutral on silver, hot on brass; tighten to the mark.");
     change.step("Power on and read the lamps again, in both halves; then compare the ground with a known one.");
-    change.caution("The same lamps can mean an open neutral under load: measure each conductor before you exchange them.");
+    change.caution(
+        "The same lamps can mean an open neutral under load: measure each conductor before you exchange them.",
+    );
     Ok(change)
 }
 

@@ -1,13 +1,28 @@
 //! `cut-out-box`: a nailed box is pried or cut off its stud, which frees slack behind it.
 
-use super::{Change, Diagnosis, Repair};
 use super::replace_box::{describe, set_new_box};
+use super::{Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "cut-out-box",
     title: "Cut a nailed box out, for slack and a larger box",
-    mends: &["free-conductor-length", "free-conductor-reach", "box-fill", "device-depth"],
+    mends: &[
+        "free-conductor-length",
+        "free-conductor-reach",
+        "box-fill",
+        "device-depth",
+        "box-secure",
+        "box-setback",
+        "box-surround",
+        "opening-closed",
+        "cable-entry",
+        "box-present",
+        "metal-box-bonded",
+        "box-support-far-side",
+        "device-secure",
+        "ground-present",
+    ],
     least_minutes: 35,
     intrusiveness: 3,
     plan,
@@ -34,7 +49,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         }
     }
     let (volume, depth) = set_new_box(diagnosis, &mut change.after)?;
-    change.step(format!("Pry the box off its stud or cut the nails between box and stud; {} of slack comes.", freed.say(units)));
+    change.step(format!(
+        "Pry the box off its stud or cut the nails between box and stud; {} of slack comes.",
+        freed.say(units)
+    ));
     describe(diagnosis, &mut change, volume, depth);
     change.caution("Cut the nails, not the cable: keep the blade flat against the stud.");
     Ok(change)

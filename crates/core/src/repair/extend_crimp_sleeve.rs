@@ -4,11 +4,14 @@ use super::{LENGTHS, Repair, extend};
 use crate::survey::JoiningMethod;
 
 /// The repair.
-pub const REPAIR: Repair =
-    Repair { code: "extend-crimp-sleeve", title: "Extend, crimp sleeve",
+pub const REPAIR: Repair = Repair {
+    code: "extend-crimp-sleeve",
+    title: "Extend, crimp sleeve",
     mends: &LENGTHS,
     least_minutes: 8,
-    intrusiveness: 1, plan: |s| extend::plan(s, &METHOD) };
+    intrusiveness: 1,
+    plan: |s| extend::plan(s, &METHOD),
+};
 
 const METHOD: extend::Method = extend::Method {
     method: JoiningMethod::CrimpSleeve,

@@ -35,9 +35,7 @@ mod tests {
 
     fn proposed(contents: &BoxContents) -> Proposal {
         let basis = Basis::default();
-        Proposal::prove(
-            &REPAIR,
-            &Diagnosis::of(Situation::new(contents, &basis)), &LENGTHS)
+        Proposal::prove(&REPAIR, &Diagnosis::of(Situation::new(contents, &basis)), &LENGTHS)
     }
 
     #[test]

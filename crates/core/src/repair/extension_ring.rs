@@ -9,7 +9,7 @@ use crate::survey::{Added, AddedKind, BoxKind};
 pub const REPAIR: Repair = Repair {
     code: "extension-ring",
     title: "Extension ring",
-    mends: &["box-fill", "device-depth"],
+    mends: &["box-fill", "device-depth", "box-setback"],
     least_minutes: 10,
     intrusiveness: 1,
     plan,

@@ -28,7 +28,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     if hung.mass.is_some_and(|mass| mass > MOST) {
         let mass = hung.mass.unwrap_or_default().print(units);
-        return Err(vec![format!("{mass} is more than a fan box carries, {}: hang it from the structure", MOST.print(units))]);
+        return Err(vec![format!(
+            "{mass} is more than a fan box carries, {}: hang it from the structure",
+            MOST.print(units)
+        )]);
     }
     let mut change = diagnosis.change(40);
     let after = &mut change.after;

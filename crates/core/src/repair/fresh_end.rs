@@ -33,7 +33,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         conductor.reach = conductor.reach.map(|reach| reach.less(nick_cut));
         conductor.end = ConductorEnd::Straight;
         conductor.condition = Some(ConductorCondition::Sound);
-        steps.push(format!("Cut {} off the {} conductor, past the nick, and strip it fresh.", nick_cut.say(units), conductor.label()));
+        steps.push(format!(
+            "Cut {} off the {} conductor, past the nick, and strip it fresh.",
+            nick_cut.say(units),
+            conductor.label()
+        ));
     }
     if steps.is_empty() {
         return Err(vec!["no conductor is noted as nicked".to_owned()]);

@@ -7,7 +7,15 @@ use crate::survey::{DeviceKind, Location};
 pub const REPAIR: Repair = Repair {
     code: "gfci-receptacle",
     title: "Replace by a GFCI receptacle",
-    mends: &["gfci-required", "receptacle-replacement", "ground-present", "tamper-resistant", "weather-resistant", "device-rating"],
+    mends: &[
+        "gfci-required",
+        "receptacle-replacement",
+        "ground-present",
+        "tamper-resistant",
+        "weather-resistant",
+        "device-rating",
+        "device-depth",
+    ],
     least_minutes: 15,
     intrusiveness: 1,
     plan,
@@ -38,7 +46,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if count == 0 {
         return Err(vec!["no receptacle here can be a GFCI: a split one cannot, and a switch is none".to_owned()]);
     }
-    let kind = if outdoors { "GFCI receptacle, tamper- and weather-resistant" } else { "GFCI receptacle, tamper-resistant" };
+    let kind =
+        if outdoors { "GFCI receptacle, tamper- and weather-resistant" } else { "GFCI receptacle, tamper-resistant" };
     change.bring(format!("{kind}, {amperes} A"), count);
     change.step("Land feed on line, what goes on downstream on load; press test, then reset.");
     if !grounded {

@@ -1,7 +1,7 @@
 //! `join-grounds`: all grounds of the box in one splice, with a pigtail to each device.
 
-use super::{Change, Diagnosis, Repair};
 use super::connector::choose;
+use super::{Change, Diagnosis, Repair};
 use crate::survey::{Conductor, JoiningMethod, Observation};
 
 /// The repair.
@@ -25,9 +25,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         .map_err(|reason| vec![reason])?;
     let mut change = diagnosis.change(6);
     let letters: Vec<String> = grounds.iter().filter_map(|ground| ground.joined.clone()).collect();
-    let others = |letter: &String| {
-        contents.conductors.iter().any(|c| !c.is_ground() && c.joined.as_ref() == Some(letter))
-    };
+    let others =
+        |letter: &String| contents.conductors.iter().any(|c| !c.is_ground() && c.joined.as_ref() == Some(letter));
     change.after.splices.retain(|splice| !letters.contains(&splice.letter) || others(&splice.letter));
     change.after.splices.push(connector.splice("G".to_owned(), 1));
     for conductor in change.after.conductors.iter_mut().filter(|c| c.is_ground() && !c.isolated && !c.pigtail) {

@@ -45,7 +45,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(reasons);
     }
     for name in &done {
-        change.step(format!("Cut {name} where it can be reached, set an accessible junction box there, and join a fresh piece."));
+        change.step(format!(
+            "Cut {name} where it can be reached, set an accessible junction box there, and join a fresh piece."
+        ));
     }
     change.step(format!("Leave {} free at this box, and a blank cover in sight on the other.", FRESH.say(units)));
     let count = u32::try_from(done.len()).unwrap_or(1);

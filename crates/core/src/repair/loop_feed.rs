@@ -43,12 +43,12 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::rules::fill;
-    use crate::survey::{Basis, Device, DeviceKind, Splice, SpliceKind};
-    use crate::testing::box_with_device;
     use crate::quantity::UnitSystem;
     use crate::rules::Situation;
+    use crate::rules::fill;
     use crate::standard::Edition;
+    use crate::survey::{Basis, Device, DeviceKind, Splice, SpliceKind};
+    use crate::testing::box_with_device;
 
     #[test]
     fn it_spares_a_pair_of_connectors_where_they_count() {

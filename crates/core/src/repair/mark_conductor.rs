@@ -30,7 +30,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         }
     }
     if marked.is_empty() {
-        return Err(if reasons.is_empty() { vec!["no conductor here is in want of a mark".to_owned()] } else { reasons });
+        return Err(if reasons.is_empty() {
+            vec!["no conductor here is in want of a mark".to_owned()]
+        } else {
+            reasons
+        });
     }
     change.step(format!("Mark {} all round at each end and wherever it shows.", marked.join(" and ")));
     change.bring("marking tape, permanent", 1);

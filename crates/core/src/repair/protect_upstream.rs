@@ -26,7 +26,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         (true, false) => "GFCI breaker",
         _ => "AFCI breaker",
     };
-    let amperes = diagnosis.situation.contents.supply.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
+    let amperes =
+        diagnosis.situation.contents.supply.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
     change.bring(format!("{kind}{amperes}, listed for the panel"), 1);
     change.step("Have the breaker of this circuit replaced; press its test button, then see that this outlet is dead.");
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");

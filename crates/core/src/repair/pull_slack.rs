@@ -4,10 +4,14 @@ use super::{Change, Diagnosis, LENGTHS, Repair};
 use crate::quantity::{Length, Volume};
 
 /// The repair.
-pub const REPAIR: Repair = Repair { code: "pull-slack", title: "Pull slack from the cable",
+pub const REPAIR: Repair = Repair {
+    code: "pull-slack",
+    title: "Pull slack from the cable",
     mends: &LENGTHS,
     least_minutes: 5,
-    intrusiveness: 1, plan };
+    intrusiveness: 1,
+    plan,
+};
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let situation = &diagnosis.situation;

@@ -8,7 +8,20 @@ use crate::survey::{Cable, Colour, Conductor, ConductorCondition, Role};
 pub const REPAIR: Repair = Repair {
     code: "re-feed",
     title: "Re-feed the box with a new cable",
-    mends: &["ground-present", "ground-size", "switch-neutral", "receptacle-replacement", "neutral-identification", "conductor-ampacity"],
+    mends: &[
+        "ground-present",
+        "ground-size",
+        "switch-neutral",
+        "receptacle-replacement",
+        "neutral-identification",
+        "conductor-ampacity",
+        "box-fill",
+        "cable-entry",
+        "device-depth",
+        "free-conductor-length",
+        "free-conductor-reach",
+        "grounds-joined",
+    ],
     least_minutes: 180,
     intrusiveness: 5,
     plan,
@@ -58,7 +71,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     change.step("A licensed electrician brings a new cable with neutral and ground to this box.");
     let count = if switches { 3 } else { 2 };
-    change.bring(format!("cable, {} AWG, {count} conductors and ground, from the panel or an upstream box", gauge.size()), 1);
+    change.bring(
+        format!("cable, {} AWG, {count} conductors and ground, from the panel or an upstream box", gauge.size()),
+        1,
+    );
     change.caution("New branch wiring is referred work; a permit may be needed.");
     Ok(change)
 }

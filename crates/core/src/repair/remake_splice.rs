@@ -1,7 +1,7 @@
 //! `remake-splice`: a connector within its range, each conductor pulled.
 
-use super::{Change, Diagnosis, Repair};
 use super::connector::choose;
+use super::{Change, Diagnosis, Repair};
 use crate::rules::Verdict;
 use crate::survey::{Conductor, JoiningMethod, Material};
 
@@ -37,7 +37,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             continue;
         }
         // The pigtail that `choose` counts stands for those there are.
-        let chosen = choose(JoiningMethod::SideBySideLever, &joined).or_else(|_| choose(JoiningMethod::TwistOn, &joined));
+        let chosen =
+            choose(JoiningMethod::SideBySideLever, &joined).or_else(|_| choose(JoiningMethod::TwistOn, &joined));
         match chosen {
             Ok(connector) => {
                 let made = connector.splice(splice.letter.clone(), usize::from(splice.pigtails));

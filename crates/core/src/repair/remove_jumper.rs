@@ -17,7 +17,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(4);
     change.after.observe(Observation::NeutralGroundJumper, false);
     change.step("Take the jumper from neutral to ground off; land the neutral alone.");
-    change.caution("Without the jumper a receptacle with no ground reads open ground: that is the truth, and a repair of its own.");
+    change.caution(
+        "Without the jumper a receptacle with no ground reads open ground: that is the truth, and a repair of its own.",
+    );
     Ok(change)
 }
 

@@ -9,7 +9,22 @@ use crate::survey::{BoxContents, BoxKind, Construction, Fittings, Observation, S
 pub const REPAIR: Repair = Repair {
     code: "replace-box",
     title: "Replace the box by a clamping old-work box",
-    mends: &["box-fill", "device-depth", "box-secure", "box-setback", "box-surround", "opening-closed", "cable-entry", "box-present", "metal-box-bonded", "box-support-far-side"],
+    mends: &[
+        "box-fill",
+        "device-depth",
+        "box-secure",
+        "box-setback",
+        "box-surround",
+        "opening-closed",
+        "cable-entry",
+        "box-present",
+        "metal-box-bonded",
+        "box-support-far-side",
+        "device-secure",
+        "free-conductor-length",
+        "free-conductor-reach",
+        "ground-present",
+    ],
     least_minutes: 25,
     intrusiveness: 3,
     plan,
@@ -80,7 +95,8 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
     after.marked_volume = Some(volume);
     after.depth = Some(depth);
     after.wall_finish = after.finish_to_be();
-    after.stand = Stand { set_back: Some(Length::ZERO), gap: Some(Length::ZERO), far_side: Some(true), ..Stand::default() };
+    after.stand =
+        Stand { set_back: Some(Length::ZERO), gap: Some(Length::ZERO), far_side: Some(true), ..Stand::default() };
     for cable in &mut after.cables {
         // The conductors keep their length from the sheath; the opening is now farther from it, or nearer.
         let end = depth.less(SHEATH);
@@ -115,12 +131,12 @@ pub(super) fn describe(diagnosis: &Diagnosis, change: &mut Change, volume: Volum
     let units = diagnosis.situation.basis.units;
     let gangs = diagnosis.situation.contents.gang_count();
     change.step("Note every conductor as it lands, then take the device off and the old box out.");
-    change.step(format!("Bring the cables in with {} of sheath inside, clamp them, set the box and draw its wings up.", SHEATH.say(units)));
+    change.step(format!(
+        "Bring the cables in with {} of sheath inside, clamp them, set the box and draw its wings up.",
+        SHEATH.say(units)
+    ));
     change.step("Measure every conductor again: the sheath ends at another depth now.");
-    change.bring(
-        format!("old-work box, {gangs} gang, {} or more, {} deep", volume.print(units), depth.say(units)),
-        1,
-    );
+    change.bring(format!("old-work box, {gangs} gang, {} or more, {} deep", volume.print(units), depth.say(units)), 1);
 }
 
 #[cfg(test)]

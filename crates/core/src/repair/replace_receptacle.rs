@@ -23,7 +23,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     for device in change.after.devices.iter_mut().filter(|device| device.kind.is_receptacle()) {
         let allowed = circuit.map_or(&[][..], ampacity::receptacles_allowed);
         let single = matches!(device.kind, DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle);
-        let right = if single && contents.supply.only_receptacle != Some(false) { allowed.last() } else { allowed.first() };
+        let right =
+            if single && contents.supply.only_receptacle != Some(false) { allowed.last() } else { allowed.first() };
         let fits = device.amperes.is_some_and(|rating| allowed.contains(&rating)) && !single;
         if let (Some(right), false) = (right, fits) {
             device.amperes = Some(*right);

@@ -42,7 +42,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.after.observe(what, false);
     }
     if cut > Length::ZERO {
-        change.step(format!("Cut {} off each end and strip it fresh: 1/2 in for a clamp, 5/8 to 3/4 in for a hook.", cut.say(units)));
+        change.step(format!(
+            "Cut {} off each end and strip it fresh: 1/2 in for a clamp, 5/8 to 3/4 in for a hook.",
+            cut.say(units)
+        ));
     }
     change.step("Land one conductor on each terminal, copper up to the screw and no further, insulation outside.");
     if contents.observed(Observation::DoubledTerminal) == Some(true) {

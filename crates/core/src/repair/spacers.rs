@@ -45,7 +45,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if count == 0 {
         change.step("Seat the yoke on the ears of the box and draw its screws up.");
     } else {
-        change.step(format!("Stack {count} rigid spacer{} under each ear and draw the screws up: the yoke sits flush.", if count == 1 { "" } else { "s" }));
+        change.step(format!(
+            "Stack {count} rigid spacer{} under each ear and draw the screws up: the yoke sits flush.",
+            if count == 1 { "" } else { "s" }
+        ));
         let devices = u32::try_from(contents.devices.len()).unwrap_or(1);
         change.bring("spacer, 1/8 in", 2 * u32::from(count) * devices);
     }

@@ -5,10 +5,14 @@ use crate::quantity::{Length, Rounding, Volume};
 use crate::rules::sheath_inside;
 
 /// The repair.
-pub const REPAIR: Repair = Repair { code: "strip-back", title: "Strip the sheath back",
+pub const REPAIR: Repair = Repair {
+    code: "strip-back",
+    title: "Strip the sheath back",
     mends: &LENGTHS,
     least_minutes: 5,
-    intrusiveness: 0, plan };
+    intrusiveness: 0,
+    plan,
+};
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let situation = &diagnosis.situation;

@@ -16,7 +16,9 @@ pub const REPAIR: Repair = Repair {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(4);
     change.after.observe(Observation::NotTorqued, false);
-    change.step("Tighten each terminal to the mark on the device with a driver that shows the torque; count the terminals.");
+    change.step(
+        "Tighten each terminal to the mark on the device with a driver that shows the torque; count the terminals.",
+    );
     change.caution("Pull each conductor afterwards: none may turn.");
     Ok(change)
 }

@@ -7,7 +7,7 @@ use crate::survey::DeviceKind;
 pub const REPAIR: Repair = Repair {
     code: "two-slot-receptacle",
     title: "Replace by a two-slot receptacle",
-    mends: &["receptacle-replacement", "ground-present"],
+    mends: &["receptacle-replacement", "ground-present", "device-depth", "ground-not-bootleg", "tamper-resistant"],
     least_minutes: 10,
     intrusiveness: 1,
     plan,

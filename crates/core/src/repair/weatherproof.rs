@@ -17,7 +17,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(15);
     change.after.observe(Observation::NotWeatherproof, false);
     change.after.observe(Observation::WaterTrapped, false);
-    change.step("Fit a cover for the place with its gasket bearing flat; seal top and sides, leave the bottom open to drain.");
+    change.step(
+        "Fit a cover for the place with its gasket bearing flat; seal top and sides, leave the bottom open to drain.",
+    );
     change.bring("in-use cover with gasket", 1);
     change.caution("A box that is itself made for indoors is replaced, not sealed.");
     Ok(change)

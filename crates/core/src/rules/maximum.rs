@@ -1,7 +1,7 @@
 //! Judging a length against a greatest length that is printed in two unit systems.
 
-use super::verdict::{Finding, Side, Verdict};
 use super::Situation;
+use super::verdict::{Finding, Side, Verdict};
 use crate::quantity::Length;
 use crate::standard::TwinLimit;
 use crate::survey::TwinUnits;
@@ -11,7 +11,13 @@ use crate::survey::TwinUnits;
 /// With both twins in force a length within the longer twin is compliant; it is *marginal* until it stays clear of the
 /// shorter one by the measuring resolution, and above the longer one as long as the tape could be the cause. A length
 /// of nothing is read as such: there the tape is not in doubt.
-pub(super) fn judge_maximum(situation: &Situation, label: &'static str, what: &str, length: Length, limit: TwinLimit) -> Finding {
+pub(super) fn judge_maximum(
+    situation: &Situation,
+    label: &'static str,
+    what: &str,
+    length: Length,
+    limit: TwinLimit,
+) -> Finding {
     let units = situation.basis.units;
     let house = &situation.basis.house_rules;
     let inches_govern = house.twin_units == TwinUnits::InchesGovern;

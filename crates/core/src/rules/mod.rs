@@ -14,11 +14,11 @@ use utoipa::ToSchema;
 use crate::standard::{Citation, Edition, WiredUnder};
 use crate::survey::{Basis, BoxContents, Ruling};
 
-pub use minimum::{MinimumJudgement, judge_minimum};
 pub use device::device_secure::MOST_SPACERS;
 pub use enclosure::box_setback::limit as set_back_limit;
 pub use enclosure::cable_entry::sheath_inside;
 pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
+pub use minimum::{MinimumJudgement, judge_minimum};
 pub use verdict::{
     Finding, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous, worst_verdict,
 };

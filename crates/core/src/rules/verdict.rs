@@ -243,7 +243,13 @@ impl Finding {
     }
 
     /// What was found of what is required, and by how much it misses.
-    pub(crate) fn with_figures(mut self, measured: Amount, required: Amount, side: Side, short: Option<Amount>) -> Self {
+    pub(crate) fn with_figures(
+        mut self,
+        measured: Amount,
+        required: Amount,
+        side: Side,
+        short: Option<Amount>,
+    ) -> Self {
         self.measured = Some(Measured { figure: measured, kind: MeasuredKind::Measured });
         self.required = Some(required);
         self.side = side;

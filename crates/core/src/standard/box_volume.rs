@@ -189,9 +189,8 @@ mod tests {
         assert_eq!(StandardBox::ALL.len(), PUBLISHED.len());
         for (size, published) in StandardBox::ALL.iter().zip(PUBLISHED) {
             let volume = size.volume(Edition::Nec2023).nl();
-            let counts = SIZES.map(|gauge| {
-                volume / conductor_allowance(Edition::Nec2023, gauge).expect("it is in the table").nl()
-            });
+            let counts = SIZES
+                .map(|gauge| volume / conductor_allowance(Edition::Nec2023, gauge).expect("it is in the table").nl());
             assert_eq!(counts, published, "{}", size.name());
         }
     }

@@ -45,6 +45,33 @@ impl BoxContents {
                 add(&place.at("sheath_inside"), message);
             }
         }
+        let taken: u32 = self.devices.iter().map(|device| u32::from(device.gangs)).sum();
+        if let Some(gangs) = self.gangs
+            && taken > u32::from(gangs)
+        {
+            let message = format!("the devices take {taken} gangs, but the box has {gangs}");
+            add(&Pointer::root().at("gangs"), message);
+        }
+        let grounds =
+            self.grounds().filter(|ground| !ground.pigtail && !ground.from_canopy && !ground.isolated).count();
+        if !self.cables.is_empty() && grounds > self.cables.len() {
+            let message = format!("{grounds} grounds come from outside in {} cables", self.cables.len());
+            add(&Pointer::root().at("conductors"), message);
+        }
+        if self.stand.set_back.is_some_and(|back| back > Length::ZERO)
+            && self.stand.proud.is_some_and(|proud| proud > Length::ZERO)
+        {
+            add(&Pointer::root().at("stand").at("proud"), "a box is set back or proud, not both".to_owned());
+        }
+        for (index, device) in self.devices.iter().enumerate() {
+            if let (Some(behind), Some(depth)) = (device.behind, self.depth_inside())
+                && behind > depth + resolution
+            {
+                let message =
+                    format!("the device reaches {} behind its yoke, but the box is {} deep", say(behind), say(depth));
+                add(&Pointer::root().at("devices").at(index).at("behind"), message);
+            }
+        }
         for (index, conductor) in self.conductors.iter().enumerate() {
             let place = Pointer::root().at("conductors").at(index);
             let (Some(length), Some(reach)) = (conductor.free_length, conductor.reach) else { continue };
@@ -113,5 +140,22 @@ mod tests {
         contents.depth = Some(Length::inches(3));
         let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
         assert_eq!(found[0].pointer, "/cables/0/sheath_end");
+    }
+
+    #[test]
+    fn more_than_a_box_can_hold_is_flagged_and_kept() {
+        let mut contents = crate::testing::box_with_device(crate::survey::DeviceKind::RangeReceptacle);
+        contents.gangs = Some(1);
+        contents.devices[0].behind = Some(Length::inches(4));
+        contents.depth = Some(Length::inches(3));
+        contents.stand.set_back = Some(Length::sixteenths(2));
+        contents.stand.proud = Some(Length::sixteenths(2));
+        let mut second = contents.conductors[2].clone();
+        second.id = 9;
+        contents.conductors.push(second);
+        let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        let pointers: Vec<&str> = found.iter().map(|odd| odd.pointer.as_str()).collect();
+        assert_eq!(pointers, ["/gangs", "/conductors", "/stand/proud", "/devices/0/behind"]);
+        assert_eq!(contents.problems(&Pointer::root()), [], "odd facts are accepted as facts");
     }
 }

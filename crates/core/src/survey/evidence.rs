@@ -39,7 +39,9 @@ impl LampMeaning {
                 correct: false,
                 ground_open: true,
             },
-            (false, true, false) => meaning("open neutral", "hot and ground reversed with the neutral open look the same"),
+            (false, true, false) => {
+                meaning("open neutral", "hot and ground reversed with the neutral open look the same")
+            }
             (false, false, false) => meaning(
                 "open hot, or no power",
                 "the hot slot and the metal may still be live: open neutral and ground, or a jumper with an open neutral",

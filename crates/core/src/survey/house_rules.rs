@@ -465,10 +465,7 @@ pub fn house_rule_infos() -> Vec<HouseRuleInfo> {
         HouseRuleInfo {
             field: "spacer_material",
             matter: "Spacers under device ears",
-            schools: vec![
-                school("rigid-only", "Rigid or listed only"),
-                school("anything", "Anything that fits"),
-            ],
+            schools: vec![school("rigid-only", "Rigid or listed only"), school("anything", "Anything that fits")],
             default: "rigid-only",
             reason: "Foam, card and pipe insulation give, and the device rocks again.",
         },
@@ -519,10 +516,7 @@ pub fn house_rule_infos() -> Vec<HouseRuleInfo> {
         HouseRuleInfo {
             field: "used_ends",
             matter: "Bent or nicked ends",
-            schools: vec![
-                school("fresh", "Cut and strip fresh where the length allows"),
-                school("reuse", "Use again"),
-            ],
+            schools: vec![school("fresh", "Cut and strip fresh where the length allows"), school("reuse", "Use again")],
             default: "fresh",
             reason: "Copper bent twice breaks at the bend.",
         },
@@ -544,7 +538,8 @@ mod tests {
 
     #[test]
     fn every_matter_can_be_put_back() {
-        let changed = HouseRules { torque: TorqueBy::Hand, twin_units: TwinUnits::InchesGovern, ..HouseRules::default() };
+        let changed =
+            HouseRules { torque: TorqueBy::Hand, twin_units: TwinUnits::InchesGovern, ..HouseRules::default() };
         let back: Vec<_> = house_rule_infos().iter().filter_map(|info| changed.with_default(info.field)).collect();
         assert_eq!(back.len(), 2);
         assert!(back.iter().all(|rules| *rules != changed));

@@ -24,25 +24,27 @@ mod surroundings;
 
 pub use audit::{Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, Identifier, ItemId, Room, RoomId};
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
-pub use conductor::{Colour, Conductor, ConductorCondition, ConductorEnd, JoiningMethod, Joint, Material, Role, Strands};
+pub use conductor::{
+    Colour, Conductor, ConductorCondition, ConductorEnd, JoiningMethod, Joint, Material, Role, Strands,
+};
 pub use contents::{BoxContents, BoxKind, Cable, CableEntry, Construction, Opening, WallFinish};
 pub use contradiction::Contradiction;
 pub use device::{Carries, Device, DeviceKind, Hung, HungKind, Seat};
-pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
-pub use readings::{Half, Lamp, LampReading};
-pub use ruling::{Remark, Ruling, RulingKind};
-pub use splice::{Splice, SpliceKind};
-pub use stop::{Stop, stops};
-pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Location, Stand, Supply, SupportFitting};
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use evidence::{Evidence, LampMeaning};
 pub use face::{Face, FaceDevice};
 pub use free_figures::{Extent, FreeFigures, Source};
 pub use house_rules::{
-    DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School, ShopLengths, SpacerMaterial,
-    SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
+    DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School, ShopLengths,
+    SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
 };
+pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};
+pub use readings::{Half, Lamp, LampReading};
+pub use ruling::{Remark, Ruling, RulingKind};
 pub use section::{Section, SectionCable, SectionConductor};
+pub use splice::{Splice, SpliceKind};
+pub use stop::{Stop, stops};
+pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Location, Stand, Supply, SupportFitting};

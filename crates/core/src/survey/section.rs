@@ -152,11 +152,7 @@ impl Section {
             depth_assumed: contents.depth.is_none(),
             wall_finish: contents.wall_finish,
             surface: contents.stand.set_back.map_or(-contents.stand.proud.unwrap_or_default().nm(), Length::nm),
-            set_back: contents
-                .stand
-                .set_back
-                .filter(|back| *back > Length::ZERO)
-                .map(|back| back.figure(basis.units)),
+            set_back: contents.stand.set_back.filter(|back| *back > Length::ZERO).map(|back| back.figure(basis.units)),
             finish_to_come: contents.stand.finish_to_come.unwrap_or_default().nm(),
             spacers: contents.devices.iter().map(|device| i64::from(device.spacers)).max().unwrap_or(0)
                 * Length::sixteenths(2).nm(),

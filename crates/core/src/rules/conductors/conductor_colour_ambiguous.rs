@@ -33,7 +33,12 @@ fn check(situation: &Situation) -> Vec<Finding> {
         let finding = match twin {
             Some(_) => {
                 let colour = leg.colour.name();
-                Finding::violates(label.clone(), format!("Feed and switched leg are both {colour} and neither is marked: mark one before it comes off."))
+                Finding::violates(
+                    label.clone(),
+                    format!(
+                        "Feed and switched leg are both {colour} and neither is marked: mark one before it comes off."
+                    ),
+                )
             }
             None => Finding::meets(label.clone(), "Feed and switched leg can be told apart."),
         };

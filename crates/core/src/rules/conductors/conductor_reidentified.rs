@@ -41,8 +41,12 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let label = conductor.label();
             let role = conductor.role.name();
             let finding = match conductor.remarked {
-                Some(true) => Finding::meets(label.clone(), format!("The {label} conductor, a {role}, is marked as such.")),
-                Some(false) => Finding::violates(label.clone(), format!("The {label} conductor is a {role} and is not marked.")),
+                Some(true) => {
+                    Finding::meets(label.clone(), format!("The {label} conductor, a {role}, is marked as such."))
+                }
+                Some(false) => {
+                    Finding::violates(label.clone(), format!("The {label} conductor is a {role} and is not marked."))
+                }
                 None => {
                     let words = format!("look whether the {label} conductor, a {role}, is marked");
                     Finding::not_measured(label.clone(), &words, format!("/conductors/{index}/remarked"))

@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "Aluminium and copper are joined only in a connector listed for both.",
     why: "The joint corrodes, loosens and burns.",
     example: "Aluminium and copper under one twist-on connector that is not marked for it.",
-    citation: |edition| {
-        cite(edition, Some(("110.14", Confidence::Sure)), Some(("12-118", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("110.14", Confidence::Sure)), Some(("12-118", Confidence::MayBeOff))),
     check,
 };
 
@@ -39,9 +37,13 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let label = format!("splice {}", splice.letter);
             Some(match splice.both_metals {
                 Some(true) => Finding::meets(label.clone(), "Aluminium and copper are in a connector listed for both."),
-                Some(false) => Finding::violates(label.clone(), "Aluminium and copper are in a connector that is not listed for both."),
+                Some(false) => Finding::violates(
+                    label.clone(),
+                    "Aluminium and copper are in a connector that is not listed for both.",
+                ),
                 None => {
-                    let words = format!("read whether the connector of splice {} is listed for both metals", splice.letter);
+                    let words =
+                        format!("read whether the connector of splice {} is listed for both metals", splice.letter);
                     Finding::not_measured(label.clone(), &words, format!("/splices/{index}/both_metals"))
                 }
             })

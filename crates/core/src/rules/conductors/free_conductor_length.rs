@@ -1,9 +1,9 @@
 //! `free-conductor-length`: each conductor that is spliced or terminated leaves enough wire to do it again.
 
+use crate::quantity::{Amount, Length};
 use crate::rules::minimum::judge_minimum;
 use crate::rules::verdict::{Finding, Measured, MeasuredKind, Need, RuleBasis, Severity, Side, Verdict};
 use crate::rules::{MinimumJudgement, Rule, Situation};
-use crate::quantity::{Amount, Length};
 use crate::standard::{TwinLimit, free_conductor};
 use crate::survey::{Conductor, Extent, FreeFigures, LimitsTogether, Source, SplicedLength};
 
@@ -108,7 +108,8 @@ pub(super) fn finding(
     let label = conductor.label();
     let measured = measured(extent, verdict, situation);
     let required = Amount::length(limit.shown(units), units);
-    let shortfall = judgement.shortfall.filter(|short| *short > Length::ZERO).map(|short| Amount::length_up(short, units));
+    let shortfall =
+        judgement.shortfall.filter(|short| *short > Length::ZERO).map(|short| Amount::length_up(short, units));
     let subject = match (&measured, house.spliced_length, conductor.joint) {
         (None, ..) => String::new(),
         (Some(measured), spliced, joint) => {
@@ -179,14 +180,21 @@ fn measured(extent: Extent, verdict: Verdict, situation: &Situation) -> Option<M
 
 #[cfg(test)]
 mod tests {
-    use crate::rules::judge as judge_box;
     use super::*;
+    use crate::rules::judge as judge_box;
     use crate::standard::{Edition, WiredUnder};
     use crate::survey::{Basis, BoxContents, JoiningMethod, Joint};
     use crate::testing::{box_with, conductor};
 
     fn verdict_of(contents: &BoxContents, basis: &Basis) -> (Verdict, String) {
-        let situation = Situation { contents, basis, wired_under: Some(WiredUnder::Year(1962)), new_work: false, repaired: &[], rulings: &[] };
+        let situation = Situation {
+            contents,
+            basis,
+            wired_under: Some(WiredUnder::Year(1962)),
+            new_work: false,
+            repaired: &[],
+            rulings: &[],
+        };
         let results = judge_box(&situation);
         let result = results.iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue");
         (result.verdict, result.sentence.to_string())

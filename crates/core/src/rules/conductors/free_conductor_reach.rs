@@ -61,16 +61,23 @@ fn opening_unknown(conductor: &Conductor) -> Finding {
 
 #[cfg(test)]
 mod tests {
-    use crate::rules::{RuleResult, judge};
     use super::*;
-    use crate::rules::Verdict;
     use crate::quantity::Length;
+    use crate::rules::Verdict;
+    use crate::rules::{RuleResult, judge};
     use crate::standard::{Edition, WiredUnder};
     use crate::survey::{Basis, BoxContents, BoxKind, Opening};
     use crate::testing::{box_with, conductor};
 
     fn result(contents: &BoxContents, basis: &Basis, year: Option<u16>, new_work: bool) -> RuleResult {
-        let situation = Situation { contents, basis, wired_under: year.map(WiredUnder::Year), new_work, repaired: &[], rulings: &[] };
+        let situation = Situation {
+            contents,
+            basis,
+            wired_under: year.map(WiredUnder::Year),
+            new_work,
+            repaired: &[],
+            rulings: &[],
+        };
         judge(&situation).into_iter().find(|result| result.rule == RULE.code).expect("it is in the catalogue")
     }
 
@@ -95,7 +102,7 @@ mod tests {
         assert_eq!(before.verdict, Verdict::Legacy);
         assert!(before.sentence.contains("Wired 1962") && before.sentence.contains("recommended"));
         assert_eq!(result(&short_box(), &Basis::default(), Some(1962), true).verdict, Verdict::Violates);
-        assert_eq!(result(&short_box(), &Basis::default(), Some(1999), false).verdict, Verdict::Violates);
+        assert_eq!(result(&short_box(), &Basis::default(), Some(2000), false).verdict, Verdict::Violates);
         assert_eq!(result(&short_box(), &Basis::default(), None, false).verdict, Verdict::Violates);
     }
 

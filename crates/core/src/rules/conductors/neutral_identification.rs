@@ -19,9 +19,7 @@ pub const RULE: Rule = Rule {
             white or grey where it ends.",
     why: "A neutral that looks like a hot is cut, switched or landed as one.",
     example: "A black 12 AWG neutral with white tape at its tip.",
-    citation: |edition| {
-        cite(edition, Some(("200.6", Confidence::Sure)), Some(("4-022", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("200.6", Confidence::Sure)), Some(("4-022", Confidence::MayBeOff))),
     check,
 };
 
@@ -48,9 +46,10 @@ fn check(situation: &Situation) -> Vec<Finding> {
                     &format!("look whether the {label} neutral is marked where it ends"),
                     format!("/conductors/{index}/remarked"),
                 ),
-                _ if small => {
-                    Finding::violates(label.clone(), format!("The {label} conductor is a neutral; at this size only white or grey does."))
-                }
+                _ if small => Finding::violates(
+                    label.clone(),
+                    format!("The {label} conductor is a neutral; at this size only white or grey does."),
+                ),
                 _ => Finding::violates(label.clone(), format!("The {label} neutral is not marked where it ends.")),
             };
             finding.of_conductor(conductor)

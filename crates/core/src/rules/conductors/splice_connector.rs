@@ -18,9 +18,7 @@ pub const RULE: Rule = Rule {
             does not hold a splice. Crimp sleeves by gauge: 22–18, 16–14, 12–10 AWG.",
     why: "A connector out of its range holds until it warms up.",
     example: "Two 10 AWG and one 12 AWG in a connector marked to 12 AWG.",
-    citation: |edition| {
-        cite(edition, Some(("110.14(B)", Confidence::Sure)), Some(("12-112", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("110.14(B)", Confidence::Sure)), Some(("12-112", Confidence::MayBeOff))),
     check,
 };
 
@@ -51,10 +49,14 @@ fn judge_splice(contents: &BoxContents, index: usize, splice: &Splice) -> Findin
             .with_severity(Severity::Danger);
     }
     let outside = joined.iter().find(|c| {
-        splice.smallest.is_some_and(|smallest| c.gauge < smallest) || splice.largest.is_some_and(|largest| c.gauge > largest)
+        splice.smallest.is_some_and(|smallest| c.gauge < smallest)
+            || splice.largest.is_some_and(|largest| c.gauge > largest)
     });
     if let Some(conductor) = outside {
-        return Finding::violates(label.clone(), format!("{} is outside what the {kind} is marked for.", conductor.label()));
+        return Finding::violates(
+            label.clone(),
+            format!("{} is outside what the {kind} is marked for.", conductor.label()),
+        );
     }
     if let Some(most) = splice.most
         && count > usize::from(most)
@@ -64,10 +66,16 @@ fn judge_splice(contents: &BoxContents, index: usize, splice: &Splice) -> Findin
     if splice.stranded == Some(false)
         && let Some(conductor) = joined.iter().find(|c| c.strands == Strands::Stranded)
     {
-        return Finding::violates(label.clone(), format!("{} is stranded; the {kind} is for solid only.", conductor.label()));
+        return Finding::violates(
+            label.clone(),
+            format!("{} is stranded; the {kind} is for solid only.", conductor.label()),
+        );
     }
     match splice.pull_tested {
-        Some(false) => Finding::violates(label.clone(), format!("A conductor moved in splice {} when it was pulled.", splice.letter)),
+        Some(false) => Finding::violates(
+            label.clone(),
+            format!("A conductor moved in splice {} when it was pulled.", splice.letter),
+        ),
         None => {
             let words = format!("pull each conductor of splice {}", splice.letter);
             Finding::not_measured(label.clone(), &words, format!("/splices/{index}/pull_tested"))
@@ -76,7 +84,10 @@ fn judge_splice(contents: &BoxContents, index: usize, splice: &Splice) -> Findin
             let words = format!("read the marked range of the {kind} of splice {}", splice.letter);
             Finding::not_measured(label.clone(), &words, format!("/splices/{index}/largest"))
         }
-        Some(true) => Finding::meets(label.clone(), format!("Splice {}: {count} conductors in a {kind}, none moves.", splice.letter)),
+        Some(true) => Finding::meets(
+            label.clone(),
+            format!("Splice {}: {count} conductors in a {kind}, none moves.", splice.letter),
+        ),
     }
 }
 

@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "All strands of a stranded conductor are inside the terminal.",
     why: "A strand outside carries nothing, overloads the rest, and finds the next terminal.",
     example: "Three strands beside the screw.",
-    citation: |edition| {
-        cite(edition, Some(("110.14(A)", Confidence::Sure)), Some(("12-116", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("110.14(A)", Confidence::Sure)), Some(("12-116", Confidence::CheckFirst))),
     check,
 };
 

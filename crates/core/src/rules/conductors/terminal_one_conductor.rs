@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "One conductor under a terminal, unless the terminal is marked for more.",
     why: "Of two conductors under one screw, one is loose: it heats.",
     example: "Feed and onward hot under the same side screw.",
-    citation: |edition| {
-        cite(edition, Some(("110.14(A)", Confidence::Sure)), Some(("12-116", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("110.14(A)", Confidence::Sure)), Some(("12-116", Confidence::CheckFirst))),
     check,
 };
 

@@ -18,9 +18,7 @@ pub const RULE: Rule = Rule {
     limit: "Push-in terminals take solid 14 AWG copper only, at 15 A, where the device is listed for it.",
     why: "A spring holds by a small contact; a larger, stranded or aluminium conductor in it works loose and heats.",
     example: "12 AWG pushed into a spring terminal.",
-    citation: |edition| {
-        cite(edition, Some(("110.3(B)", Confidence::Sure)), Some(("2-024", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("110.3(B)", Confidence::Sure)), Some(("2-024", Confidence::CheckFirst))),
     check,
 };
 
@@ -39,8 +37,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let finding = match (seen, unfit, situation.basis.house_rules.spring_terminals) {
         (Some(true), Some(conductor), _) => {
             let label = conductor.label();
-            Finding::violates(label.clone(), format!("Push-in terminals are used, and {label} is not solid 14 AWG copper."))
-                .with_severity(Severity::Violation)
+            Finding::violates(
+                label.clone(),
+                format!("Push-in terminals are used, and {label} is not solid 14 AWG copper."),
+            )
+            .with_severity(Severity::Violation)
         }
         (Some(true), None, SpringTerminals::Reterminate) => {
             Finding::violates("terminals", "Push-in terminals are used; this house lands conductors on the screws.")

@@ -37,7 +37,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
     vec![match protection {
         Some(true) => Finding::meets("box", format!("AFCI-protected, as the place asks: {}.", location.name())),
         Some(false) => {
-            Finding::violates("box", format!("Not AFCI-protected; asked for here since {since}: {}.", location.name())).since(since)
+            Finding::violates("box", format!("Not AFCI-protected; asked for here since {since}: {}.", location.name()))
+                .since(since)
         }
         None => Finding::not_measured("box", "find out whether a AFCI protects this outlet", "/supply/afci"),
     }]
@@ -71,7 +72,13 @@ mod tests {
 
     #[test]
     fn protection_is_found_out_or_asked_for() {
-        assert_eq!(judged(RULE.code, &at(Location::Bedroom, None), Edition::Nec2023, None).verdict, Verdict::NotMeasured);
-        assert_eq!(judged(RULE.code, &at(Location::Bedroom, Some(true)), Edition::Nec2023, None).verdict, Verdict::Meets);
+        assert_eq!(
+            judged(RULE.code, &at(Location::Bedroom, None), Edition::Nec2023, None).verdict,
+            Verdict::NotMeasured
+        );
+        assert_eq!(
+            judged(RULE.code, &at(Location::Bedroom, Some(true)), Edition::Nec2023, None).verdict,
+            Verdict::Meets
+        );
     }
 }

@@ -19,9 +19,7 @@ pub const RULE: Rule = Rule {
             50. A single receptacle alone on its circuit is rated no less than the circuit. A duplex is two.",
     why: "A receptacle below its circuit carries more than it is made for; one above invites a plug that overloads it.",
     example: "A 20 A receptacle on a 15 A circuit.",
-    citation: |edition| {
-        cite(edition, Some(("210.21(B)", Confidence::Sure)), Some(("26-700", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("210.21(B)", Confidence::Sure)), Some(("26-700", Confidence::CheckFirst))),
     check,
 };
 
@@ -59,7 +57,10 @@ fn check(situation: &Situation) -> Vec<Finding> {
             }
             let list: Vec<String> = allowed.iter().map(u16::to_string).collect();
             let may = if list.is_empty() { "none that we list".to_owned() } else { format!("{} A", list.join(" or ")) };
-            Finding::violates(label.clone(), format!("A {rating} A receptacle is on a {circuit} A circuit, which takes {may}."))
+            Finding::violates(
+                label.clone(),
+                format!("A {rating} A receptacle is on a {circuit} A circuit, which takes {may}."),
+            )
         })
         .collect()
 }

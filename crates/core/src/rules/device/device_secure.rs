@@ -56,8 +56,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
                     if unlimited {
                         Finding::meets(label.clone(), format!("{words}.")).by_house_rule("How far spacers may bridge")
                     } else {
-                        Finding::violates(label.clone(), format!("{words}; {MOST_SPACERS} are the most, beyond that an extender."))
-                            .with_severity(Severity::Workmanship)
+                        Finding::violates(
+                            label.clone(),
+                            format!("{words}; {MOST_SPACERS} are the most, beyond that an extender."),
+                        )
+                        .with_severity(Severity::Workmanship)
                     }
                 }
                 (_, Some(_)) => Finding::meets(label.clone(), format!("The {label} sits firm.")),

@@ -39,7 +39,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
     vec![match protection {
         Some(true) => Finding::meets("box", format!("GFCI-protected, as the place asks: {}.", location.name())),
         Some(false) => {
-            Finding::violates("box", format!("Not GFCI-protected; asked for here since {since}: {}.", location.name())).since(since)
+            Finding::violates("box", format!("Not GFCI-protected; asked for here since {since}: {}.", location.name()))
+                .since(since)
         }
         None => Finding::not_measured("box", "find out whether a GFCI protects this outlet", "/supply/gfci"),
     }]

@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "The hot tab is broken exactly where the wiring calls for it; two circuits on one yoke have one disconnect.",
     why: "A tab left whole joins two circuits; one breaker off leaves half the receptacle live.",
     example: "A replaced receptacle with its tab left whole across two breakers.",
-    citation: |edition| {
-        cite(edition, Some(("210.7", Confidence::Sure)), Some(("14-302", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("210.7", Confidence::Sure)), Some(("14-302", Confidence::CheckFirst))),
     check,
 };
 

@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
             ft, nor for two-slot replacements.",
     why: "Shutters keep a child's key out of the slot.",
     example: "A bedroom receptacle of 2012 without the mark.",
-    citation: |edition| {
-        cite(edition, Some(("406.12", Confidence::Sure)), Some(("26-706", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("406.12", Confidence::Sure)), Some(("26-706", Confidence::MayBeOff))),
     check,
 };
 
@@ -33,9 +31,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let label = device.label();
             match device.tamper_resistant {
                 Some(true) => Finding::meets(label.clone(), format!("The {label} is marked tamper-resistant.")),
-                Some(false) => {
-                    Finding::violates(label.clone(), format!("The {label} is not marked tamper-resistant.")).since(since)
-                }
+                Some(false) => Finding::violates(label.clone(), format!("The {label} is not marked tamper-resistant."))
+                    .since(since),
                 None => {
                     let words = format!("look for the tamper-resistant mark of the {label}");
                     Finding::not_measured(label.clone(), &words, format!("/devices/{index}/tamper_resistant"))

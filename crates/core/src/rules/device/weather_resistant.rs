@@ -35,9 +35,10 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 (Some(Location::Outdoors), Some(true)) => {
                     Finding::meets(label.clone(), format!("The {label} is marked weather-resistant."))
                 }
-                (Some(Location::Outdoors), Some(false)) => {
-                    Finding::violates(label.clone(), format!("The {label} is outdoors and not marked weather-resistant."))
-                }
+                (Some(Location::Outdoors), Some(false)) => Finding::violates(
+                    label.clone(),
+                    format!("The {label} is outdoors and not marked weather-resistant."),
+                ),
                 (Some(Location::Outdoors), None) => {
                     let words = format!("look for the weather-resistant mark of the {label}");
                     Finding::not_measured(label.clone(), &words, format!("/devices/{index}/weather_resistant"))

@@ -39,7 +39,10 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 Half::Lower => "lower half",
             };
             if meaning.correct {
-                Finding::meets(label, format!("The lamps show the correct pattern. They cannot tell everything: {}.", meaning.or))
+                Finding::meets(
+                    label,
+                    format!("The lamps show the correct pattern. They cannot tell everything: {}.", meaning.or),
+                )
             } else {
                 Finding::violates(label, format!("The lamps show: {}. Or: {}.", meaning.says, meaning.or))
             }

@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "Every box can be reached without removing part of the building.",
     why: "A buried splice is found by its smoke.",
     example: "A junction box behind new gypsum board.",
-    citation: |edition| {
-        cite(edition, Some(("314.29", Confidence::Sure)), Some(("12-3014", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.29", Confidence::Sure)), Some(("12-3014", Confidence::MayBeOff))),
     check,
 };
 

@@ -52,7 +52,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let finding = match &fill.over {
         None => Finding::meets("box", format!("{need} is taken of {have}.")),
         Some(over) => {
-            let cure = fill.smallest_box.map_or_else(String::new, |size| format!(" The smallest that would do: {size}."));
+            let cure =
+                fill.smallest_box.map_or_else(String::new, |size| format!(" The smallest that would do: {size}."));
             Finding::violates("box", format!("{need} is taken of {have}: over by {}.{cure}", over.text))
         }
     };
@@ -72,7 +73,10 @@ mod tests {
         let contents = box_with_device(DeviceKind::DuplexReceptacle);
         let result = judged(RULE.code, &contents, crate::standard::Edition::Nec2023, None);
         assert_eq!(result.verdict, Verdict::NotMeasured);
-        assert_eq!(result.worst_finding().and_then(|worst| worst.needs.clone()).map(|need| need.field), Some("/marked_volume".to_owned()));
+        assert_eq!(
+            result.worst_finding().and_then(|worst| worst.needs.clone()).map(|need| need.field),
+            Some("/marked_volume".to_owned())
+        );
     }
 
     #[test]

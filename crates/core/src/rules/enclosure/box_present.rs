@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "A box at every splice, device, luminaire and fan.",
     why: "Without one, an arc has the wall for a box.",
     example: "A luminaire wired through a hole in the ceiling.",
-    citation: |edition| {
-        cite(edition, Some(("300.15, 314.27", Confidence::Sure)), Some(("12-3000", Confidence::Sure)))
-    },
+    citation: |edition| cite(edition, Some(("300.15, 314.27", Confidence::Sure)), Some(("12-3000", Confidence::Sure))),
     check,
 };
 

@@ -17,19 +17,12 @@ pub const RULE: Rule = Rule {
     limit: "The box is held to the structure, or by ears and wings that clamp the wall.",
     why: "A moving box pulls on its cables at every plug.",
     example: "A device box that rocks with the plug.",
-    citation: |edition| {
-        cite(edition, Some(("314.23", Confidence::Sure)), Some(("12-3010", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.23", Confidence::Sure)), Some(("12-3010", Confidence::MayBeOff))),
     check,
 };
 
 fn check(situation: &Situation) -> Vec<Finding> {
-    vec![Finding::observed(
-        situation.contents,
-        Observation::BoxLoose,
-        "The box moves.",
-        "The box is held firm.",
-    )]
+    vec![Finding::observed(situation.contents, Observation::BoxLoose, "The box moves.", "The box is held firm.")]
 }
 
 #[cfg(test)]

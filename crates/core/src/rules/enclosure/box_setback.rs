@@ -29,9 +29,7 @@ pub const RULE: Rule = Rule {
             burn. A finish still to come counts.",
     why: "An arc in the gap behind the plate meets the wall instead of the box.",
     example: "3/8 in behind gypsum board: over by 1/8 in.",
-    citation: |edition| {
-        cite(edition, Some(("314.20", Confidence::Sure)), Some(("12-3016", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.20", Confidence::Sure)), Some(("12-3016", Confidence::MayBeOff))),
     check,
 };
 

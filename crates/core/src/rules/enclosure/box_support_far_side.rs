@@ -25,9 +25,7 @@ pub const RULE: Rule = Rule {
     why: "Held on one side, a wide box swings when a plug is pulled.",
     example: "A three-gang box nailed to one stud.",
     // In the US it is a local matter; as practice it is good anywhere.
-    citation: |edition| {
-        cite(edition, None, Some(("12-3010", Confidence::MayBeOff))).or_else(|| practice(edition))
-    },
+    citation: |edition| cite(edition, None, Some(("12-3010", Confidence::MayBeOff))).or_else(|| practice(edition)),
     check,
 };
 

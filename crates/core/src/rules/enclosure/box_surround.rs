@@ -25,9 +25,7 @@ pub const RULE: Rule = Rule {
     limit: "At most 1/8 in (3 mm) between a box with a flush cover and a surface of plaster, board, tile or masonry.",
     why: "A gap feeds a fire in the wall and lets sparks in.",
     example: "A gap of 3/8 in: over by 1/4 in.",
-    citation: |edition| {
-        cite(edition, Some(("314.21", Confidence::Sure)), Some(("12-3016", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.21", Confidence::Sure)), Some(("12-3016", Confidence::MayBeOff))),
     check,
 };
 

@@ -27,14 +27,19 @@ pub const RULE: Rule = Rule {
     always: false,
     since: None,
     needs: "for each cable: the sheath inside, the clamp, or the distance to its first support",
-    reads: &["/cables/*/sheath_inside", "/cables/*/sheath_end", "/cables/*/clamped", "/cables/*/first_support", "/observed/entry-unprotected", "/observed/cables-share-entry"],
+    reads: &[
+        "/cables/*/sheath_inside",
+        "/cables/*/sheath_end",
+        "/cables/*/clamped",
+        "/cables/*/first_support",
+        "/observed/entry-unprotected",
+        "/observed/cables-share-entry",
+    ],
     limit: "Each cable is clamped, or, at a single-gang plastic box, fastened within 8 in (200 mm); 1/4 in (6 mm) of sheath \
             reaches inside; a metal edge has a clamp or bushing; one cable in an entry made for one.",
     why: "A metal edge cuts a cable that moves; bare conductors at the entry lose their second skin.",
     example: "1/8 in of sheath inside: short by 1/8 in.",
-    citation: |edition| {
-        cite(edition, Some(("314.17", Confidence::Sure)), Some(("12-3022", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.17", Confidence::Sure)), Some(("12-3022", Confidence::MayBeOff))),
     check,
 };
 

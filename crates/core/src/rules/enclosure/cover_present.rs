@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "Every box has a cover, faceplate or canopy.",
     why: "Live parts are within reach of a finger.",
     example: "A junction box in the basement without its cover.",
-    citation: |edition| {
-        cite(edition, Some(("314.25", Confidence::Sure)), Some(("12-3002", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.25", Confidence::Sure)), Some(("12-3002", Confidence::MayBeOff))),
     check,
 };
 

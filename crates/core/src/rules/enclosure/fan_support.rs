@@ -19,9 +19,7 @@ pub const RULE: Rule = Rule {
             or from the structure.",
     why: "A turning fan works the screws of a plain box loose and comes down.",
     example: "A fan of 20 lb on an octagon box with no mark.",
-    citation: |edition| {
-        cite(edition, Some(("314.27(C)", Confidence::Sure)), Some(("12-3010", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("314.27(C)", Confidence::Sure)), Some(("12-3010", Confidence::CheckFirst))),
     check,
 };
 
@@ -38,7 +36,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let unmarked = Mass::pounds(35);
     let finding = match (hung.from_structure, hung.box_carries, hung.mass) {
         (Some(true), ..) => Finding::meets("fan", "The fan hangs from the structure."),
-        (None, None, _) => Finding::not_measured("fan", "read what the box of the fan is marked to carry", "/hung/box_carries"),
+        (None, None, _) => {
+            Finding::not_measured("fan", "read what the box of the fan is marked to carry", "/hung/box_carries")
+        }
         (_, Some(Carries::Nothing | Carries::Luminaire), _) | (Some(false), None, _) => {
             Finding::violates("fan", "The fan hangs from a box that is not marked for fans.")
         }

@@ -19,9 +19,7 @@ pub const RULE: Rule = Rule {
             structure. On a wall, up to 6 lb (3 kg) may hang from another box by two screws of No. 6 or larger.",
     why: "A plain box or two small screws let go after years.",
     example: "A wall luminaire of 9 lb on a device box: over by 3 lb.",
-    citation: |edition| {
-        cite(edition, Some(("314.27(A)", Confidence::Sure)), Some(("30-302", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("314.27(A)", Confidence::Sure)), Some(("30-302", Confidence::MayBeOff))),
     check,
 };
 
@@ -58,7 +56,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
         }
         (_, Some(Carries::Nothing), Some(mass)) if wall => match hung.two_screws {
             Some(true) => judge(mass, small, "by two screws on another box"),
-            Some(false) => Finding::violates("luminaire", "The luminaire hangs on another box by less than two No. 6 screws."),
+            Some(false) => {
+                Finding::violates("luminaire", "The luminaire hangs on another box by less than two No. 6 screws.")
+            }
             None => Finding::not_measured("luminaire", "count the screws that hold the luminaire", "/hung/two_screws"),
         },
         (_, Some(Carries::Nothing), Some(_)) => {

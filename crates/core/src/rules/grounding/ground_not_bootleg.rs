@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "No jumper from neutral to ground at a device; the neutral is not used as ground.",
     why: "With such a jumper an open neutral makes every grounded metal live; and no lamp tester shows it.",
     example: "A short bare wire from the silver screw to the green one.",
-    citation: |edition| {
-        cite(edition, Some(("250.142(B)", Confidence::Sure)), Some(("10-210", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("250.142(B)", Confidence::Sure)), Some(("10-210", Confidence::MayBeOff))),
     check,
 };
 

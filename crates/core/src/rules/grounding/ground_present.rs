@@ -35,7 +35,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let trusting = contents.devices.iter().find(|device| device.kind.is_grounding_type());
     if trusting.is_none() && contents.construction == Some(Construction::Nonmetallic) {
         let why = "Nothing here asks for a ground: the box is not of metal and no receptacle has a ground slot.";
-        return vec![if contents.devices.is_empty() { Finding::not_applicable("box", why) } else { Finding::meets("box", why) }];
+        return vec![if contents.devices.is_empty() {
+            Finding::not_applicable("box", why)
+        } else {
+            Finding::meets("box", why)
+        }];
     }
     if contents.conductors.is_empty() {
         return vec![Finding::no_conductors()];
@@ -49,7 +53,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
         }
         (Some(wire), _) => Finding::meets("ground", format!("A {} ground is in the box.", wire.label())),
         (None, Some(device)) => {
-            let protected = contents.supply.gfci == Some(true) || device.kind == crate::survey::DeviceKind::GfciReceptacle;
+            let protected =
+                contents.supply.gfci == Some(true) || device.kind == crate::survey::DeviceKind::GfciReceptacle;
             if protected && device.marked_no_ground == Some(true) {
                 Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
             } else {

@@ -37,7 +37,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .map(|ground| {
             let label = ground.label();
             let Some(table) = ampacity::smallest_ground(amperes, ground.material) else {
-                return Finding::not_applicable(label.clone(), format!("The table we carry ends below {amperes} A.")).of_conductor(ground);
+                return Finding::not_applicable(label.clone(), format!("The table we carry ends below {amperes} A."))
+                    .of_conductor(ground);
             };
             // A ground need not be larger than the conductors of its circuit.
             let least = circuit.map_or(table, |largest| table.min(largest));
@@ -45,7 +46,10 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let finding = if ground.gauge >= least {
                 Finding::meets(label.clone(), format!("The {label} ground does for {amperes} A."))
             } else {
-                Finding::violates(label.clone(), format!("The {label} ground is too small for {amperes} A: {least} is required."))
+                Finding::violates(
+                    label.clone(),
+                    format!("The {label} ground is too small for {amperes} A: {least} is required."),
+                )
             };
             finding.with_figures(measured, required, Side::AtLeast, None).of_conductor(ground)
         })

@@ -18,9 +18,7 @@ pub const RULE: Rule = Rule {
             An isolated ground stays apart.",
     why: "Grounds kept apart leave one circuit without its path when the other is worked on.",
     example: "Two cables, two grounds, kept apart because they are two circuits.",
-    citation: |edition| {
-        cite(edition, Some(("250.148", Confidence::Sure)), Some(("10-614", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("250.148", Confidence::Sure)), Some(("10-614", Confidence::CheckFirst))),
     check,
 };
 

@@ -17,9 +17,7 @@ pub const RULE: Rule = Rule {
     limit: "A metal box is bonded by a grounding screw that does nothing else, or by a listed clip or device.",
     why: "A metal box is no ground by itself: unbonded it floats, and a touching hot makes it live.",
     example: "The ground wound round a cover screw.",
-    citation: |edition| {
-        cite(edition, Some(("250.148(C)", Confidence::Sure)), Some(("10-614", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("250.148(C)", Confidence::Sure)), Some(("10-614", Confidence::CheckFirst))),
     check,
 };
 

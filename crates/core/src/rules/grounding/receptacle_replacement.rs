@@ -19,9 +19,7 @@ pub const RULE: Rule = Rule {
             three-slot.",
     why: "The marks tell the next person that the third slot is empty.",
     example: "A three-slot receptacle behind a GFCI, without its marks.",
-    citation: |edition| {
-        cite(edition, Some(("406.4(D)(2)", Confidence::Sure)), Some(("26-702", Confidence::MayBeOff)))
-    },
+    citation: |edition| cite(edition, Some(("406.4(D)(2)", Confidence::Sure)), Some(("26-702", Confidence::MayBeOff))),
     check,
 };
 
@@ -41,7 +39,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
             match (device.kind, protected, device.marked_no_ground) {
                 (DeviceKind::TwoSlotReceptacle, ..) => Finding::meets(label.clone(), "Two slots where no ground is."),
-                (_, true, Some(true)) => Finding::meets(label.clone(), "GFCI-protected and marked as having no ground."),
+                (_, true, Some(true)) => {
+                    Finding::meets(label.clone(), "GFCI-protected and marked as having no ground.")
+                }
                 (_, true, Some(false)) => {
                     Finding::violates(label.clone(), "GFCI-protected, but not marked as having no equipment ground.")
                 }
