@@ -1,7 +1,7 @@
 //! Small scenes for the tests of this crate.
 
 use crate::quantity::{Gauge, Length};
-use crate::repair::{Proposal, propose};
+use crate::repair::{Proposal, Standing, propose};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::{Edition, WiredUnder};
 use crate::survey::{Basis, BoxContents, BoxKind, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role};
@@ -67,4 +67,13 @@ pub fn repaired(code: &str, contents: &BoxContents) -> Proposal {
     let basis = Basis::default();
     let situation = Situation::new(contents, &basis);
     propose(&situation).into_iter().find(|proposal| proposal.repair == code).expect("it is proposed")
+}
+
+/// Asserts that a repair mends what was seen.
+pub fn mends_what_is_seen(repair: &str, what: Observation, rule: &str, contents: &BoxContents) {
+    let mut contents = contents.clone();
+    contents.observe(what, true);
+    let proposal = repaired(repair, &contents);
+    assert_eq!(proposal.standing, Standing::Clears, "{repair}: {:?}", proposal.reasons);
+    assert!(proposal.clears.contains(&rule), "{repair} clears {:?}", proposal.clears);
 }

@@ -2,7 +2,9 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::survey::Bundle;
+use nailpunch_core::quantity::Volume;
+use nailpunch_core::rules::{RuleBasis, Severity};
+use nailpunch_core::survey::{Bundle, Observation, Remark, Ruling, RulingKind};
 use nailpunch_report::{ReportKind, csv, pdf};
 
 fn bundle() -> Bundle {
@@ -47,4 +49,26 @@ fn the_pdf_is_tagged_and_complete() {
     let has = |text: &str| bytes.windows(text.len()).any(|window| window == text.as_bytes());
     assert!(has("/MarkInfo") && has("/StructTreeRoot"), "it is tagged");
     assert!(has("/Outlines"), "it has bookmarks");
+}
+
+#[test]
+fn a_report_carries_stops_rulings_remarks_and_the_working_of_a_fill() {
+    let mut bundle = bundle();
+    let record = &mut bundle.rooms[0].boxes[0];
+    record.items.clear();
+    record.left = None;
+    record.found.marked_volume = Some(Volume::centi_cubic_inches(100));
+    record.found.fittings.internal_clamps = Some(false);
+    record.rulings = vec![Ruling {
+        rule: "free-conductor-length".to_owned(),
+        kind: RulingKind::Dismiss,
+        reason: "box is abandoned".to_owned(),
+    }];
+    record.remarks =
+        vec![Remark { id: 1, text: "scorched tile".to_owned(), basis: RuleBasis::Code, severity: Severity::Danger }];
+    let rows = String::from_utf8(csv(&bundle).unwrap()).unwrap();
+    assert!(rows.lines().any(|row| row.contains("dismissed: box is abandoned")), "{rows}");
+    assert!(rows.lines().any(|row| row.contains("box-fill,box,violates,violation,2.25 in³,36870894,1 in³")), "{rows}");
+    bundle.rooms[0].boxes[0].found.observe(Observation::Charred, true);
+    assert!(pdf(&bundle, ReportKind::Full, "2026-01-02T03:04:05Z").unwrap().starts_with(b"%PDF-"));
 }

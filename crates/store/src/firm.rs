@@ -7,7 +7,7 @@ use crate::record::{Author, Entry, Revised, journal, refuse};
 use crate::{Store, StoreError};
 
 /// The name under which the firm's changes stand in the journal, where an audit's identifier would.
-const FIRM: &str = "firm";
+pub(crate) const FIRM: &str = "firm";
 
 fn row(transaction: &Transaction) -> Result<Option<(Revised<HouseRules>, String)>, StoreError> {
     let found: Option<(String, u32)> = transaction
@@ -63,7 +63,7 @@ impl Store {
                 audit_id: FIRM,
                 kind: FIRM,
                 subject: FIRM,
-                action: if revision == 0 { "make" } else { "change" },
+                action: if revision == 0 { "create" } else { "change" },
                 before: before.as_ref().map(|(_, json)| json.as_str()),
                 after: Some(&json),
             };

@@ -3,7 +3,10 @@
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
 use nailpunch_core::quantity::Length;
-use nailpunch_core::survey::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, ItemId, Room, RoomId};
+use nailpunch_core::survey::{
+    Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, HouseRules, ItemId, Room, RoomId, Ruling, RulingKind,
+    TorqueBy,
+};
 use nailpunch_core::work::{StoredState, WorkItem};
 use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
 use proptest::prelude::*;
@@ -286,4 +289,40 @@ proptest! {
         let stored = scene.store.get::<BoxRecord>(&scene.box_id()).unwrap();
         prop_assert_eq!((stored.revision, stored.record.tag), (revision, tag));
     }
+}
+
+#[test]
+fn the_rules_of_the_firm_have_revisions_and_a_journal() {
+    let scene = scene();
+    assert_eq!(scene.store.firm_rules().unwrap().revision, 0, "the defaults, until the firm has its own");
+    let rules = HouseRules { torque: TorqueBy::Hand, ..HouseRules::default() };
+    assert_eq!(scene.store.put_firm_rules(&rules, 0, &author()).unwrap().revision, 1);
+    assert_eq!(scene.store.put_firm_rules(&rules, 0, &author()).unwrap().revision, 1, "a retry is harmless");
+    let stale = scene.store.put_firm_rules(&HouseRules::default(), 0, &author());
+    assert!(matches!(stale, Err(StoreError::Stale { current_revision: 1, .. })));
+    let mut absurd = rules;
+    absurd.plan_weights.minute = 1_000_000;
+    assert!(matches!(scene.store.put_firm_rules(&absurd, 1, &author()), Err(StoreError::Invalid(_))));
+    assert_eq!(scene.store.firm_rules().unwrap().record, rules);
+    let changes = scene.store.journal("firm", 10).unwrap();
+    assert_eq!(changes.iter().map(|change| change.action.as_str()).collect::<Vec<_>>(), ["create"]);
+}
+
+#[test]
+fn a_ruling_is_kept_with_its_box_and_stands_in_the_journal() {
+    let scene = scene();
+    let mut record = scene.record.clone();
+    let dismiss = |reason: &str| Ruling {
+        rule: "free-conductor-length".to_owned(),
+        kind: RulingKind::Dismiss,
+        reason: reason.to_owned(),
+    };
+    record.rulings = vec![dismiss("")];
+    let audit = scene.audit.id.to_string();
+    assert!(matches!(scene.store.put(&audit, &record, 1, &author()), Err(StoreError::Invalid(_))));
+    record.rulings = vec![dismiss("to be removed this week")];
+    scene.store.put(&audit, &record, 1, &author()).unwrap();
+    assert_eq!(scene.store.get::<BoxRecord>(&record.id.to_string()).unwrap().record.rulings, record.rulings);
+    let journal = scene.store.journal(&audit, 1).unwrap();
+    assert!(journal[0].after.as_ref().is_some_and(|after| after.to_string().contains("to be removed this week")));
 }

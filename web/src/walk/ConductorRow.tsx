@@ -5,6 +5,7 @@ import type { Cable, Colour, Conductor, Gauge, Role } from '../api/types';
 import { wirePaint } from '../drawing/scale';
 import { FieldSaid, LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
+import { GAUGES } from './words';
 
 const COLOURS: Colour[] = [
   'black',
@@ -25,23 +26,6 @@ const ROLES: [Role, string][] = [
   ['equipment-grounding', 'ground'],
   ['switched-leg', 'switched leg'],
   ['traveller', 'traveller'],
-];
-const GAUGES: Gauge[] = [
-  '18',
-  '16',
-  '14',
-  '12',
-  '10',
-  '8',
-  '6',
-  '4',
-  '3',
-  '2',
-  '1',
-  '1/0',
-  '2/0',
-  '3/0',
-  '4/0',
 ];
 type Props = {
   session: BoxSession;

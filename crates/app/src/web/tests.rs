@@ -235,3 +235,86 @@ fn the_description_names_every_route() {
     let routes = rocket.routes().filter(|route| route.uri.to_string().starts_with("/api/")).count();
     assert_eq!(described + 1, routes, "all but the description itself");
 }
+
+#[test]
+fn a_box_is_planned_for_and_a_line_is_read_without_saving() {
+    let server = furnished();
+    let wish = json!({"basis": {}, "contents": {
+        "cables": [{"id": 1, "sheath_end": 50_800_000}],
+        "conductors": [{"id": 1, "cable": 1, "gauge": "12", "colour": "black", "role": "ungrounded",
+                        "free_length": 69_850_000}],
+        "observed": [{"what": "open-knockout", "fault": true}]}});
+    let (status, remedies) = server.post("/api/plan", &wish.to_string());
+    assert_eq!(status, Status::Ok);
+    let steps = remedies["outcome"]["plan"]["steps"].as_array().unwrap();
+    assert!(steps.iter().any(|step| step["repair"] == "close-openings"), "{steps:?}");
+    let line = json!({"line": "sw 14/2 sb 3/8 xyzzy", "units": "inch", "contents": {}});
+    let (status, jotted) = server.post("/api/jot", &line.to_string());
+    assert_eq!(status, Status::Ok);
+    assert_eq!(jotted["contents"]["stand"]["set_back"], 9_525_000);
+    assert_eq!(jotted["chips"].as_array().unwrap().len(), 4);
+    assert!(jotted["chips"][3]["error"].as_str().unwrap().contains("xyzzy"));
+}
+
+#[test]
+fn new_facts_out_of_range_are_named() {
+    let server = furnished();
+    let many: Vec<Value> = (0..13).map(|id| json!({"id": id, "kind": "switch"})).collect();
+    let cases = [
+        (json!({"gangs": 0}), "/contents/gangs"),
+        (json!({"marked_volume": 0}), "/contents/marked_volume"),
+        (json!({"marked_volume": -5}), "/contents/marked_volume"),
+        (json!({"devices": many}), "/contents/devices"),
+        (json!({"devices": [{"id": 1, "kind": "toaster"}]}), "/contents/devices/0/kind"),
+        (json!({"stand": {"set_back": 3_000_000_000_i64}}), "/contents/stand/set_back"),
+        (json!({"observed": [{"what": "box-loose", "fault": 1}]}), "/contents/observed/0/fault"),
+        (
+            json!({"observed": [{"what": "box-loose", "fault": true}, {"what": "box-loose", "fault": false}]}),
+            "/contents/observed/1",
+        ),
+        (json!({"hung": {"kind": "fan", "mass": "heavy"}}), "/contents/hung/mass"),
+        (json!({"splices": [{"letter": "", "kind": "lever"}]}), "/contents/splices/0/letter"),
+    ];
+    for path in ["/api/judge", "/api/plan"] {
+        for (contents, pointer) in &cases {
+            let (status, problem) = server.post(path, &json!({"basis": {}, "contents": contents}).to_string());
+            assert_eq!(status, Status::UnprocessableEntity, "{path} {contents}");
+            assert_eq!(problem["errors"][0]["pointer"], *pointer, "{path} {contents}: {problem}");
+        }
+    }
+}
+
+#[test]
+fn the_firm_and_the_audit_have_house_rules() {
+    let server = furnished();
+    let (_, firm) = server.get("/api/firm/house-rules");
+    assert_eq!(firm["revision"], 0);
+    let mut rules = firm["record"].clone();
+    rules["torque"] = json!("hand");
+    let (status, kept) = server.put("/api/firm/house-rules", 0, &rules);
+    assert_eq!((status, &kept["revision"]), (Status::Ok, &json!(1)));
+    rules["torque"] = json!("driver");
+    assert_eq!(server.put("/api/firm/house-rules", 0, &rules).0, Status::Conflict);
+    rules["torque"] = json!("teeth");
+    let (status, problem) = server.put("/api/firm/house-rules", 1, &rules);
+    assert_eq!((status, &problem["errors"][0]["pointer"]), (Status::UnprocessableEntity, &json!("/torque")));
+    let (status, effects) = server.get(&format!("/api/audits/{AUDIT}/house-rule-effects"));
+    assert_eq!((status, effects), (Status::Ok, json!([])), "nothing differs from the defaults");
+}
+
+#[test]
+fn no_repair_is_planned_where_the_job_ends() {
+    let server = furnished();
+    let mut stopped = short_box("K1");
+    stopped["found"]["observed"] = json!([{"what": "knob-and-tube", "fault": true}]);
+    assert_eq!(server.put(&box_path(), 1, &stopped).0, Status::Ok);
+    let item = |repair: &str| {
+        json!({"id": "0192f0c0-0000-7000-8000-0000000000aa", "box_id": BOX, "rule": "free-conductor-length",
+               "repair": repair, "state": "planned"})
+    };
+    let path = format!("/api/audits/{AUDIT}/items/0192f0c0-0000-7000-8000-0000000000aa");
+    let (status, problem) = server.put(&path, 0, &item("extend-twist-on"));
+    assert!(status.code >= 400 && status.code < 500, "{status}");
+    assert!(problem["detail"].as_str().unwrap().contains("knob-and-tube"), "{problem}");
+    assert_eq!(server.put(&path, 0, &item("refer")).0, Status::Ok);
+}

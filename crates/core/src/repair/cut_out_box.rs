@@ -1,28 +1,13 @@
 //! `cut-out-box`: a nailed box is pried or cut off its stud, which frees slack behind it.
 
-use super::replace_box::{describe, set_new_box};
+use super::replace_box::{NEW_BOX_MENDS, describe, set_new_box};
 use super::{Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "cut-out-box",
     title: "Cut a nailed box out, for slack and a larger box",
-    mends: &[
-        "free-conductor-length",
-        "free-conductor-reach",
-        "box-fill",
-        "device-depth",
-        "box-secure",
-        "box-setback",
-        "box-surround",
-        "opening-closed",
-        "cable-entry",
-        "box-present",
-        "metal-box-bonded",
-        "box-support-far-side",
-        "device-secure",
-        "ground-present",
-    ],
+    mends: NEW_BOX_MENDS,
     least_minutes: 35,
     intrusiveness: 3,
     plan,

@@ -5,26 +5,29 @@ use crate::quantity::{Length, Volume};
 use crate::rules::fill;
 use crate::survey::{BoxContents, BoxKind, Construction, Fittings, Observation, Seat, Stand, WallFinish};
 
+/// What a new box mends, by what it is and by what it does to the lengths.
+pub(super) const NEW_BOX_MENDS: &[&str] = &[
+    "box-fill",
+    "device-depth",
+    "box-secure",
+    "box-setback",
+    "box-surround",
+    "opening-closed",
+    "cable-entry",
+    "box-present",
+    "metal-box-bonded",
+    "box-support-far-side",
+    "device-secure",
+    "free-conductor-length",
+    "free-conductor-reach",
+    "ground-present",
+];
+
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "replace-box",
     title: "Replace the box by a clamping old-work box",
-    mends: &[
-        "box-fill",
-        "device-depth",
-        "box-secure",
-        "box-setback",
-        "box-surround",
-        "opening-closed",
-        "cable-entry",
-        "box-present",
-        "metal-box-bonded",
-        "box-support-far-side",
-        "device-secure",
-        "free-conductor-length",
-        "free-conductor-reach",
-        "ground-present",
-    ],
+    mends: NEW_BOX_MENDS,
     least_minutes: 25,
     intrusiveness: 3,
     plan,

@@ -25,17 +25,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 
 #[cfg(test)]
 mod tests {
-    use super::super::Standing;
     use super::*;
     use crate::survey::DeviceKind;
-    use crate::testing::{box_with_device, repaired};
+    use crate::testing::{box_with_device, mends_what_is_seen};
 
     #[test]
     fn what_was_seen_is_mended() {
-        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
-        contents.observe(Observation::NotTorqued, true);
-        let proposal = repaired(REPAIR.code, &contents);
-        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
-        assert!(proposal.clears.contains(&"terminal-torque"));
+        let contents = box_with_device(DeviceKind::DuplexReceptacle);
+        mends_what_is_seen(REPAIR.code, Observation::NotTorqued, "terminal-torque", &contents);
     }
 }

@@ -27,18 +27,14 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 
 #[cfg(test)]
 mod tests {
-    use super::super::Standing;
     use super::*;
     use crate::survey::DeviceKind;
-    use crate::testing::{box_with_device, repaired};
+    use crate::testing::{box_with_device, mends_what_is_seen};
 
     #[test]
     fn what_was_seen_is_mended() {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
         contents.location = Some(crate::survey::Location::Outdoors);
-        contents.observe(Observation::NotWeatherproof, true);
-        let proposal = repaired(REPAIR.code, &contents);
-        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
-        assert!(proposal.clears.contains(&"wet-location"));
+        mends_what_is_seen(REPAIR.code, Observation::NotWeatherproof, "wet-location", &contents);
     }
 }

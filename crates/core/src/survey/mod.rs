@@ -4,6 +4,7 @@ mod audit;
 mod bundle;
 mod conductor;
 mod contents;
+mod contents_problems;
 mod contradiction;
 mod device;
 mod entry;
@@ -11,6 +12,7 @@ mod evidence;
 mod face;
 mod forget;
 mod free_figures;
+mod house_rule_infos;
 mod house_rules;
 mod observation;
 mod presets;
@@ -34,9 +36,10 @@ pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, Typ
 pub use evidence::{Evidence, LampMeaning};
 pub use face::{Face, FaceDevice};
 pub use free_figures::{Extent, FreeFigures, Source};
+pub use house_rule_infos::{HouseRuleInfo, School, house_rule_infos};
 pub use house_rules::{
-    DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School, ShopLengths,
-    SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
+    DeviceTape, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, ShopLengths, SpacerMaterial, SpacerReach,
+    SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
 };
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
 pub(crate) use presets::add_cable;

@@ -1,0 +1,165 @@
+//! The planner: from the box as measured, the cheapest sequence of repairs after which it breaks nothing any more.
+//!
+//! A search over states of the box, best first (A*). A state is left by every repair that can mend something open in it;
+//! the estimate of what is left to spend splits the least cost of a repair over the rules that it can mend, so that it
+//! is never too high and the first goal reached is the cheapest. A plan holds each repair once, and at most
+//! [`DEEPEST`] repairs; the search looks at [`MOST_STATES`] states at most and says so when that was not enough.
+
+mod search;
+#[cfg(test)]
+mod tests;
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::{BeforeAfter, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, to_mend};
+use crate::rules::{Fill, RuleResult, Severity, Situation, judge};
+use crate::survey::{BoxContents, Face, stops};
+use search::Search;
+
+/// The most repairs in a plan.
+pub const DEEPEST: usize = 8;
+/// The most states that one search looks at.
+pub const MOST_STATES: usize = 600;
+
+/// One repair of a plan.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PlanStep {
+    /// The code of the repair.
+    pub repair: &'static str,
+    /// What is done.
+    pub title: &'static str,
+    /// The codes of the rules that it mends here.
+    pub mends: Vec<&'static str>,
+    /// What is done, in order.
+    pub steps: Vec<String>,
+    /// Short and specific to this repair.
+    pub cautions: Vec<&'static str>,
+    /// Minutes once the box is dead and open.
+    pub minutes: u32,
+    /// Pigtails to cut.
+    pub pigtails: Vec<Pigtail>,
+}
+
+/// A sequence of repairs with its proof.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Plan {
+    /// The repairs, in order.
+    pub steps: Vec<PlanStep>,
+    /// Minutes together.
+    pub minutes: u32,
+    /// Everything to bring.
+    pub materials: Vec<MaterialLine>,
+    /// The conductors it changes.
+    pub before_after: Vec<BeforeAfter>,
+    /// What each rule says of the box afterwards.
+    pub verdicts_after: Vec<RuleVerdict>,
+    /// Room that what is added takes up in fact, in words.
+    pub body_volume: String,
+    /// The face of the box afterwards.
+    pub face: Face,
+    /// The working of its fill afterwards.
+    pub fill: Option<Fill>,
+    /// What it costs, in the points of the house.
+    pub cost: u64,
+    /// The box afterwards.
+    #[serde(skip)]
+    pub after: BoxContents,
+}
+
+/// A repair that cannot be made here.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Rejected {
+    /// The code of the repair.
+    pub repair: &'static str,
+    /// What would be done.
+    pub title: &'static str,
+    /// Why not, in figures.
+    pub reasons: Vec<String>,
+}
+
+/// A rule that no sequence of repairs mends here.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Cannot {
+    /// The code of the rule.
+    pub rule: &'static str,
+    /// What it is about.
+    pub title: &'static str,
+    /// Why not.
+    pub reasons: Vec<String>,
+}
+
+/// What the planner answers.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
+pub struct PlanOutcome {
+    /// The codes of the rules that were to mend.
+    pub wanted: Vec<&'static str>,
+    /// The cheapest plan; absent when nothing is to mend, or nothing can be.
+    pub plan: Option<Plan>,
+    /// The cheapest plan that leaves out one repair of the first.
+    pub runner_up: Option<Plan>,
+    /// What cannot be done here, and why.
+    pub rejected: Vec<Rejected>,
+    /// What no repair here mends.
+    pub cannot: Vec<Cannot>,
+    /// The search was stopped at its bound; a cheaper plan may exist.
+    pub bound_hit: bool,
+    /// The job ends here for anyone but a licensed electrician: no plan is offered.
+    pub referred: bool,
+}
+
+/// Plans for a box by every repair of the catalogue, mending what it breaks down to `scope`.
+pub fn plan_box(situation: &Situation, scope: Severity) -> PlanOutcome {
+    let repairs: Vec<&Repair> = REPAIRS.iter().collect();
+    plan_with(situation, &judge(situation), scope, &repairs)
+}
+
+/// As [`plan_box`], with what the rules say of the box already, and with some of the repairs only.
+pub fn plan_with(
+    situation: &Situation,
+    found: &[RuleResult],
+    scope: Severity,
+    repairs: &[&'static Repair],
+) -> PlanOutcome {
+    let wanted = to_mend(found, scope);
+    if wanted.is_empty() {
+        return PlanOutcome::default();
+    }
+    if !stops(situation.contents).is_empty() {
+        return PlanOutcome { wanted, referred: true, ..PlanOutcome::default() };
+    }
+    let mut search = Search::new(situation, repairs);
+    let mut best = search.cheapest(&wanted, None);
+    let mut within_reach = wanted.clone();
+    if best.is_none() {
+        // Something cannot be mended: plan for the rest, and say what.
+        within_reach.retain(|rule| search.cheapest(&[*rule], None).is_some());
+        if !within_reach.is_empty() {
+            best = search.cheapest(&within_reach, None);
+        }
+        while best.is_none() && within_reach.len() > 1 {
+            within_reach.pop();
+            best = search.cheapest(&within_reach, None);
+        }
+    }
+    let runner_up = best.as_ref().and_then(|best| {
+        let path: Vec<usize> = best.path.iter().map(|(index, _)| *index).collect();
+        let without = path.into_iter().filter_map(|index| search.cheapest(&within_reach, Some(index)));
+        without.min_by_key(|other| other.cost)
+    });
+    let rejected = search.rejected(&wanted);
+    let cannot = wanted
+        .iter()
+        .filter(|rule| !within_reach.contains(rule) || best.is_none())
+        .map(|rule| search.cannot(rule, found, &rejected))
+        .collect();
+    PlanOutcome {
+        plan: best.map(|best| search.plan(best)),
+        runner_up: runner_up.map(|other| search.plan(other)),
+        rejected,
+        cannot,
+        bound_hit: search.bound_hit,
+        referred: false,
+        wanted,
+    }
+}
