@@ -13,6 +13,18 @@ const SHOTS: Record<string, Shot> = {
   jobs: { path: '/' },
   basis: { path: `${auditPath}/basis` },
   'walk-violates': { path: walkPath('K3') },
+  'walk-face': { path: walkPath('R5'), before: (page) => page.getByRole('button', { name: 'Face', exact: true }).click() },
+  'walk-fill': { path: walkPath('R6'), before: (page) => page.getByRole('button', { name: 'Fill', exact: true }).click() },
+  'walk-look': { path: walkPath('K5'), before: (page) => page.getByRole('button', { name: /^Look/ }).click() },
+  'walk-stop': { path: walkPath('R3') },
+  'walk-plan': {
+    path: walkPath('K4'),
+    before: async (page) => {
+      await page.locator('.plan-card').scrollIntoViewIfNeeded();
+      await page.locator('.walk-find').evaluate((column) => column.scrollTo(0, column.scrollHeight / 3));
+    },
+  },
+  'rule-book': { path: `${auditPath}/rules` },
   'walk-headlamp': { path: walkPath('K7'), theme: 'dark' },
   'walk-proven': { path: walkPath('L2') },
   'walk-legacy-tablet': { path: walkPath('R1'), size: [820, 1180] },

@@ -80,6 +80,8 @@ pub trait Stored: Serialize + DeserializeOwned + PartialEq {
 /// A row as it stands.
 struct Row<T> {
     revised: Revised<T>,
+    /// The record as it is kept.
+    json: String,
     deleted: bool,
     audit_id: String,
 }
@@ -96,7 +98,7 @@ fn row<T: Stored>(transaction: &Transaction, id: &str) -> Result<Option<Row<T>>,
     found
         .map(|(json, revision, deleted, audit_id)| {
             let revised = Revised { revision, record: serde_json::from_str(&json)? };
-            Ok(Row { revised, deleted, audit_id })
+            Ok(Row { revised, json, deleted, audit_id })
         })
         .transpose()
 }
@@ -214,13 +216,12 @@ impl Store {
             record.check(transaction, audit_id, Some(&row.revised.record))?;
             let json = serde_json::to_string(record)?;
             record.update(transaction, &json)?;
-            let before = serde_json::to_string(&row.revised.record)?;
             let entry = Entry {
                 audit_id,
                 kind: T::KIND,
                 subject: &id,
                 action: if row.deleted { "restore" } else { "change" },
-                before: Some(&before),
+                before: Some(&row.json),
                 after: Some(&json),
             };
             journal(transaction, author, &entry)?;

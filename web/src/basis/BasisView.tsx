@@ -32,6 +32,12 @@ export function BasisView() {
 
 const SAVE_AFTER_MS = 400;
 
+const WEIGHTS = [
+  ['minute', 'Points for a minute'],
+  ['piece', 'Points for a piece of material'],
+  ['intrusiveness', 'Points for a step of opening up'],
+] as const;
+
 /** The audit's record as it is being changed, saved a moment after each change. */
 function useAuditDraft(first: Revised<Audit>) {
   const client = useQueryClient();
@@ -193,6 +199,32 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
               units={basis.units}
               onChange={(measuring_resolution) => house({ measuring_resolution })}
             />
+          </section>
+          <section>
+            <h2>Planning</h2>
+            <p className="muted">
+              What the planner adds up. By default minutes decide, then pieces, then how much is opened.
+            </p>
+            {WEIGHTS.map(([field, words]) => (
+              <Form.Group className="line" controlId={`weight-${field}`} key={field}>
+                <Form.Label>{words}</Form.Label>
+                <Form.Control
+                  className="figure"
+                  type="number"
+                  min={0}
+                  max={100000}
+                  value={basis.house_rules.plan_weights[field]}
+                  onChange={(event) =>
+                    house({
+                      plan_weights: {
+                        ...basis.house_rules.plan_weights,
+                        [field]: Math.max(0, Math.round(Number(event.target.value))),
+                      },
+                    })
+                  }
+                />
+              </Form.Group>
+            ))}
           </section>
           <section>
             <h2>Joining, as this shop does it</h2>

@@ -55,7 +55,8 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
       </details>
       {plan.fill?.crowded && (
         <p className="caution">
-          With its connectors the box is crowded: {plan.fill.bodies.text} of bodies besides {plan.fill.required.text} counted.
+          With its connectors the box is crowded: {plan.fill.bodies.text} of bodies besides{' '}
+          {plan.fill.required.text} counted.
         </p>
       )}
       {other && (

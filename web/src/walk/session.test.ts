@@ -202,4 +202,32 @@ describe('BoxSession', () => {
     await vi.runAllTimersAsync();
     expect(length(session)).toBe(7 * INCH);
   });
+
+  it('works out what can be done once the typing pauses, and not for what was measured again', async () => {
+    const io = doors();
+    const session = start(io);
+    session.type(FIELD, '5');
+    session.type(FIELD, '7');
+    await vi.runAllTimersAsync();
+    expect(io.plan).toHaveBeenCalledTimes(1);
+    expect(session.snapshot().remedies).not.toBeNull();
+    session.show('left');
+    await vi.runAllTimersAsync();
+    expect(session.snapshot().remedies).toBeNull();
+    expect(io.plan).toHaveBeenCalledTimes(1);
+  });
+
+  it('judges anew when the inspector rules, and keeps one ruling for a rule', async () => {
+    const io = doors();
+    const session = start(io);
+    session.rule('box-fill', { kind: 'confirm', reason: '' });
+    session.rule('box-fill', { kind: 'dismiss', reason: 'marked larger' });
+    await vi.runAllTimersAsync();
+    expect(io.judge.mock.lastCall?.[0].rulings).toEqual([
+      { rule: 'box-fill', kind: 'dismiss', reason: 'marked larger' },
+    ]);
+    session.rule('box-fill', null);
+    await vi.runAllTimersAsync();
+    expect(io.put.mock.lastCall?.[0].rulings).toEqual([]);
+  });
 });

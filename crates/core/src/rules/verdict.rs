@@ -131,6 +131,7 @@ pub struct Need {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct Finding {
     /// The conductor's number within the box, where it concerns one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub conductor: Option<u16>,
     /// What it concerns, "black 12 AWG".
     #[schema(value_type = String)]
@@ -138,25 +139,32 @@ pub struct Finding {
     /// The answer.
     pub verdict: Verdict,
     /// How bad it is, where that differs from the rule.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub severity: Option<Severity>,
     /// The year this came into the code, where that differs from the rule.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub since: Option<u16>,
     /// The figure itself reaches the limit in at least one unit system that governs. A marginal figure may or may not.
     pub reaches_limit: bool,
     /// What was measured.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub measured: Option<Measured>,
     /// What is required.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub required: Option<Amount>,
     /// Which side of the limit is the good one.
     pub side: Side,
     /// By how much the figure misses the limit in the audit's unit.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub shortfall: Option<Amount>,
     /// One plain sentence.
     #[schema(value_type = String)]
     pub sentence: Cow<'static, str>,
     /// The one measurement that would settle it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub needs: Option<Need>,
     /// The house rule that changed the answer.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
     pub house_rule: Option<String>,
 }
 
@@ -282,8 +290,10 @@ pub struct RuleResult {
     #[schema(value_type = String)]
     pub citation: Option<Citation>,
     /// How sure we are of the source, always from memory; absent for common practice.
+    #[serde(skip_serializing_if = "Option::is_none")]
     pub confidence: Option<Confidence>,
     /// The place of the worst finding; absent when there is none.
+    #[serde(skip_serializing_if = "Option::is_none")]
     pub worst: Option<usize>,
     /// Every finding, in the order of the record.
     pub findings: Vec<Finding>,
@@ -291,6 +301,7 @@ pub struct RuleResult {
     #[schema(value_type = String)]
     pub sentence: Cow<'static, str>,
     /// What the inspector ruled on it.
+    #[serde(skip_serializing_if = "Option::is_none")]
     pub ruling: Option<Ruling>,
 }
 

@@ -1,5 +1,7 @@
 //! What is wrong with a fact that cannot be accepted, and where it stands.
 
+use std::fmt::Write;
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -15,8 +17,18 @@ impl Pointer {
 
     /// A field or an index below this place.
     pub fn at(&self, step: impl std::fmt::Display) -> Self {
-        let step = step.to_string().replace('~', "~0").replace('/', "~1");
-        Self(format!("{}/{step}", self.0))
+        let mut text = String::with_capacity(self.0.len() + 24);
+        text.push_str(&self.0);
+        text.push('/');
+        let start = text.len();
+        // Writing to a string cannot fail.
+        let _ = write!(text, "{step}");
+        if text[start..].contains(['~', '/']) {
+            let escaped = text[start..].replace('~', "~0").replace('/', "~1");
+            text.truncate(start);
+            text.push_str(&escaped);
+        }
+        Self(text)
     }
 
     /// The pointer as text.
@@ -59,5 +71,16 @@ pub(super) fn check_text(problems: &mut Vec<Problem>, pointer: &Pointer, text: &
     }
     if text.chars().any(|c| c.is_control() && c != '\n') {
         problems.push(Problem::new(pointer, "this holds control characters; type it again without them"));
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn steps_are_escaped_as_rfc_6901_asks() {
+        assert_eq!(Pointer::root().at("a/b").at("m~n").at(0).text(), "/a~1b/m~0n/0");
+        assert_eq!(Pointer::root().text(), "");
     }
 }
