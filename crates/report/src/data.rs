@@ -4,7 +4,7 @@ use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box, plan_for};
 use nailpunch_core::overview::{AuditCounts, BoxOverview};
 use nailpunch_core::quantity::{Amount, Rounding, UnitSystem};
 use nailpunch_core::rules::{RuleResult, Severity, Verdict, rule_book};
-use nailpunch_core::standard::WiredUnder;
+use nailpunch_core::standard::{Confidence, WiredUnder};
 use nailpunch_core::survey::{
     Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
 };
@@ -383,7 +383,11 @@ fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>)
         left: after.map_or_else(|| "—".to_owned(), figure),
         limit: text(worst.and_then(|worst| worst.required.as_ref())),
         shortfall: text(worst.and_then(|worst| worst.shortfall.as_ref())),
-        citation: result.citation.map_or_else(|| "—".to_owned(), |citation| citation.to_string()),
+        citation: match (result.citation, result.confidence) {
+            (None, _) => "—".to_owned(),
+            (Some(citation), Some(Confidence::Practice)) => citation.to_string(),
+            (Some(citation), _) => format!("{citation}, from memory"),
+        },
         sentence: result.sentence.to_string(),
         repair: view.and_then(|view| view.repair_title).unwrap_or("—").to_owned(),
         state: view.map_or("—", |view| state_name(view.state)).to_owned(),

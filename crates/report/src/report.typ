@@ -113,9 +113,9 @@
       stroke: (x, y) => (bottom: 0.5pt + luma(190)),
       inset: (x: 3pt, y: 4pt),
       align: left,
-      table.header([*What*], [*Found*], [*Left*], [*Limit*], [*Short by*], [*Repair, state*]),
+      table.header([*What*], [*Found*], [*Left*], [*Limit*], [*Out by*], [*Repair, state*]),
       ..part.rows.map(row => (
-        [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted)[#row.citation, from memory]],
+        [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
         row.found, row.left, row.limit, row.shortfall,
         [#row.repair \ #text(fill: muted, row.state)],
       )).flatten()

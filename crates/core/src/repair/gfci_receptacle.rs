@@ -15,6 +15,7 @@ pub const REPAIR: Repair = Repair {
         "weather-resistant",
         "device-rating",
         "device-depth",
+        "wiring-fault",
     ],
     least_minutes: 15,
     intrusiveness: 1,

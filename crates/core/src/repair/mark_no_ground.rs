@@ -7,7 +7,7 @@ use crate::survey::DeviceKind;
 pub const REPAIR: Repair = Repair {
     code: "mark-no-ground",
     title: "Mark it: GFCI protected, no equipment ground",
-    mends: &["receptacle-replacement", "ground-present"],
+    mends: &["receptacle-replacement", "ground-present", "wiring-fault"],
     least_minutes: 1,
     intrusiveness: 0,
     plan,

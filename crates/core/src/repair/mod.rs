@@ -8,6 +8,7 @@ mod catalogue;
 mod change_breaker;
 mod clamp_cables;
 mod close_openings;
+mod close_up;
 mod connector;
 mod correct_landing;
 mod cut_out_box;

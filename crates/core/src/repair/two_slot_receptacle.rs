@@ -7,7 +7,14 @@ use crate::survey::DeviceKind;
 pub const REPAIR: Repair = Repair {
     code: "two-slot-receptacle",
     title: "Replace by a two-slot receptacle",
-    mends: &["receptacle-replacement", "ground-present", "device-depth", "ground-not-bootleg", "tamper-resistant"],
+    mends: &[
+        "receptacle-replacement",
+        "ground-present",
+        "device-depth",
+        "ground-not-bootleg",
+        "tamper-resistant",
+        "wiring-fault",
+    ],
     least_minutes: 10,
     intrusiveness: 1,
     plan,

@@ -4,8 +4,9 @@ use std::cmp::Reverse;
 use std::collections::{BinaryHeap, HashMap};
 use std::rc::Rc;
 
+use super::super::close_up::close_up;
 use super::super::proposal::{add, before_after};
-use super::super::{Change, Diagnosis, MaterialLine, Repair, RuleVerdict, Short, is_mended};
+use super::super::{Change, Diagnosis, MaterialLine, Repair, RuleVerdict, Short, is_mended, repair};
 use super::{Cannot, DEEPEST, MOST_STATES, Plan, PlanStep, Rejected};
 use crate::quantity::Volume;
 use crate::rules::{RULES, RuleResult, Situation, fill};
@@ -245,9 +246,9 @@ impl<'a> Search<'a> {
         let mut bodies = Volume::ZERO;
         for (index, change) in found.path {
             let next = self.state(change.after.clone());
-            let repair = self.repairs[index];
+            let known = self.repairs[index];
             let results = |state: usize| &self.states[state].results;
-            let mends = repair.mends.iter().copied().filter(|rule| {
+            let mends = known.mends.iter().copied().filter(|rule| {
                 let at = |state: usize| results(state).iter().find(|result| result.rule == *rule);
                 let start = results(0).iter().find(|result| result.rule == *rule);
                 match (at(state), at(next), start) {
@@ -261,17 +262,24 @@ impl<'a> Search<'a> {
             }
             bodies = bodies + change.body_volume;
             steps.push(PlanStep {
-                repair: repair.code,
-                title: repair.title,
+                repair: known.code,
+                title: known.title,
                 mends,
                 steps: change.steps,
                 cautions: change.cautions,
-                minutes: change.minutes.max(repair.least_minutes),
+                minutes: change.minutes.max(known.least_minutes),
                 pigtails: change.pigtails,
             });
             state = next;
         }
         let after = self.states[state].contents.clone();
+        let basis = self.situation.basis;
+        let fill = fill(&after, basis.edition, basis.units).ok();
+        let opened =
+            steps.iter().any(|step: &PlanStep| repair(step.repair).is_some_and(|known| known.intrusiveness > 0));
+        if opened && let Some(last) = steps.last_mut() {
+            last.steps.extend(close_up(&after, fill.as_ref().is_some_and(|fill| fill.crowded), &basis.house_rules));
+        }
         let verdicts = self.states[state].results.iter();
         Plan {
             minutes: steps.iter().map(|step| step.minutes).sum(),
@@ -281,7 +289,7 @@ impl<'a> Search<'a> {
             verdicts_after: verdicts.map(|r| RuleVerdict { rule: r.rule, verdict: r.verdict }).collect(),
             body_volume: bodies.print(self.situation.basis.units),
             face: Face::of(&after),
-            fill: fill(&after, self.situation.basis.edition, self.situation.basis.units).ok(),
+            fill,
             cost: found.cost,
             after,
         }

@@ -2,7 +2,7 @@
 
 use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
 use crate::standard::practice;
-use crate::survey::{Evidence, Half};
+use crate::survey::{DeviceKind, Evidence, Half};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -27,6 +27,12 @@ fn check(situation: &Situation) -> Vec<Finding> {
     if !contents.devices.iter().any(|device| device.kind.is_receptacle()) {
         return Vec::new();
     }
+    // Without a ground in the box a receptacle that owns up to it cannot show one.
+    let said_to_have_none = contents.grounds().next().is_none()
+        && contents.devices.iter().filter(|device| device.kind.is_receptacle()).all(|device| {
+            let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
+            !device.kind.is_grounding_type() || (protected && device.marked_no_ground == Some(true))
+        });
     let lamps = Evidence::of(contents).lamps;
     if lamps.is_empty() {
         return vec![Finding::not_measured("receptacle", "read the lamp tester in both halves", "/lamps")];
@@ -38,7 +44,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 Half::Upper => "upper half",
                 Half::Lower => "lower half",
             };
-            if meaning.correct {
+            if meaning.ground_open && said_to_have_none {
+                Finding::meets(label, "The lamps show an open ground, as the receptacle says: it has none.")
+            } else if meaning.correct {
                 Finding::meets(
                     label,
                     format!("The lamps show the correct pattern. They cannot tell everything: {}.", meaning.or),
@@ -55,7 +63,7 @@ mod tests {
     use super::*;
     use crate::rules::Verdict;
     use crate::standard::Edition;
-    use crate::survey::{DeviceKind, Lamp, LampReading};
+    use crate::survey::{Lamp, LampReading};
     use crate::testing::{box_with_device, judged, verdict};
 
     #[test]
@@ -73,5 +81,20 @@ mod tests {
         let result = judged(RULE.code, &contents, Edition::Nec2023, None);
         assert_eq!(result.verdict, Verdict::Violates);
         assert!(result.sentence.contains("may still be live"), "{}", result.sentence);
+    }
+
+    #[test]
+    fn an_open_ground_is_no_fault_where_the_receptacle_says_that_it_has_none() {
+        let mut contents = box_with_device(DeviceKind::GfciReceptacle);
+        contents.conductors.truncate(2);
+        contents.lamps = vec![LampReading {
+            half: Half::Upper,
+            hot_neutral: Lamp::Lit,
+            hot_ground: Lamp::Off,
+            neutral_ground: Lamp::Off,
+        }];
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
+        contents.devices[0].marked_no_ground = Some(true);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
     }
 }
