@@ -49,9 +49,9 @@ test('conflict', async ({ browser }) => {
   const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
   const [mine, theirs] = [await context.newPage(), await context.newPage()];
   for (const page of [mine, theirs]) await page.goto(server.get().url + walkPath('W6'));
-  await theirs.getByLabel('black 12, from the sheath', { exact: true }).fill('7 1/4');
+  await theirs.getByLabel('black 12 no. 1, from the sheath', { exact: true }).fill('7 1/4');
   await expect(theirs.locator('.saving')).toHaveText('Saved');
-  await mine.getByLabel('black 12, from the sheath', { exact: true }).fill('8 1/2');
+  await mine.getByLabel('black 12 no. 1, from the sheath', { exact: true }).fill('8 1/2');
   await expect(mine.getByRole('dialog')).toBeVisible();
   await mine.waitForLoadState('networkidle');
   await mine.waitForTimeout(400);

@@ -345,12 +345,9 @@ const fn severity_name(severity: Severity) -> &'static str {
 }
 
 /// The measured figure with its conductor, "2 3/4 in (black 12 AWG)".
-fn figure(result: &RuleResult) -> String {
-    let Some(worst) = result.worst_finding() else { return "—".to_owned() };
-    match &worst.measured {
-        Some(measured) => format!("{} ({})", measured.figure.text, worst.label),
-        None => result.verdict.name().to_owned(),
-    }
+fn figure(result: &RuleResult) -> Option<String> {
+    let worst = result.worst_finding()?;
+    worst.measured.as_ref().map(|measured| format!("{} ({})", measured.figure.text, worst.label))
 }
 
 /// The state of an item in words.
@@ -379,8 +376,9 @@ fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>)
     Row {
         title: result.title,
         verdict: verdict_name(result),
-        found: figure(result),
-        left: after.map_or_else(|| "—".to_owned(), figure),
+        found: figure(result).unwrap_or_else(|| "—".to_owned()),
+        left: after
+            .map_or_else(|| "—".to_owned(), |after| figure(after).unwrap_or_else(|| after.verdict.name().to_owned())),
         limit: text(worst.and_then(|worst| worst.required.as_ref())),
         shortfall: text(worst.and_then(|worst| worst.shortfall.as_ref())),
         citation: match (result.citation, result.confidence) {

@@ -32,10 +32,11 @@ type Props = {
   state: SessionState;
   conductor: Conductor;
   index: number;
+  name: string;
   cables: Cable[];
 };
 
-export function ConductorRow({ session, state, conductor, index, cables }: Props) {
+export function ConductorRow({ session, state, conductor, index, name, cables }: Props) {
   const set = (change: Partial<Conductor>) =>
     session.edit((contents) => ({
       ...contents,
@@ -44,7 +45,6 @@ export function ConductorRow({ session, state, conductor, index, cables }: Props
       ),
     }));
   const [more, setMore] = useState(false);
-  const name = `${conductor.colour} ${conductor.gauge}`;
   return (
     <div className="wire">
       <div className="wire-row">
@@ -243,5 +243,8 @@ export function ConductorRow({ session, state, conductor, index, cables }: Props
 function words(conductor: Conductor): string {
   const role = ROLES.find(([known]) => known === conductor.role)?.[1] ?? '';
   const end = conductor.end === 'straight' ? '' : conductor.end;
-  return [role, end, conductor.material === 'copper' ? '' : conductor.material].filter(Boolean).join(', ');
+  const condition = conductor.condition === 'sound' ? '' : conductor.condition;
+  return [role, end, condition, conductor.material === 'copper' ? '' : conductor.material]
+    .filter(Boolean)
+    .join(', ');
 }

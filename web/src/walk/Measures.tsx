@@ -5,7 +5,7 @@ import { CableRow } from './CableRow';
 import { ConductorRow } from './ConductorRow';
 import { LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
-import { FINISHES } from './words';
+import { conductorNames, FINISHES } from './words';
 
 type Part = { session: BoxSession; state: SessionState };
 
@@ -54,6 +54,7 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
   const contents = contentsOf(state);
   const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
   const gauge = contents.conductors.at(-1)?.gauge ?? '14';
+  const names = conductorNames(contents.conductors);
   return (
     <section
       className="measures"
@@ -117,6 +118,7 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
             state={state}
             conductor={conductor}
             index={index}
+            name={names[index] ?? ''}
             cables={contents.cables}
           />
         ))}

@@ -25,7 +25,9 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
       <ol className="plan-steps">
         {plan.steps.map((step) => (
           <li key={step.repair}>
-            <b>{step.title}</b> <span className="figure">{step.minutes}</span>
+            <div className="d-flex justify-content-between gap-2">
+              <b>{step.title}</b> <span className="figure">{step.minutes}</span>
+            </div>
           </li>
         ))}
       </ol>

@@ -1,5 +1,5 @@
 // The words of the choices that the capture offers. What they mean is the core's.
-import type { BoxContents, DeviceKind, Hung, Location, Splice } from '../api/types';
+import type { BoxContents, Conductor, DeviceKind, Hung, Location, Splice } from '../api/types';
 
 export const LOCATIONS: readonly (readonly [Location, string])[] = [
   ['bathroom', 'bathroom'],
@@ -105,3 +105,12 @@ export const GAUGES = [
   '3/0',
   '4/0',
 ] as const;
+
+/** What each conductor is called among the others of its box: those that look alike are numbered. */
+export function conductorNames(conductors: readonly Conductor[]): string[] {
+  const names = conductors.map(({ colour, gauge }) => `${colour} ${gauge}`);
+  return names.map((name, index) => {
+    if (names.indexOf(name) === names.lastIndexOf(name)) return name;
+    return `${name} no. ${names.slice(0, index + 1).filter((other) => other === name).length}`;
+  });
+}
