@@ -66,8 +66,8 @@ console.log(`cold start to first answer: median ${ms(at(starts, 0.5))} (under 30
 const { child, url } = start(8330);
 await answered(url);
 await new Promise((go) => setTimeout(go, 1000));
-const resident = /VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1];
-console.log(`resident, idle: ${(Number(resident) / 1024).toFixed(0)} MB (under 60 MB)`);
+const resident = () => `${(Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${child.pid}/status`, 'utf8'))?.[1]) / 1024).toFixed(0)} MB`;
+console.log(`resident, idle: ${resident()} (under 60 MB)`);
 
 // The stateless endpoint beside a trivial one of the same server, in turn.
 const contents = demo.rooms[0].boxes[2].found;
@@ -85,26 +85,32 @@ for (const [name, share] of [['median', 0.5], ['p99', 0.99]]) {
   console.log(`${name}: judge ${ms(b)}, trivial ${ms(a)}, ratio ${(b / a).toFixed(2)}${share === 0.99 ? ' (under 2)' : ''}`);
 }
 
-// A walk of 500 boxes in the browser.
+// Large audits: the boxes of the demo over and over.
 let count = 0;
 const id = () => `0192f0c1-0000-7000-8000-${(++count).toString(16).padStart(12, '0')}`;
-const rooms = Array.from({ length: 25 }, (_, index) => ({
-  id: id(),
-  name: `Room ${index + 1}`,
-  boxes: Array.from({ length: 20 }, (_, nth) => {
-    const like = demo.rooms[nth % 9].boxes[nth % 6];
-    return { id: id(), tag: `${index + 1}.${nth + 1}`, place: like.place, found: like.found };
-  }),
-}));
-const large = { ...bundle, audit: { ...demo.audit, id: id(), name: '500 boxes' }, rooms };
-const imported = await fetch(`${url}/api/import`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(large) });
-if (!imported.ok) throw new Error(await imported.text());
+async function importLarge(boxes) {
+  const rooms = Array.from({ length: boxes / 20 }, (_, index) => ({
+    id: id(),
+    name: `Room ${index + 1}`,
+    boxes: Array.from({ length: 20 }, (_, nth) => {
+      const like = demo.rooms[nth % 9].boxes[nth % 6];
+      return { id: id(), tag: `${index + 1}.${nth + 1}`, place: like.place, found: like.found };
+    }),
+  }));
+  const large = { ...bundle, audit: { ...demo.audit, id: id(), name: `${boxes} boxes` }, rooms };
+  const imported = await fetch(`${url}/api/import`, { method: 'POST', headers: { 'Content-Type': 'application/json' }, body: JSON.stringify(large) });
+  if (!imported.ok) throw new Error(await imported.text());
+  return large;
+}
+
+// A walk of 500 boxes in the browser.
+const large = await importLarge(500);
 const browser = await chromium.launch({
   executablePath: process.env.CHROMIUM ?? '/usr/bin/chromium',
   args: ['--no-sandbox', '--disable-gpu', '--disable-background-networking', '--disable-component-update', '--disable-sync', '--no-first-run'],
 });
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
-const shown = rooms[0]?.boxes[2]?.id;
+const shown = large.rooms[0]?.boxes[2]?.id;
 const opens = [];
 for (let round = 0; round < 6; round += 1) {
   const begun = performance.now();
@@ -137,6 +143,15 @@ const keys = await page.evaluate(async () => {
 });
 console.log(`walk of 500 boxes, keystroke to verdict: median ${ms(at(keys, 0.5))}, p90 ${ms(at(keys, 0.9))} (under 50 ms)`);
 await browser.close();
+
+const larger = await importLarge(2000);
+const times = [];
+for (let round = 0; round < 7; round += 1) {
+  const begun = performance.now();
+  await ask(url, `/api/audits/${larger.audit.id}/walk`);
+  times.push(performance.now() - begun);
+}
+console.log(`audit of 2,000 boxes, walk read and judged: median ${ms(at(times, 0.5))}; resident ${resident()} (under 150 MB)`);
 
 const assets = join(root, 'web', 'dist', 'assets');
 const script = readdirSync(assets).filter((name) => name.endsWith('.js'));

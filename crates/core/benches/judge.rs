@@ -7,7 +7,7 @@ use nailpunch_core::judgement::{JudgeRequest, judge_box};
 use nailpunch_core::quantity::{UnitSystem, parse_length};
 use nailpunch_core::repair::plan_box;
 use nailpunch_core::rules::{RULES, Severity, Situation, judge};
-use nailpunch_core::survey::{Basis, BoxContents};
+use nailpunch_core::survey::{Basis, BoxContents, Seat};
 
 fn main() {
     println!("{} rules in the catalogue: divide `one_box` by that for the time of a rule", RULES.len());
@@ -46,10 +46,15 @@ fn contents() -> BoxContents {
     serde_json::from_str(&json).unwrap()
 }
 
-/// A box with five faults, of the ordinary kind: short, sunk, floating, a knockout open, the plate cracked.
-#[divan::bench]
-fn plan_one_box(bencher: Bencher) {
-    let (contents, basis) = (contents(), Basis::default());
+/// The plan for a box that is short and sunk, and for one whose device also floats, with a knockout open and the plate
+/// cracked.
+#[divan::bench(args = [2, 5])]
+fn plan_with_faults(bencher: Bencher, faults: usize) {
+    let (mut contents, basis) = (contents(), Basis::default());
+    if faults == 2 {
+        contents.observed.clear();
+        contents.devices[0].seat = Some(Seat::PlasterEars);
+    }
     bencher.bench(|| plan_box(&Situation::new(&contents, &basis), Severity::Workmanship));
 }
 

@@ -204,10 +204,13 @@ impl Finding {
 
     /// One measurement, at `field`, would settle it.
     pub(crate) fn not_measured(label: impl Into<Cow<'static, str>>, words: &str, field: impl Into<String>) -> Self {
-        let mut first = words.chars();
-        let capital: String = first.next().map(char::to_uppercase).into_iter().flatten().chain(first).collect();
+        let mut rest = words.chars();
+        let mut sentence = String::with_capacity(words.len() + 1);
+        sentence.extend(rest.next().into_iter().flat_map(char::to_uppercase));
+        sentence.push_str(rest.as_str());
+        sentence.push('.');
         let needs = Some(Need { words: words.to_owned(), field: field.into() });
-        Self { needs, ..Self::new(label, Verdict::NotMeasured, capital + ".") }
+        Self { needs, ..Self::new(label, Verdict::NotMeasured, sentence) }
     }
 
     /// The answer to something one sees: there, not there, or not looked at.

@@ -1,5 +1,7 @@
 //! What one sees rather than measures: each is looked for, and either there or not. Grouped in the order one looks.
 
+use std::sync::LazyLock;
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -132,16 +134,22 @@ observations! {
 
 impl Observation {
     /// Its name in JSON.
-    pub fn code(self) -> String {
-        let mut name = String::new();
-        for c in format!("{self:?}").chars() {
-            if c.is_uppercase() && !name.is_empty() {
-                name.push('-');
-            }
-            name.extend(c.to_lowercase());
-        }
-        name
+    pub fn code(self) -> &'static str {
+        static CODES: LazyLock<Vec<String>> =
+            LazyLock::new(|| Observation::ALL.iter().map(|what| kebab_case(&format!("{what:?}"))).collect());
+        &CODES[self as usize]
     }
+}
+
+fn kebab_case(camel: &str) -> String {
+    let mut name = String::new();
+    for c in camel.chars() {
+        if c.is_uppercase() && !name.is_empty() {
+            name.push('-');
+        }
+        name.extend(c.to_lowercase());
+    }
+    name
 }
 
 /// An observation with its answer. What is not in the list was not looked at.
