@@ -69,13 +69,14 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
       .filter(({ overview: { items } }) => items.found + items.planned + items.done + items.proven > 0)
       .map((box) => ({ room: room.room.record.name, ...box.overview })),
   );
+  open.sort((a, b) => Number(b.dangerous) - Number(a.dangerous));
   if (open.length === 0) return <p>Nothing: every item found is closed.</p>;
   return (
     <ul className="open-boxes">
       {open.map((box) => (
         <li key={box.id}>
           <Link to={`/audits/${audit}/walk/${box.id}`}>
-            <VerdictMark verdict={box.worst} size={22} />
+            <VerdictMark verdict={box.worst} danger={box.dangerous} size={22} />
             <b className="figure">{box.tag}</b> {box.place}
             <i>{box.room}</i>
           </Link>

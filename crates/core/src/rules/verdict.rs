@@ -400,9 +400,13 @@ impl Finding {
         if let Some(year) = situation.is_older_than(rule.code, since) {
             self.verdict = Verdict::Legacy;
             let sentence = self.sentence.trim_end_matches('.');
+            let before = if year < since {
+                format!("this was asked for in {since}")
+            } else {
+                format!("the edition of {since} that asks for it was enforced")
+            };
             let sentence = format!(
-                "{sentence}. Wired {year}, before this was asked for in {since}: allowed when built; not required to be \
-                 changed; recommended."
+                "{sentence}. Wired {year}, before {before}: allowed when built; not required to be changed; recommended."
             );
             self.sentence = sentence.into();
         }

@@ -100,7 +100,9 @@ mod tests {
     fn wiring_before_1999_is_legacy_until_it_is_worked_on() {
         let before = result(&short_box(), &Basis::default(), Some(1962), false);
         assert_eq!(before.verdict, Verdict::Legacy);
-        assert!(before.sentence.contains("Wired 1962") && before.sentence.contains("recommended"));
+        assert!(before.sentence.contains("Wired 1962, before this was asked for in 1999: allowed when built"));
+        let same_year = result(&short_box(), &Basis::default(), Some(1999), false);
+        assert!(same_year.sentence.contains("Wired 1999, before the edition of 1999 that asks for it was enforced"));
         assert_eq!(result(&short_box(), &Basis::default(), Some(1962), true).verdict, Verdict::Violates);
         assert_eq!(result(&short_box(), &Basis::default(), Some(2000), false).verdict, Verdict::Violates);
         assert_eq!(result(&short_box(), &Basis::default(), None, false).verdict, Verdict::Violates);
