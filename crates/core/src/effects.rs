@@ -70,24 +70,12 @@ pub fn house_rule_effects(basis: &Basis, boxes: &[(&Room, &BoxRecord)]) -> Vec<H
 mod tests {
     use super::*;
     use crate::quantity::Length;
-    use crate::survey::{LimitsTogether, RoomId};
-    use crate::testing::{box_with, conductor};
-    use uuid::Uuid;
+    use crate::survey::LimitsTogether;
+    use crate::testing::{box_with, conductor, record_of};
 
     #[test]
     fn a_school_says_which_verdicts_it_changed() {
-        let room = Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area: None };
-        let record = BoxRecord {
-            id: BoxId(Uuid::nil()),
-            room: room.id,
-            tag: "K1".to_owned(),
-            place: String::new(),
-            wired_under: None,
-            found: box_with(Some(Length::sixteenths(8)), vec![conductor(Some(72), None)]),
-            left: None,
-            rulings: Vec::new(),
-            remarks: Vec::new(),
-        };
+        let (room, record) = record_of(box_with(Some(Length::sixteenths(8)), vec![conductor(Some(72), None)]));
         let mut basis = Basis::default();
         assert!(house_rule_effects(&basis, &[(&room, &record)]).is_empty());
         basis.house_rules.limits_together = LimitsTogether::Either;

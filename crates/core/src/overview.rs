@@ -151,22 +151,10 @@ mod tests {
 
     use super::*;
     use crate::quantity::Length;
-    use crate::survey::RoomId;
-    use crate::testing::{box_with, conductor};
+    use crate::testing::{box_with, conductor, record_of};
 
     fn scene() -> (BoxRecord, Room) {
-        let room = Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area: None };
-        let record = BoxRecord {
-            id: BoxId(Uuid::nil()),
-            room: room.id,
-            tag: "K1".to_owned(),
-            place: String::new(),
-            wired_under: None,
-            found: box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]),
-            left: None,
-            rulings: Vec::new(),
-            remarks: Vec::new(),
-        };
+        let (room, record) = record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]));
         (record, room)
     }
 

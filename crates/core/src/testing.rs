@@ -4,7 +4,11 @@ use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, Standing, propose};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::{Edition, WiredUnder};
-use crate::survey::{Basis, BoxContents, BoxKind, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role};
+use crate::survey::{
+    Basis, BoxContents, BoxId, BoxKind, BoxRecord, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role,
+    Room, RoomId,
+};
+use uuid::Uuid;
 
 /// A black 12 AWG conductor in cable 1 with the given free length and reach, in sixteenths of an inch.
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {
@@ -23,6 +27,23 @@ pub fn box_with(sheath_end: Option<Length>, conductors: Vec<Conductor>) -> BoxCo
         conductor.id = u16::try_from(index + 1).expect("few conductors");
     }
     contents
+}
+
+/// A room without an area, and in it the record of a box found like this.
+pub fn record_of(found: BoxContents) -> (Room, BoxRecord) {
+    let room = Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area: None };
+    let record = BoxRecord {
+        id: BoxId(Uuid::nil()),
+        room: room.id,
+        tag: "K1".to_owned(),
+        place: String::new(),
+        wired_under: None,
+        found,
+        left: None,
+        rulings: Vec::new(),
+        remarks: Vec::new(),
+    };
+    (room, record)
 }
 
 /// What the rule `code` says of a box under `edition`, wired in `year`.

@@ -8,14 +8,17 @@ mod gauge;
 mod length;
 mod mass;
 mod parse;
+mod parse_error;
 mod plain;
+mod reader;
 mod volume;
 
 pub use amount::{Amount, AmountUnit};
 pub use gauge::Gauge;
 pub use length::{Figure, Length, Margin, Rounding, UnitSystem};
 pub use mass::Mass;
-pub use parse::{ParseQuantityError, parse_length, parse_mass, parse_volume};
+pub use parse::{parse_length, parse_mass, parse_volume};
+pub use parse_error::ParseQuantityError;
 pub use volume::Volume;
 
 /// A quantity outside the range that the survey accepts.
