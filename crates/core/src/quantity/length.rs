@@ -1,6 +1,6 @@
 //! Lengths, exact in inches and in millimetres.
 
-use std::fmt;
+use std::fmt::Write as _;
 use std::ops::{Add, Sub};
 
 use serde::{Deserialize, Serialize};
@@ -103,10 +103,11 @@ impl Length {
 
     /// With its unit, "2 3/4 in" or "70 mm", rounded to 1/16 in or 1 mm; begins with "≈" when rounding moved it.
     pub fn print(self, units: UnitSystem, rounding: Rounding) -> String {
-        match units {
-            UnitSystem::Inch => format!("{} in", self.print_bare(units, rounding)),
-            UnitSystem::Metric => format!("{} mm", self.print_bare(units, rounding)),
-        }
+        self.print_bare(units, rounding)
+            + match units {
+                UnitSystem::Inch => " in",
+                UnitSystem::Metric => " mm",
+            }
     }
 
     /// As [`Length::print`], without the unit.
@@ -119,11 +120,23 @@ impl Length {
             Rounding::Nearest => (self.0 + mark / 2) / mark,
             Rounding::Up => (self.0 + mark - 1) / mark,
         };
-        let about = if marks * mark == self.0 { "" } else { "≈ " };
-        match units {
-            UnitSystem::Inch => format!("{about}{}", Sixteenths(marks)),
-            UnitSystem::Metric => format!("{about}{marks}"),
+        let (whole, fraction) = match units {
+            UnitSystem::Inch => (marks / 16, FRACTIONS[(marks % 16) as usize]),
+            UnitSystem::Metric => (marks, ""),
+        };
+        // A report or a large audit prints tens of thousands of lengths: one allocation each.
+        let mut text = String::with_capacity(LONGEST_PRINT);
+        if marks * mark != self.0 {
+            text.push_str("≈ ");
         }
+        if whole != 0 || fraction.is_empty() {
+            let _ = write!(text, "{whole}");
+        }
+        if whole != 0 && !fraction.is_empty() {
+            text.push(' ');
+        }
+        text.push_str(fraction);
+        text
     }
 
     /// With its words, to the nearest mark.
@@ -149,23 +162,13 @@ impl Margin {
     }
 }
 
-/// A count of sixteenths, printed as a reduced mixed number.
-struct Sixteenths(i64);
-
-impl fmt::Display for Sixteenths {
-    fn fmt(&self, f: &mut fmt::Formatter<'_>) -> fmt::Result {
-        let (whole, mut numerator, mut denominator) = (self.0 / 16, self.0 % 16, 16);
-        while numerator != 0 && numerator % 2 == 0 {
-            numerator /= 2;
-            denominator /= 2;
-        }
-        match (whole, numerator) {
-            (_, 0) => write!(f, "{whole}"),
-            (0, _) => write!(f, "{numerator}/{denominator}"),
-            _ => write!(f, "{whole} {numerator}/{denominator}"),
-        }
-    }
-}
+/// The fractions of an inch in sixteenths, reduced.
+const FRACTIONS: [&str; 16] = [
+    "", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8",
+    "15/16",
+];
+/// Room for any length in words, with "≈", its unit and a fraction.
+const LONGEST_PRINT: usize = 24;
 
 impl Add for Length {
     type Output = Self;
