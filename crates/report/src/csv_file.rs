@@ -1,7 +1,7 @@
 //! The findings as CSV: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
 
 use nailpunch_core::quantity::{Amount, AmountUnit};
-use nailpunch_core::rules::{Finding, RuleResult, Severity, Situation, Verdict, judge};
+use nailpunch_core::rules::{Finding, RuleResult, Situation, Verdict, judge};
 use nailpunch_core::survey::{Bundle, RulingKind};
 use nailpunch_core::work::item_views;
 
@@ -90,12 +90,7 @@ fn line(
         AmountUnit::Gauges => "gauge",
         AmountUnit::Count => "count",
     });
-    let severity = match finding.and_then(|finding| finding.severity).unwrap_or(result.severity) {
-        Severity::Danger => "danger",
-        Severity::Violation => "violation",
-        Severity::Workmanship => "workmanship",
-        Severity::Note => "note",
-    };
+    let severity = finding.and_then(|finding| finding.severity).unwrap_or(result.severity).name();
     let ruling = result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
         RulingKind::Confirm => "confirmed".to_owned(),
         RulingKind::Dismiss => harmless(&format!("dismissed: {}", ruling.reason)),

@@ -275,11 +275,7 @@ fn box_part(
         stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),
         fill: fill_lines(&found),
         plan: if open { plan_lines(entry, basis, wired_under) } else { Vec::new() },
-        remarks: entry
-            .remarks
-            .iter()
-            .map(|remark| format!("{} ({})", remark.text, severity_name(remark.severity)))
-            .collect(),
+        remarks: entry.remarks.iter().map(|remark| format!("{} ({})", remark.text, remark.severity.name())).collect(),
     }
 }
 
@@ -335,15 +331,6 @@ fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>)
     lines
 }
 
-const fn severity_name(severity: Severity) -> &'static str {
-    match severity {
-        Severity::Danger => "danger",
-        Severity::Violation => "violation",
-        Severity::Workmanship => "workmanship",
-        Severity::Note => "note",
-    }
-}
-
 /// The measured figure with its conductor, "2 3/4 in (black 12 AWG)".
 fn figure(result: &RuleResult) -> Option<String> {
     let worst = result.worst_finding()?;
@@ -365,7 +352,7 @@ pub(crate) const fn state_name(state: ItemState) -> &'static str {
 /// The verdict, or that it is a danger.
 const fn verdict_name(result: &RuleResult) -> &'static str {
     match (result.verdict, result.severity) {
-        (Verdict::Violates, Severity::Danger) => "danger",
+        (Verdict::Violates, Severity::Danger) => Severity::Danger.name(),
         (verdict, _) => verdict.name(),
     }
 }

@@ -68,6 +68,18 @@ pub enum Severity {
     Note,
 }
 
+impl Severity {
+    /// As it is written on page and in tables.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Danger => "danger",
+            Self::Violation => "violation",
+            Self::Workmanship => "workmanship",
+            Self::Note => "note",
+        }
+    }
+}
+
 /// What kind of requirement a rule is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
