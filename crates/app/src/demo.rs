@@ -36,7 +36,8 @@ mod tests {
     #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
     use super::*;
-    use nailpunch_core::rules::{RULES, Situation, Verdict, judge};
+    use nailpunch_core::repair::plan_box;
+    use nailpunch_core::rules::{RULES, Severity, Situation, Verdict, judge};
 
     #[test]
     fn the_demo_is_a_sound_bundle_with_every_verdict_in_it() {
@@ -86,6 +87,19 @@ mod tests {
             RULES.iter().map(|rule| rule.code).filter(|code| !seen.contains(code)).collect()
         };
         assert_eq!((missing(&broken), missing(&met)), (Vec::new(), Vec::new()), "never broken, never met");
+    }
+
+    #[test]
+    fn every_plan_is_the_cheapest_and_not_one_found_at_the_bound() {
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        let basis = &bundle.audit.basis;
+        let mut planned = 0;
+        for record in bundle.rooms.iter().flat_map(|room| &room.boxes) {
+            let outcome = plan_box(&Situation::new(&record.found, basis), Severity::Workmanship);
+            assert!(!outcome.bound_hit, "{}", record.tag);
+            planned += usize::from(outcome.plan.is_some());
+        }
+        assert!(planned > bundle.rooms.len(), "{planned} boxes of the demo have a plan");
     }
 
     #[test]

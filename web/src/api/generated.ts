@@ -1552,7 +1552,7 @@ export interface components {
         };
         /** @description What the planner answers. */
         PlanOutcome: {
-            /** @description The search was stopped at its bound; a cheaper plan may exist. */
+            /** @description The search for this plan was stopped at its bound; a cheaper one, or one that mends more, may exist. */
             bound_hit: boolean;
             /** @description What no repair here mends. */
             cannot: components["schemas"]["Cannot"][];

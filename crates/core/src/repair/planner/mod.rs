@@ -102,7 +102,7 @@ pub struct PlanOutcome {
     pub rejected: Vec<Rejected>,
     /// What no repair here mends.
     pub cannot: Vec<Cannot>,
-    /// The search was stopped at its bound; a cheaper plan may exist.
+    /// The search for this plan was stopped at its bound; a cheaper one, or one that mends more, may exist.
     pub bound_hit: bool,
     /// The job ends here for anyone but a licensed electrician: no plan is offered.
     pub referred: bool,
@@ -131,17 +131,23 @@ pub fn plan_with(
     let mut search = Search::new(situation, repairs);
     let mut best = search.cheapest(&wanted, None);
     let mut within_reach = wanted.clone();
+    let mut mended_alone = Vec::new();
+    let mut given_up = false;
     if best.is_none() {
         // Something cannot be mended: plan for the rest, and say what.
         within_reach.retain(|rule| search.cheapest(&[*rule], None).is_some());
+        mended_alone.clone_from(&within_reach);
         if !within_reach.is_empty() {
             best = search.cheapest(&within_reach, None);
         }
         while best.is_none() && within_reach.len() > 1 {
+            given_up |= search.bound_hit;
             within_reach.pop();
             best = search.cheapest(&within_reach, None);
         }
     }
+    // What a failed search for more, or the search for the runner-up, did not reach makes this plan no dearer.
+    let bound_hit = given_up || search.bound_hit;
     let runner_up = best.as_ref().and_then(|best| {
         let path: Vec<usize> = best.path.iter().map(|(index, _)| *index).collect();
         let without = path.into_iter().filter_map(|index| search.cheapest(&within_reach, Some(index)));
@@ -151,14 +157,17 @@ pub fn plan_with(
     let cannot = wanted
         .iter()
         .filter(|rule| !within_reach.contains(rule) || best.is_none())
-        .map(|rule| search.cannot(rule, found, &rejected))
+        .map(|rule| match mended_alone.contains(rule) {
+            true => Search::cannot_together(rule, found, given_up),
+            false => search.cannot(rule, found, &rejected),
+        })
         .collect();
     PlanOutcome {
         plan: best.map(|best| search.plan(best)),
         runner_up: runner_up.map(|other| search.plan(other)),
         rejected,
         cannot,
-        bound_hit: search.bound_hit,
+        bound_hit,
         referred: false,
         wanted,
     }

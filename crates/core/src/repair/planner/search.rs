@@ -66,6 +66,7 @@ pub(super) struct Search<'a> {
     pub(super) mends: Vec<RuleSet>,
     states: Vec<State>,
     by_contents: HashMap<BoxContents, usize>,
+    /// The last search was stopped at its bound.
     pub(super) bound_hit: bool,
 }
 
@@ -172,6 +173,7 @@ impl<'a> Search<'a> {
     /// The cheapest way to mend what is `wanted`, if there is one within the bounds.
     pub(super) fn cheapest(&mut self, wanted: &[&str], without: Option<usize>) -> Option<Found> {
         let wanted = bits(wanted);
+        self.bound_hit = false;
         let mut nodes = vec![Node { state: Some(0), cost: 0, from: None, depth: 0 }];
         // Cheapest estimate first; among equals the deeper, then the older.
         let mut queue = BinaryHeap::new();
@@ -307,7 +309,6 @@ impl<'a> Search<'a> {
     }
 
     pub(super) fn cannot(&self, rule: &'static str, found: &[RuleResult], rejected: &[Rejected]) -> Cannot {
-        let known = found.iter().find(|result| result.rule == rule);
         let mending = || self.repairs.iter().filter(|repair| repair.mends.contains(&rule));
         let why = |repair: &Repair| {
             let rejected = rejected.iter().find(|rejected| rejected.repair == repair.code);
@@ -318,6 +319,21 @@ impl<'a> Search<'a> {
         if reasons.is_empty() {
             reasons.push("no repair of the catalogue mends it; refer it".to_owned());
         }
-        Cannot { rule, title: known.map_or(rule, |result| result.title), reasons }
+        Cannot { rule, title: title_of(rule, found), reasons }
     }
+
+    /// Of a rule that can be mended by itself, but was not together with the rest.
+    pub(super) fn cannot_together(rule: &'static str, found: &[RuleResult], bound_hit: bool) -> Cannot {
+        let reason = match bound_hit {
+            true => {
+                format!("there is a way by itself; with the rest none was found in {MOST_STATES} steps of the search")
+            }
+            false => "there is a way by itself, but none together with the rest".to_owned(),
+        };
+        Cannot { rule, title: title_of(rule, found), reasons: vec![reason] }
+    }
+}
+
+fn title_of(rule: &'static str, found: &[RuleResult]) -> &'static str {
+    found.iter().find(|result| result.rule == rule).map_or(rule, |result| result.title)
 }
