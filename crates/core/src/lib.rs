@@ -15,6 +15,7 @@ pub mod repair;
 pub mod rules;
 pub mod standard;
 pub mod survey;
+pub mod truth;
 pub mod work;
 
 #[cfg(test)]

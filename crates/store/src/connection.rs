@@ -10,8 +10,11 @@ use rusqlite_migration::{M, Migrations};
 use crate::StoreError;
 
 /// Every migration, oldest first. They only ever go forward.
-const MIGRATIONS: &[M] =
-    &[M::up(include_str!("../migrations/001_spine.sql")), M::up(include_str!("../migrations/002_firm.sql"))];
+const MIGRATIONS: &[M] = &[
+    M::up(include_str!("../migrations/001_spine.sql")),
+    M::up(include_str!("../migrations/002_firm.sql")),
+    M::up(include_str!("../migrations/003_circuit.sql")),
+];
 
 /// How many connections read beside the one that writes.
 const READERS: usize = 3;

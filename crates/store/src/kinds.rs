@@ -1,6 +1,6 @@
 //! The kinds of record: where each is kept, and what it must satisfy.
 
-use nailpunch_core::survey::{Audit, BoxRecord, Pointer, Problem, Room};
+use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Pointer, Problem, Room};
 use nailpunch_core::work::WorkItem;
 use rusqlite::{Transaction, params};
 
@@ -155,6 +155,46 @@ impl Stored for WorkItem {
                 "UPDATE item SET rule = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
             )?
             .execute(params![self.identifier(), self.rule, json])?;
+        Ok(())
+    }
+}
+
+impl Stored for Circuit {
+    const KIND: &'static str = "circuit";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
+        let mut problems = self.problems(&Pointer::root());
+        let mut statement =
+            transaction.prepare_cached("SELECT EXISTS (SELECT 1 FROM box WHERE id = ?1 AND audit_id = ?2)")?;
+        for (index, point) in self.points.iter().enumerate() {
+            // A box that was deleted since it was put on the circuit may come back; it stays where it is.
+            let kept = before.is_some_and(|before| before.points.iter().any(|known| known.box_id == point.box_id));
+            let there: bool = statement.query_row(params![point.box_id.to_string(), audit_id], |row| row.get(0))?;
+            if !there && !kept {
+                let place = Pointer::root().at("points").at(index).at("box_id");
+                problems.push(Problem::new(&place, "this audit has no such box; choose one that it has"));
+            }
+        }
+        refuse(problems)
+    }
+
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached("INSERT INTO circuit (id, audit_id, name, record, revision) VALUES (?1, ?2, ?3, ?4, 1)")?
+            .execute(params![self.identifier(), audit_id, self.name, json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "UPDATE circuit SET name = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
+            )?
+            .execute(params![self.identifier(), self.name, json])?;
         Ok(())
     }
 }

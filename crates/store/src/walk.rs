@@ -1,6 +1,6 @@
 //! A whole audit in the order of the walk, and changing that order.
 
-use nailpunch_core::survey::{Audit, BoxId, BoxRecord, Pointer, Problem, Room, RoomId};
+use nailpunch_core::survey::{Audit, BoxId, BoxRecord, Circuit, Pointer, Problem, Room, RoomId};
 use nailpunch_core::work::WorkItem;
 use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
@@ -18,6 +18,8 @@ pub struct AuditWalk {
     pub rooms: Vec<WalkRoom>,
     /// Its work items.
     pub items: Vec<Revised<WorkItem>>,
+    /// Its circuits.
+    pub circuits: Vec<Revised<Circuit>>,
 }
 
 /// A room in the walk.
@@ -59,6 +61,14 @@ pub(crate) fn items(transaction: &Transaction, audit_id: &str) -> Result<Vec<Rev
     all(transaction, "SELECT record, revision FROM item WHERE audit_id = ?1 AND deleted = 0 ORDER BY id", audit_id)
 }
 
+pub(crate) fn circuits(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Circuit>>, StoreError> {
+    all(
+        transaction,
+        "SELECT record, revision FROM circuit WHERE audit_id = ?1 AND deleted = 0 ORDER BY name, id",
+        audit_id,
+    )
+}
+
 pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWalk, StoreError> {
     let audit = get::<Audit>(transaction, audit_id)?;
     let mut rooms: Vec<WalkRoom> =
@@ -71,7 +81,8 @@ pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWal
             rooms[index].boxes.push(record);
         }
     }
-    Ok(AuditWalk { audit, rooms, items: items(transaction, audit_id)? })
+    let (items, circuits) = (items(transaction, audit_id)?, circuits(transaction, audit_id)?);
+    Ok(AuditWalk { audit, rooms, items, circuits })
 }
 
 impl Store {

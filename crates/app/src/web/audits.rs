@@ -179,6 +179,7 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
         copy.audit.archived = false;
         if wish.basis_only {
             copy.rooms.clear();
+            copy.circuits.clear();
         }
         store.import(&copy, &author())
     })

@@ -11,14 +11,16 @@ mod parse;
 mod parse_error;
 mod plain;
 mod reader;
+mod voltage;
 mod volume;
 
 pub use amount::{Amount, AmountUnit};
 pub use gauge::Gauge;
 pub use length::{Figure, Length, Margin, Rounding, UnitSystem};
 pub use mass::Mass;
-pub use parse::{parse_length, parse_mass, parse_volume};
+pub use parse::{parse_length, parse_mass, parse_voltage, parse_volume};
 pub use parse_error::ParseQuantityError;
+pub use voltage::Voltage;
 pub use volume::Volume;
 
 /// A quantity outside the range that the survey accepts.

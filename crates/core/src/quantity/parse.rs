@@ -10,11 +10,12 @@
 
 use super::parse_error::ParseQuantityError;
 use super::reader::Reader;
-use super::{Length, Mass, UnitSystem, Volume};
+use super::{Length, Mass, UnitSystem, Voltage, Volume};
 
 const LENGTH_UNITS: &str = "in, ft, mm, cm or m";
 const VOLUME_UNITS: &str = "in³ or mL";
 const MASS_UNITS: &str = "lb or kg";
+const VOLTAGE_UNITS: &str = "V or mV";
 
 /// Reads a length. A figure without a unit is in inches or millimetres as `units` says; after feet it is in inches.
 /// What is not a whole number of nanometres is rounded to the nearest.
@@ -153,6 +154,31 @@ impl LengthUnit {
     }
 }
 
+/// Reads a voltage (`119.6`, `57 V`, `340 mV`). A figure without a unit is in volts.
+///
+/// # Errors
+/// [`ParseQuantityError`], which names the part that could not be read.
+pub fn parse_voltage(text: &str) -> Result<Voltage, ParseQuantityError> {
+    let mut reader = Reader::new(text, "119.6")?;
+    let number = reader.number()?;
+    let millivolts = reader.unit(millivolts_in, VOLTAGE_UNITS)?.unwrap_or(1_000);
+    reader.finish()?;
+    i64::try_from(number.times(millivolts)).ok().and_then(|millivolts| Voltage::from_millivolts(millivolts).ok()).ok_or(
+        ParseQuantityError::OutOfRange {
+            part: text.trim().to_owned(),
+            max: "1000 V, more than any branch circuit has; look at the meter again",
+        },
+    )
+}
+
+fn millivolts_in(word: &str) -> Option<i128> {
+    Some(match word {
+        "v" | "volt" | "volts" => 1_000,
+        "mv" | "millivolt" | "millivolts" => 1,
+        _ => return None,
+    })
+}
+
 #[derive(Clone, Copy)]
 enum VolumeUnit {
     CubicInch,
@@ -250,6 +276,20 @@ mod tests {
         assert_eq!(parse_volume("24,6 mL", UnitSystem::Inch).map(Volume::nl), Ok(24_600_000));
         assert_eq!(parse_volume("295", UnitSystem::Metric).map(Volume::nl), Ok(295_000_000));
         assert!(parse_volume("18 in", UnitSystem::Inch).is_err());
+    }
+
+    #[test]
+    fn reads_what_a_meter_shows() {
+        for (text, millivolts) in
+            [("119.6", 119_600), ("57 V", 57_000), ("340mv", 340), ("0", 0), ("240volts", 240_000)]
+        {
+            assert_eq!(parse_voltage(text).map(i64::from), Ok(millivolts), "{text}");
+        }
+        let part = |text: &str| parse_voltage(text).expect_err(text).to_string();
+        assert!(part("5000").starts_with("`5000` is more than 1000 V"), "{}", part("5000"));
+        assert_eq!(part("-3"), "`-3` is negative; a measure here is nothing or more");
+        assert_eq!(part("hot"), "`hot` is not a figure");
+        assert_eq!(part("12 A"), "`a` is not a unit; use V or mV");
     }
 
     proptest! {

@@ -25,6 +25,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum.say(units);
     let mut change = diagnosis.change(5);
     change.after.bond = Some(BoxBond::Screw);
+    change.after.forget_metal_readings();
     change.step("Drive a green grounding screw into the tapped hole of the box and join it to the grounds.");
     change.step("Measure from hot to the metal: within 5 % of hot to neutral.");
     change.bring("grounding screw 10-32", 1);

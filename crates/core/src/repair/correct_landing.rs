@@ -1,13 +1,14 @@
 //! `correct-landing`: exchanged conductors are landed right; an open one is not mended by this.
 
 use super::{Change, Diagnosis, Repair};
-use crate::survey::{Evidence, Lamp, Observation};
+use crate::survey::Observation;
+use crate::truth::{Evidence, HalfEvidence, WiringState, land_right, mistakes};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "correct-landing",
     title: "Land the conductors where they belong",
-    mends: &["wiring-fault", "split-receptacle"],
+    mends: &["wiring-fault", "split-receptacle", "conductor-landing"],
     least_minutes: 10,
     intrusiveness: 1,
     plan,
@@ -15,20 +16,25 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    let exchanged = |says: &str| says.contains("reversed") && !says.contains("open");
-    let lamps = Evidence::of(contents).lamps;
-    let other: Vec<&str> =
-        lamps.iter().map(|(_, meaning)| meaning).filter(|m| !m.correct && !exchanged(m.says)).map(|m| m.says).collect();
-    if let Some(says) = other.first() {
-        return Err(vec![format!("the lamps show {says}: find the break first, landing anew does not close it")]);
+    let halves = Evidence::of(contents).halves;
+    // Landing anew mends what is exchanged at the device, and nothing that is open or poor on its way.
+    let exchanged = |state: &WiringState| {
+        use WiringState::{HotGroundReversed, HotNeutralReversed, NeutralGroundSwapped};
+        matches!(state, HotNeutralReversed | HotGroundReversed | NeutralGroundSwapped)
+    };
+    if let Some(other) =
+        halves.iter().find(|half| !half.may_be_correct() && !half.causes.first().is_some_and(exchanged))
+    {
+        let says = other.causes.first().map_or("no single fault", |state| state.name());
+        return Err(vec![format!("the readings show {says}: find the break first, landing anew does not close it")]);
     }
-    if lamps.iter().all(|(_, meaning)| meaning.correct) && contents.observed(Observation::TabWrong) != Some(true) {
+    let landed_right = halves.iter().all(HalfEvidence::may_be_correct) && mistakes(contents).is_empty();
+    if landed_right && contents.observed(Observation::TabWrong) != Some(true) {
         return Err(vec!["nothing is known to be landed wrong".to_owned()]);
     }
     let mut change = diagnosis.change(10);
-    for reading in &mut change.after.lamps {
-        (reading.hot_neutral, reading.hot_ground, reading.neutral_ground) = (Lamp::Lit, Lamp::Lit, Lamp::Off);
-    }
+    change.after.read_correct();
+    land_right(&mut change.after);
     if contents.observed(Observation::TabWrong) == Some(true) {
         change.after.observe(Observation::TabWrong, false);
     }
@@ -44,7 +50,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 mod tests {
     use super::super::Standing;
     use super::*;
-    use crate::survey::{DeviceKind, Half, LampReading};
+    use crate::survey::{DeviceKind, Half, Lamp, LampReading};
     use crate::testing::{box_with_device, repaired};
 
     fn read(hot_neutral: Lamp, hot_ground: Lamp, neutral_ground: Lamp) -> crate::repair::Proposal {

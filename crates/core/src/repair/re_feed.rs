@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     title: "Re-feed the box with a new cable",
     mends: &[
         "ground-present",
+        "wiring-fault",
         "ground-size",
         "switch-neutral",
         "receptacle-replacement",
@@ -59,6 +60,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         (Colour::Red, Role::SwitchedLeg),
         (Colour::Bare, Role::EquipmentGrounding),
     ];
+    after.read_correct();
+    after.landings.clear();
     let switches = contents.devices.iter().any(|device| device.kind.is_switch_only());
     let wires = wires.into_iter().filter(|(_, role)| switches || *role != Role::SwitchedLeg);
     for (offset, (colour, role)) in (0..).zip(wires) {

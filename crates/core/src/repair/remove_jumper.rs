@@ -2,20 +2,32 @@
 
 use super::{Change, Diagnosis, Repair};
 use crate::survey::Observation;
+use crate::truth::{Evidence, HalfEvidence, WiringState};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "remove-jumper",
     title: "Remove the neutral-to-ground jumper",
-    mends: &["ground-not-bootleg"],
+    mends: &["ground-not-bootleg", "wiring-fault"],
     least_minutes: 4,
     intrusiveness: 1,
     plan,
 };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let contents = diagnosis.situation.contents;
+    let made_up = |half: &HalfEvidence| half.causes.first() == Some(&WiringState::BootlegGround);
+    let read = Evidence::of(contents).halves.iter().any(made_up);
+    if contents.observed(Observation::NeutralGroundJumper) != Some(true) && !read {
+        return Err(vec!["no jumper from neutral to ground was seen or read".to_owned()]);
+    }
     let mut change = diagnosis.change(4);
     change.after.observe(Observation::NeutralGroundJumper, false);
+    if change.after.grounds().next().is_some() {
+        change.after.read_correct();
+    } else {
+        change.after.read_open_ground();
+    }
     change.step("Take the jumper from neutral to ground off; land the neutral alone.");
     change.caution(
         "Without the jumper a receptacle with no ground reads open ground: that is the truth, and a repair of its own.",

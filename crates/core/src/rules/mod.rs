@@ -133,6 +133,7 @@ pub static RULES: &[Rule] = &[
     enclosure::luminaire_support::RULE,
     enclosure::wet_location::RULE,
     device::device_secure::RULE,
+    device::conductor_landing::RULE,
     device::wiring_fault::RULE,
     device::device_rating::RULE,
     device::gfci_required::RULE,

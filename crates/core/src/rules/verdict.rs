@@ -178,6 +178,9 @@ pub struct Finding {
     /// The house rule that changed the answer.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub house_rule: Option<String>,
+    /// The readings it rests on, in words.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub rests_on: Vec<String>,
 }
 
 impl Finding {
@@ -196,6 +199,7 @@ impl Finding {
             sentence: sentence.into(),
             needs: None,
             house_rule: None,
+            rests_on: Vec::new(),
         }
     }
 
@@ -277,6 +281,12 @@ impl Finding {
         self.required = Some(required);
         self.side = side;
         self.shortfall = short;
+        self
+    }
+
+    /// It rests on these readings.
+    pub(crate) fn resting_on(mut self, readings: &[String]) -> Self {
+        self.rests_on = readings.to_vec();
         self
     }
 

@@ -61,6 +61,10 @@ identifier!(
     BoxId
 );
 identifier!(
+    /// Names a circuit.
+    CircuitId
+);
+identifier!(
     /// Names a work item.
     ItemId
 );

@@ -3,7 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::audit::{Audit, BoxId, ItemId, RoomId};
+use super::audit::{Audit, BoxId, CircuitId, ItemId, RoomId};
+use super::circuit::{Circuit, Feed, TraceEvent};
 use super::contents::BoxContents;
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling};
@@ -25,6 +26,9 @@ pub struct Bundle {
     pub audit: Audit,
     /// The rooms in the order of the walk, each with its boxes.
     pub rooms: Vec<BundleRoom>,
+    /// The circuits, as far as they are known.
+    #[serde(default)]
+    pub circuits: Vec<Circuit>,
 }
 
 /// A room of a bundle.
@@ -76,6 +80,7 @@ pub struct BundleBox {
 
 const MOST_ROOMS: usize = 2_000;
 const MOST_BOXES: usize = 20_000;
+const MOST_CIRCUITS: usize = 2_000;
 
 impl BundleRoom {
     /// The room's own record.
@@ -129,6 +134,11 @@ impl Bundle {
             return problems;
         }
         let mut seen = std::collections::HashSet::new();
+        if self.circuits.len() > MOST_CIRCUITS {
+            let message = format!("{} circuits; one audit holds at most {MOST_CIRCUITS}", self.circuits.len());
+            problems.push(Problem::new(&root.at("circuits"), message));
+            return problems;
+        }
         for (index, room) in self.rooms.iter().enumerate() {
             let place = root.at("rooms").at(index);
             problems.extend(room.room().problems(&self.audit.basis, &place));
@@ -160,20 +170,55 @@ impl Bundle {
                 }
             }
         }
+        for (index, circuit) in self.circuits.iter().enumerate() {
+            let place = root.at("circuits").at(index);
+            problems.extend(circuit.problems(&place));
+            if !seen.insert(circuit.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each circuit its own"));
+            }
+            for (index, point) in circuit.points.iter().enumerate() {
+                if !self.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.id == point.box_id) {
+                    let place = place.at("points").at(index).at("box_id");
+                    problems.push(Problem::new(&place, "the bundle has no such box; leave it out, or add the box"));
+                }
+            }
+        }
         problems
     }
 
     /// The same audit under fresh identifiers, which `fresh` supplies.
     pub fn renamed(mut self, mut fresh: impl FnMut() -> uuid::Uuid) -> Self {
         self.audit.id = fresh().into();
+        let mut named: std::collections::HashMap<BoxId, BoxId> = std::collections::HashMap::new();
         for room in &mut self.rooms {
             room.id = RoomId(fresh());
             for record in &mut room.boxes {
-                record.id = BoxId(fresh());
+                let former = std::mem::replace(&mut record.id, BoxId(fresh()));
+                named.insert(former, record.id);
                 for item in &mut record.items {
                     item.id = ItemId(fresh());
                     item.box_id = record.id;
                 }
+            }
+        }
+        let anew = |id: &mut BoxId| {
+            if let Some(known) = named.get(id) {
+                *id = *known;
+            }
+        };
+        for circuit in &mut self.circuits {
+            circuit.id = CircuitId(fresh());
+            for point in &mut circuit.points {
+                anew(&mut point.box_id);
+                if let Feed::Box(from) = &mut point.from {
+                    anew(from);
+                }
+            }
+            for event in &mut circuit.events {
+                let (TraceEvent::Read { box_id, .. }
+                | TraceEvent::Opened { box_id, .. }
+                | TraceEvent::CableTested { box_id, .. }) = event;
+                anew(box_id);
             }
         }
         self

@@ -4,9 +4,11 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::conductor::Conductor;
+use super::dead_test::DeadStep;
 use super::device::{Device, Hung};
+use super::landing::Landing;
 use super::observation::{Observation, Observed};
-use super::readings::LampReading;
+use super::readings::{DetectorReading, LampReading, MeterReading, TripReading};
 use super::splice::Splice;
 use super::surroundings::{Added, BoxBond, Fittings, Location, Stand, Supply};
 use crate::quantity::{Gauge, Length, Volume};
@@ -252,6 +254,26 @@ pub struct BoxContents {
     #[serde(default)]
     #[schema(max_items = 12)]
     pub lamps: Vec<LampReading>,
+    /// What meters showed, at most 60.
+    #[serde(default)]
+    #[schema(max_items = 60)]
+    pub readings: Vec<MeterReading>,
+    /// What non-contact detectors said, at most 24.
+    #[serde(default)]
+    #[schema(max_items = 24)]
+    pub detectors: Vec<DetectorReading>,
+    /// What the tester's GFCI button did, at most 12.
+    #[serde(default)]
+    #[schema(max_items = 12)]
+    pub trips: Vec<TripReading>,
+    /// Which conductor is on which terminal, at most 120.
+    #[serde(default)]
+    #[schema(max_items = 120)]
+    pub landings: Vec<Landing>,
+    /// The dead test, step by step, at most 400.
+    #[serde(default)]
+    #[schema(max_items = 400)]
+    pub dead_test: Vec<DeadStep>,
     /// What comes in, at most 40.
     #[serde(default)]
     #[schema(max_items = 40)]

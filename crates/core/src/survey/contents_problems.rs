@@ -1,7 +1,8 @@
 //! What cannot be accepted in a box, with the place of each.
 
 use super::contents::BoxContents;
-use super::problem::{Pointer, Problem, check_text};
+use super::landing::terminals_of;
+use super::problem::{Pointer, Problem, check_text, check_time};
 use crate::quantity::{Length, Volume};
 
 /// The most cables one box may hold.
@@ -71,6 +72,11 @@ impl BoxContents {
         most("splices", self.splices.len(), 60);
         most("observed", self.observed.len(), 60);
         most("lamps", self.lamps.len(), 12);
+        most("readings", self.readings.len(), 60);
+        most("detectors", self.detectors.len(), 24);
+        most("trips", self.trips.len(), 12);
+        most("landings", self.landings.len(), 120);
+        most("dead_test", self.dead_test.len(), 400);
         most("fittings", self.fittings.support.len(), 2);
         most("fittings", self.fittings.terminal_blocks.len(), 8);
         if self.gangs.is_some_and(|gangs| !(1..=12).contains(&gangs)) {
@@ -89,6 +95,7 @@ impl BoxContents {
                 problems.push(Problem::new(&place.at("gangs"), "a device takes 1 to 6 gangs"));
             }
         }
+        self.instrument_problems(at, problems);
         for (index, splice) in self.splices.iter().enumerate() {
             let place = at.at("splices").at(index);
             check_text(problems, &place.at("letter"), &splice.letter, true, 12);
@@ -100,6 +107,46 @@ impl BoxContents {
             if self.observed[..index].iter().any(|other| other.what == observed.what) {
                 problems.push(Problem::new(&at.at("observed").at(index), "this was answered already; answer it once"));
             }
+        }
+    }
+
+    fn instrument_problems(&self, at: &Pointer, problems: &mut Vec<Problem>) {
+        for (index, reading) in self.readings.iter().enumerate() {
+            let place = at.at("readings").at(index);
+            if reading.from == reading.to {
+                problems.push(Problem::new(&place.at("to"), "both leads are on the same place; move one of them"));
+            }
+            if let Some(time) = &reading.at {
+                check_time(problems, &place.at("at"), time);
+            }
+        }
+        for (index, landing) in self.landings.iter().enumerate() {
+            let place = at.at("landings").at(index);
+            let device = self.devices.iter().find(|device| device.id == landing.device);
+            match device {
+                None => {
+                    let message = format!("there is no device {} in this box; name one that is", landing.device);
+                    problems.push(Problem::new(&place.at("device"), message));
+                }
+                Some(device) if !terminals_of(device.kind).contains(&landing.terminal) => {
+                    let (device, terminal) = (device.kind.name(), landing.terminal.name());
+                    let message = format!("a {device} has no terminal \"{terminal}\"; choose one that it has");
+                    problems.push(Problem::new(&place.at("terminal"), message));
+                }
+                Some(_) => {}
+            }
+            if !self.conductors.iter().any(|conductor| conductor.id == landing.conductor) {
+                let message = format!("there is no conductor {} in this box; name one that is", landing.conductor);
+                problems.push(Problem::new(&place.at("conductor"), message));
+            }
+            if self.landings[..index].contains(landing) {
+                problems.push(Problem::new(&place, "this conductor is on this terminal already; note it once"));
+            }
+        }
+        for (index, step) in self.dead_test.iter().enumerate() {
+            let place = at.at("dead_test").at(index);
+            check_text(problems, &place.at("step"), &step.step, true, 80);
+            check_time(problems, &place.at("at"), &step.at);
         }
     }
 

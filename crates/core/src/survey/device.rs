@@ -86,6 +86,16 @@ pub enum Seat {
     Floating,
 }
 
+/// The tab between the two screws of one side of a duplex receptacle.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Tab {
+    /// As it came: both halves together.
+    Whole,
+    /// Broken off: each half by itself.
+    Broken,
+}
+
 /// One device on its yoke.
 #[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -124,6 +134,12 @@ pub struct Device {
     /// Its halves are fed by two circuits, or one half is switched.
     #[serde(default)]
     pub split: bool,
+    /// The tab between the brass screws.
+    #[serde(default)]
+    pub hot_tab: Option<Tab>,
+    /// The tab between the silver screws.
+    #[serde(default)]
+    pub neutral_tab: Option<Tab>,
 }
 
 const fn one() -> u8 {
@@ -147,6 +163,8 @@ impl Device {
             weather_resistant: None,
             marked_no_ground: None,
             split: false,
+            hot_tab: None,
+            neutral_tab: None,
         }
     }
 

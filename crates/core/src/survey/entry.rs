@@ -5,7 +5,8 @@ use utoipa::ToSchema;
 
 use super::contents::{BoxContents, Opening};
 use crate::quantity::{
-    Length, Mass, ParseQuantityError, Rounding, UnitSystem, Volume, parse_length, parse_mass, parse_volume,
+    Length, Mass, ParseQuantityError, Rounding, UnitSystem, Voltage, Volume, parse_length, parse_mass, parse_voltage,
+    parse_volume,
 };
 
 /// What a person typed into a field that takes a length.
@@ -90,6 +91,7 @@ enum Field<'a> {
     Length(&'a mut Option<Length>),
     Volume(&'a mut Option<Volume>),
     Mass(&'a mut Option<Mass>),
+    Voltage(&'a mut Option<Voltage>),
 }
 
 impl Field<'_> {
@@ -98,6 +100,7 @@ impl Field<'_> {
             Self::Length(field) => **field = None,
             Self::Volume(field) => **field = None,
             Self::Mass(field) => **field = None,
+            Self::Voltage(field) => **field = None,
         }
     }
 
@@ -119,6 +122,11 @@ impl Field<'_> {
                 **field = Some(mass);
                 mass.print(units)
             }
+            Self::Voltage(field) => {
+                let voltage = parse_voltage(text)?;
+                **field = Some(voltage);
+                voltage.print()
+            }
         })
     }
 
@@ -129,6 +137,7 @@ impl Field<'_> {
             Self::Length(field) => field.map(|length| length.print_bare(units, Rounding::Nearest)),
             Self::Volume(field) => field.map(|volume| bare(volume.print(units))),
             Self::Mass(field) => field.map(|mass| bare(mass.print(units))),
+            Self::Voltage(field) => field.map(Voltage::print_bare),
         }
     }
 }
@@ -157,6 +166,9 @@ fn visit_fields(contents: &mut BoxContents, mut visit: impl FnMut(&str, Field)) 
     }
     for (index, device) in contents.devices.iter_mut().enumerate() {
         visit(&format!("/devices/{index}/behind"), Field::Length(&mut device.behind));
+    }
+    for (index, reading) in contents.readings.iter_mut().enumerate() {
+        visit(&format!("/readings/{index}/volts"), Field::Voltage(&mut reading.volts));
     }
     for (index, cable) in contents.cables.iter_mut().enumerate() {
         visit(&format!("/cables/{index}/sheath_end"), Field::Length(&mut cable.sheath_end));

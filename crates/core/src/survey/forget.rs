@@ -2,6 +2,7 @@
 
 use super::contents::BoxContents;
 use super::observation::Observation;
+use super::readings::{Half, Lamp, LampReading, Probe};
 
 impl BoxContents {
     /// Forgets one fact by its place, "/stand/set_back", "/cables/*/clamped", "/observed/open-knockout". Says whether it
@@ -42,9 +43,48 @@ impl BoxContents {
             "/bond" => self.bond = None,
             "/bare_copper" => self.bare_copper = None,
             "/lamps" => self.lamps.clear(),
+            "/readings" => {
+                self.readings.clear();
+                self.detectors.clear();
+                self.trips.clear();
+            }
+            "/landings" => self.landings.clear(),
             _ => return false,
         }
         true
+    }
+}
+
+impl BoxContents {
+    /// What instruments would show in the halves that were read, once each conductor reaches its terminal.
+    pub(crate) fn read_correct(&mut self) {
+        self.read_as(Lamp::Lit);
+    }
+
+    /// What instruments would show in the halves that were read, with the ground open and nothing else wrong.
+    pub(crate) fn read_open_ground(&mut self) {
+        self.read_as(Lamp::Off);
+    }
+
+    fn read_as(&mut self, hot_ground: Lamp) {
+        for half in Half::ALL {
+            let read = self.lamps.iter().any(|reading| reading.half == half)
+                || self.readings.iter().any(|reading| reading.half == half)
+                || self.trips.iter().any(|reading| reading.half == half);
+            if read {
+                self.lamps.retain(|reading| reading.half != half);
+                self.lamps.push(LampReading { half, hot_neutral: Lamp::Lit, hot_ground, neutral_ground: Lamp::Off });
+            }
+        }
+        self.readings.clear();
+        self.detectors.clear();
+        self.trips.clear();
+    }
+
+    /// What was read at the metal of the box no longer holds.
+    pub(crate) fn forget_metal_readings(&mut self) {
+        self.readings.retain(|reading| reading.from != Probe::BoxMetal && reading.to != Probe::BoxMetal);
+        self.detectors.retain(|reading| reading.at != Probe::BoxMetal);
     }
 }
 

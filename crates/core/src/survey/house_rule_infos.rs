@@ -123,5 +123,15 @@ pub fn house_rule_infos() -> Vec<HouseRuleInfo> {
             default: "fresh",
             reason: "Copper bent twice breaks at the bend.",
         },
+        HouseRuleInfo {
+            field: "dead_test_methods",
+            matter: "Dead test",
+            schools: vec![
+                school("two-instruments", "Detector and meter, each proven before and after"),
+                school("one-proved", "Meter alone, proven before and after"),
+            ],
+            default: "two-instruments",
+            reason: "A detector misses a broken end deep in the box; a meter lead can miss its metal.",
+        },
     ]
 }

@@ -127,6 +127,17 @@ pub enum DeviceTape {
     Never,
 }
 
+/// How many instruments a dead test takes.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum DeadTestMethods {
+    /// A detector and a meter, each proven before and after.
+    #[default]
+    TwoInstruments,
+    /// A meter alone, proven before and after.
+    OneProved,
+}
+
 /// Bent ends that go back under a screw.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -289,6 +300,9 @@ pub struct HouseRules {
     /// Bent ends that go back under a screw.
     #[serde(default)]
     pub used_ends: UsedEnds,
+    /// How many instruments a dead test takes.
+    #[serde(default)]
+    pub dead_test_methods: DeadTestMethods,
     /// What the planner adds up.
     #[serde(default)]
     pub plan_weights: PlanWeights,
@@ -317,6 +331,7 @@ impl Default for HouseRules {
             joining: JoiningChoice::default(),
             device_tape: DeviceTape::default(),
             used_ends: UsedEnds::default(),
+            dead_test_methods: DeadTestMethods::default(),
             plan_weights: PlanWeights::default(),
             measuring_resolution: default_resolution(),
             shop: ShopLengths::default(),
@@ -351,6 +366,7 @@ impl HouseRules {
             "joining" => other.joining = default.joining,
             "device_tape" => other.device_tape = default.device_tape,
             "used_ends" => other.used_ends = default.used_ends,
+            "dead_test_methods" => other.dead_test_methods = default.dead_test_methods,
             _ => return None,
         }
         (other != *self).then_some(other)
@@ -369,6 +385,7 @@ impl HouseRules {
             "joining" => self.joining as usize,
             "device_tape" => self.device_tape as usize,
             "used_ends" => self.used_ends as usize,
+            "dead_test_methods" => self.dead_test_methods as usize,
             _ => return "",
         };
         let info = house_rule_infos().into_iter().find(|info| info.field == field);

@@ -2,18 +2,20 @@
 
 mod audit;
 mod bundle;
+mod circuit;
 mod conductor;
 mod contents;
 mod contents_problems;
 mod contradiction;
+mod dead_test;
 mod device;
 mod entry;
-mod evidence;
 mod face;
 mod forget;
 mod free_figures;
 mod house_rule_infos;
 mod house_rules;
+mod landing;
 mod observation;
 mod presets;
 mod problem;
@@ -24,28 +26,30 @@ mod splice;
 mod stop;
 mod surroundings;
 
-pub use audit::{Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, Identifier, ItemId, Room, RoomId};
+pub use audit::{Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, CircuitId, Identifier, ItemId, Room, RoomId};
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
+pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
 pub use conductor::{
     Colour, Conductor, ConductorCondition, ConductorEnd, JoiningMethod, Joint, Material, Role, Strands,
 };
 pub use contents::{BoxContents, BoxKind, Cable, CableEntry, Construction, Opening, WallFinish};
 pub use contradiction::Contradiction;
-pub use device::{Carries, Device, DeviceKind, Hung, HungKind, Seat};
+pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
+pub use device::{Carries, Device, DeviceKind, Hung, HungKind, Seat, Tab};
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
-pub use evidence::{Evidence, LampMeaning};
 pub use face::{Face, FaceDevice};
 pub use free_figures::{Extent, FreeFigures, Source};
 pub use house_rule_infos::{HouseRuleInfo, School, house_rule_infos};
 pub use house_rules::{
-    DeviceTape, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, ShopLengths, SpacerMaterial, SpacerReach,
-    SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
+    DeadTestMethods, DeviceTape, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, ShopLengths, SpacerMaterial,
+    SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
 };
+pub use landing::{Landing, Terminal, terminals_of};
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};
-pub use readings::{Half, Lamp, LampReading};
+pub use readings::{DetectorClass, DetectorReading, Half, Lamp, LampReading, Meter, MeterReading, Probe, TripReading};
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use section::{Section, SectionCable, SectionConductor};
 pub use splice::{Splice, SpliceKind};

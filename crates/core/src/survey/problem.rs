@@ -74,6 +74,20 @@ pub(super) fn check_text(problems: &mut Vec<Problem>, pointer: &Pointer, text: &
     }
 }
 
+/// Adds a problem when `text` is no moment in the form "2026-03-04T10:42:00Z".
+pub(super) fn check_time(problems: &mut Vec<Problem>, pointer: &Pointer, text: &str) {
+    let form = "dddd-dd-ddTdd:dd:dd";
+    let (whole, rest) = text.split_at_checked(form.len()).unwrap_or((text, ""));
+    let fits = whole.len() == form.len()
+        && whole.chars().zip(form.chars()).all(|(c, f)| if f == 'd' { c.is_ascii_digit() } else { c == f })
+        && rest.len() <= 16
+        && rest.chars().all(|c| c.is_ascii_digit() || matches!(c, '.' | '+' | '-' | ':' | 'Z'));
+    if !fits {
+        let message = "this is no moment; write it like 2026-03-04T10:42:00Z";
+        problems.push(Problem::new(pointer, message));
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

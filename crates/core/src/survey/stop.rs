@@ -6,6 +6,7 @@ use utoipa::ToSchema;
 
 use super::conductor::{ConductorCondition, Material};
 use super::contents::BoxContents;
+use super::dead_test::{DeadOutcome, DeadStep};
 use super::observation::{Observation, ObservationGroup};
 
 /// One such condition.
@@ -41,7 +42,9 @@ pub fn stops(contents: &BoxContents) -> Vec<Stop> {
         .iter()
         .filter(is_stop)
         .filter_map(|&what| {
-            let seen = contents.observed(what) == Some(true);
+            let live = |step: &DeadStep| step.outcome == DeadOutcome::Live;
+            let still_live = what == Observation::LiveAfterOff && contents.dead_test.iter().any(live);
+            let seen = contents.observed(what) == Some(true) || still_live;
             let conductor = match what {
                 Observation::BrittleInsulation => of(ConductorCondition::Brittle),
                 Observation::Charred => of(ConductorCondition::HeatMarked),

@@ -9,7 +9,8 @@ use utoipa::ToSchema;
 use crate::repair::{REFER, repair, repair_title};
 use crate::rules::{RuleResult, Situation, Verdict, judge, rule};
 use crate::standard::WiredUnder;
-use crate::survey::{Basis, BoxId, BoxRecord, ItemId, Pointer, Problem, stops};
+use crate::survey::{Basis, BoxContents, BoxId, BoxRecord, ItemId, Pointer, Problem, stops};
+use crate::truth::Evidence;
 
 /// What a person has said of an item.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -134,8 +135,7 @@ impl WorkItem {
         }
         let left = results_left(record, basis, None, &[&self.rule]);
         match left.iter().find(|result| result.rule == self.rule) {
-            Some(result) if proves(result) => Ok(()),
-            Some(result) => Err(TransitionError::NotProven(result.sentence.to_string())),
+            Some(result) => proof(result, record.left.as_ref()).map_err(TransitionError::NotProven),
             None => Err(TransitionError::NotProven("the box is not measured again.".to_owned())),
         }
     }
@@ -143,8 +143,16 @@ impl WorkItem {
 
 /// Whether a result, taken after the work, proves that the fault is gone: a rule that no longer concerns the box is
 /// no proof by measurement.
-fn proves(result: &RuleResult) -> bool {
-    result.passes() && result.verdict != Verdict::NotApplicable
+///
+/// # Errors
+/// What is still wanting, in a sentence. What instruments find is proven by a correct reading only.
+fn proof(result: &RuleResult, left: Option<&BoxContents>) -> Result<(), String> {
+    if !result.passes() || result.verdict == Verdict::NotApplicable {
+        return Err(result.sentence.to_string());
+    }
+    let electrical = rule(result.rule).is_some_and(|rule| rule.reads.contains(&"/readings"));
+    let wanting = left.filter(|_| electrical).and_then(|left| Evidence::of(left).wanting(result.rule, left));
+    wanting.map_or(Ok(()), |words| Err(format!("{words}.")))
 }
 
 /// The results for the box as found.
@@ -181,7 +189,8 @@ pub fn item_views(
             continue;
         }
         let left = left.iter().find(|left| left.rule == result.rule).cloned();
-        let proven = left.as_ref().is_some_and(proves);
+        let proof = left.as_ref().map(|result| proof(result, record.left.as_ref()));
+        let proven = proof == Some(Ok(()));
         let state = match item.map(|item| item.state) {
             None => ItemState::Found,
             Some(StoredState::Planned) => ItemState::Planned,
@@ -194,7 +203,7 @@ pub fn item_views(
             (ItemState::Found, _) => "Choose a repair.".to_owned(),
             (ItemState::Planned, _) => "Make the repair, then mark it done.".to_owned(),
             (ItemState::Done | ItemState::Reopened, Some(left)) if left.verdict != Verdict::NotMeasured => {
-                format!("Not proven: {}", left.sentence)
+                format!("Not proven: {}", proof.and_then(Result::err).unwrap_or_default())
             }
             (ItemState::Done | ItemState::Reopened, _) => {
                 "Measure again: nothing closes without new figures.".to_owned()

@@ -163,6 +163,7 @@ pub(super) fn finding(
         sentence: sentence.into(),
         needs,
         house_rule,
+        rests_on: Vec::new(),
     }
 }
 

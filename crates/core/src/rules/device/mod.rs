@@ -1,6 +1,7 @@
 //! Rules on devices: held, wired right, rated, protected and marked as their place asks.
 
 pub mod afci_required;
+pub mod conductor_landing;
 pub mod device_rating;
 pub mod device_secure;
 pub mod gfci_required;

@@ -1,19 +1,20 @@
-//! `wiring-fault`: a receptacle is wired as it should be, as far as its lamps can tell.
+//! `wiring-fault`: a receptacle is wired as it should be, as far as instruments can tell.
 
 use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
 use crate::standard::practice;
-use crate::survey::{DeviceKind, Evidence, Half};
+use crate::survey::DeviceKind;
+use crate::truth::{Evidence, HalfEvidence};
 
 /// The rule.
 pub const RULE: Rule = Rule {
     code: "wiring-fault",
-    title: "Wiring as the tester shows it",
+    title: "Wiring as the instruments show it",
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
     since: None,
-    needs: "the three lamps in each half of the receptacle",
-    reads: &["/lamps"],
+    needs: "the three lamps or a meter in each half of the receptacle",
+    reads: &["/lamps", "/readings"],
     limit: "Hot, neutral and ground each on its own terminal, none open, none exchanged.",
     why: "An exchanged or open conductor leaves metal live or a load half on; and several dangerous wirings light the \
           lamps as if all were well.",
@@ -33,29 +34,38 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
             !device.kind.is_grounding_type() || (protected && device.marked_no_ground == Some(true))
         });
-    let lamps = Evidence::of(contents).lamps;
-    if lamps.is_empty() {
+    let halves = Evidence::of(contents).halves;
+    if halves.is_empty() {
         return vec![Finding::not_measured("receptacle", "read the lamp tester in both halves", "/lamps")];
     }
-    lamps
-        .into_iter()
-        .map(|(half, meaning)| {
-            let label = match half {
-                Half::Upper => "upper half",
-                Half::Lower => "lower half",
-            };
-            if meaning.ground_open && said_to_have_none {
-                Finding::meets(label, "The lamps show an open ground, as the receptacle says: it has none.")
-            } else if meaning.correct {
-                Finding::meets(
-                    label,
-                    format!("The lamps show the correct pattern. They cannot tell everything: {}.", meaning.or),
-                )
+    halves.iter().map(|half| finding(half, said_to_have_none).resting_on(&half.rests_on)).collect()
+}
+
+fn finding(half: &HalfEvidence, said_to_have_none: bool) -> Finding {
+    let label = half.half.name();
+    if half.causes.is_empty() {
+        let words = "prove the instruments on a known live outlet and read again: these readings fit no single wiring";
+        Finding::not_measured(label, words, "/readings")
+    } else if half.is_off() {
+        Finding::not_measured(label, "switch it on and read again: this half is off", "/lamps")
+    } else if half.only_ground_open() && said_to_have_none {
+        Finding::meets(label, "The readings show an open ground, as the receptacle says: it has none.")
+    } else if half.may_be_correct() {
+        let others: Vec<&str> = half.causes.iter().filter(|c| c.facts().fault).map(|cause| cause.name()).collect();
+        Finding::meets(
+            label,
+            if others.is_empty() {
+                "The readings are those of correct wiring.".to_owned()
             } else {
-                Finding::violates(label, format!("The lamps show: {}. Or: {}.", meaning.says, meaning.or))
-            }
-        })
-        .collect()
+                let others = others.join("; ");
+                format!(
+                    "The readings are those of correct wiring. They cannot tell everything: {others} read the same."
+                )
+            },
+        )
+    } else {
+        Finding::violates(label, half.statement())
+    }
 }
 
 #[cfg(test)]
@@ -63,7 +73,7 @@ mod tests {
     use super::*;
     use crate::rules::Verdict;
     use crate::standard::Edition;
-    use crate::survey::{Lamp, LampReading};
+    use crate::survey::{Half, Lamp, LampReading};
     use crate::testing::{box_with_device, judged, verdict};
 
     #[test]
@@ -80,7 +90,8 @@ mod tests {
         contents.lamps.push(dead);
         let result = judged(RULE.code, &contents, Edition::Nec2023, None);
         assert_eq!(result.verdict, Verdict::Violates);
-        assert!(result.sentence.contains("may still be live"), "{}", result.sentence);
+        assert!(result.sentence.contains("open neutral and open ground"), "{}", result.sentence);
+        assert!(result.findings[1].rests_on[0].contains("hot–neutral off"), "it cites its reading");
     }
 
     #[test]

@@ -2,7 +2,8 @@
 
 use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
 use crate::standard::{Confidence, cite};
-use crate::survey::{Evidence, Observation};
+use crate::survey::Observation;
+use crate::truth::{Evidence, WiringState};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -13,7 +14,7 @@ pub const RULE: Rule = Rule {
     always: true,
     since: None,
     needs: "a look behind the receptacle for a jumper from neutral to ground",
-    reads: &["/observed/neutral-ground-jumper", "/lamps"],
+    reads: &["/observed/neutral-ground-jumper", "/lamps", "/readings"],
     limit: "No jumper from neutral to ground at a device; the neutral is not used as ground.",
     why: "With such a jumper an open neutral makes every grounded metal live; and no lamp tester shows it.",
     example: "A short bare wire from the silver screw to the green one.",
@@ -28,8 +29,18 @@ fn check(situation: &Situation) -> Vec<Finding> {
     }
     let seen = contents.observed(Observation::NeutralGroundJumper);
     let wire = contents.grounds().next().is_some();
-    let found = Evidence::of(contents).ground_found;
-    let finding = match (seen, wire, found) {
+    let evidence = Evidence::of(contents);
+    // Every way of wiring that explains the readings of a half makes its ground up from the neutral.
+    let made_up = |state: &WiringState| {
+        use WiringState::{BootlegGround, BootlegOpenNeutral, BootlegReversed};
+        matches!(state, BootlegGround | BootlegOpenNeutral | BootlegReversed)
+    };
+    let read = evidence.halves.iter().find(|half| !half.causes.is_empty() && half.causes.iter().all(made_up));
+    if let (Some(half), true) = (read, seen != Some(true)) {
+        let sentence = format!("The readings leave only this: {}", half.statement());
+        return vec![Finding::violates("device", sentence).resting_on(&evidence.rests_on)];
+    }
+    let finding = match (seen, wire, evidence.ground_found) {
         (None, false, Some(true)) if !contents.conductors.is_empty() => Finding::not_measured(
             "device",
             "look behind the device for a jumper: the tester finds a ground, and no ground conductor is in the box",
@@ -42,7 +53,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             "Neutral and ground are apart at the device.",
         ),
     };
-    vec![finding]
+    vec![finding.resting_on(&evidence.rests_on)]
 }
 
 #[cfg(test)]

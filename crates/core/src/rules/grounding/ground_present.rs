@@ -2,7 +2,8 @@
 
 use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
 use crate::standard::{Confidence, cite};
-use crate::survey::{Construction, Evidence};
+use crate::survey::Construction;
+use crate::truth::Evidence;
 
 /// The year since which metal boxes and receptacles of new branch circuits are grounded.
 ///
@@ -19,7 +20,7 @@ pub const RULE: Rule = Rule {
     always: false,
     since: None,
     needs: "whether an equipment grounding conductor is in the box, and what the tester finds",
-    reads: &["/lamps"],
+    reads: &["/lamps", "/readings"],
     limit: "A receptacle with a ground slot and every metal box has an equipment grounding conductor. Without one a \
             three-slot receptacle is a danger at any age, unless it is GFCI-protected and marked.",
     why: "The ground slot promises a path that opens the breaker; without it a fault makes the metal live and stays.",
@@ -45,11 +46,13 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return vec![Finding::no_conductors()];
     }
     let wire = contents.grounds().next();
-    let found = Evidence::of(contents).ground_found;
+    let evidence = Evidence::of(contents);
     let finding = match (wire, trusting) {
-        (Some(_), Some(_)) if found == Some(false) => {
-            Finding::violates("ground", "A ground conductor is in the box, but the tester finds no path to ground.")
-                .with_severity(Severity::Danger)
+        (Some(_), Some(_)) if evidence.ground_found == Some(false) => {
+            let sentence = "A ground conductor is in the box, but the instruments find no path to ground.";
+            let figures = evidence.ground_sentence.as_deref().unwrap_or_default();
+            let sentence = format!("{sentence} {figures}");
+            Finding::violates("ground", sentence.trim_end().to_owned()).with_severity(Severity::Danger)
         }
         (Some(wire), _) => Finding::meets("ground", format!("A {} ground is in the box.", wire.label())),
         (None, Some(device)) => {
@@ -67,7 +70,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             None => Finding::not_measured("box", "note whether the box is of metal", "/construction"),
         },
     };
-    vec![finding]
+    vec![finding.resting_on(&evidence.rests_on)]
 }
 
 #[cfg(test)]

@@ -2,7 +2,8 @@
 
 use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
 use crate::standard::{Confidence, cite};
-use crate::survey::{BoxBond, Construction, Evidence};
+use crate::survey::{BoxBond, Construction};
+use crate::truth::Evidence;
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -13,7 +14,7 @@ pub const RULE: Rule = Rule {
     always: false,
     since: Some(1962),
     needs: "how the ground is fixed to the metal box, and a measurement that proves it",
-    reads: &["/bond"],
+    reads: &["/bond", "/readings"],
     limit: "A metal box is bonded by a grounding screw that does nothing else, or by a listed clip or device.",
     why: "A metal box is no ground by itself: unbonded it floats, and a touching hot makes it live.",
     example: "The ground wound round a cover screw.",
@@ -23,11 +24,13 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    let finding = match (contents.construction, contents.bond, Evidence::of(contents).box_bonded) {
+    let Evidence { box_bonded, metal_sentence, rests_on, .. } = Evidence::of(contents);
+    let finding = match (contents.construction, contents.bond, box_bonded) {
         (Some(Construction::Nonmetallic), ..) => Finding::not_applicable("box", "The box is not of metal."),
         (None, ..) => Finding::not_measured("box", "note whether the box is of metal", "/construction"),
         (_, _, Some(false)) => {
-            Finding::violates("box", "The meter finds the metal of the box not bonded.").with_severity(Severity::Danger)
+            let sentence = metal_sentence.unwrap_or_else(|| "The metal of the box is not bonded.".to_owned());
+            Finding::violates("box", sentence).with_severity(Severity::Danger)
         }
         (_, Some(BoxBond::Screw), _) => Finding::meets("box", "Bonded by a grounding screw."),
         (_, Some(BoxBond::Listed), _) => Finding::meets("box", "Bonded by a listed clip or device."),
@@ -37,7 +40,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         (_, Some(BoxBond::Nothing), _) => Finding::violates("box", "The metal box is not bonded."),
         (_, None, _) => Finding::not_measured("box", "look how the ground is fixed to the metal box", "/bond"),
     };
-    vec![finding]
+    vec![finding.resting_on(&rests_on)]
 }
 
 #[cfg(test)]

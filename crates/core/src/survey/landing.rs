@@ -1,0 +1,108 @@
+//! Which conductor is on which terminal, noted before anything is disconnected.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::device::DeviceKind;
+
+/// A terminal of a device.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Terminal {
+    /// Brass, upper half; the only one of a single receptacle.
+    BrassUpper,
+    /// Brass, lower half.
+    BrassLower,
+    /// Silver, upper half.
+    SilverUpper,
+    /// Silver, lower half.
+    SilverLower,
+    /// Green.
+    Green,
+    /// The dark screw of a three-way switch.
+    Common,
+    /// One traveller screw.
+    TravellerOne,
+    /// The other traveller screw.
+    TravellerTwo,
+    /// One screw of a single-pole switch: the side that is always live.
+    SwitchLine,
+    /// The other screw: the side that is switched.
+    SwitchLoad,
+    /// Line side of a GFCI receptacle, brass.
+    LineBrass,
+    /// Line side, silver.
+    LineSilver,
+    /// Load side, brass.
+    LoadBrass,
+    /// Load side, silver.
+    LoadSilver,
+}
+
+impl Terminal {
+    /// In words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::BrassUpper => "upper brass",
+            Self::BrassLower => "lower brass",
+            Self::SilverUpper => "upper silver",
+            Self::SilverLower => "lower silver",
+            Self::Green => "green",
+            Self::Common => "common",
+            Self::TravellerOne => "traveller 1",
+            Self::TravellerTwo => "traveller 2",
+            Self::SwitchLine => "line",
+            Self::SwitchLoad => "switched",
+            Self::LineBrass => "line brass",
+            Self::LineSilver => "line silver",
+            Self::LoadBrass => "load brass",
+            Self::LoadSilver => "load silver",
+        }
+    }
+
+    /// It is for a hot conductor of a receptacle.
+    pub const fn is_brass(self) -> bool {
+        matches!(self, Self::BrassUpper | Self::BrassLower | Self::LineBrass | Self::LoadBrass)
+    }
+
+    /// It is for the neutral.
+    pub const fn is_silver(self) -> bool {
+        matches!(self, Self::SilverUpper | Self::SilverLower | Self::LineSilver | Self::LoadSilver)
+    }
+}
+
+/// The terminals of a kind of device, in the order one reads them off.
+pub const fn terminals_of(kind: DeviceKind) -> &'static [Terminal] {
+    match kind {
+        DeviceKind::DuplexReceptacle | DeviceKind::Combination => {
+            &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::BrassLower, Terminal::SilverLower, Terminal::Green]
+        }
+        DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle => {
+            &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::Green]
+        }
+        DeviceKind::TwoSlotReceptacle => {
+            &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::BrassLower, Terminal::SilverLower]
+        }
+        DeviceKind::GfciReceptacle => {
+            &[Terminal::LineBrass, Terminal::LineSilver, Terminal::LoadBrass, Terminal::LoadSilver, Terminal::Green]
+        }
+        DeviceKind::Switch | DeviceKind::ElectronicSwitch => {
+            &[Terminal::SwitchLine, Terminal::SwitchLoad, Terminal::Green]
+        }
+        DeviceKind::ThreeWaySwitch => {
+            &[Terminal::Common, Terminal::TravellerOne, Terminal::TravellerTwo, Terminal::Green]
+        }
+    }
+}
+
+/// One conductor on one terminal of a device.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Landing {
+    /// The device by its number within the box.
+    pub device: u16,
+    /// Its terminal.
+    pub terminal: Terminal,
+    /// The conductor by its number within the box.
+    pub conductor: u16,
+}
