@@ -3,6 +3,7 @@
 use super::{Change, Diagnosis, Repair};
 use crate::quantity::{Gauge, Length};
 use crate::survey::{Cable, Colour, Conductor, ConductorCondition, Role};
+use crate::truth::Evidence;
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
@@ -36,6 +37,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         Some(21..=30) => Gauge::Awg10,
         Some(amperes) => return Err(vec![format!("a circuit of {amperes} A is planned by itself, not from this box")]),
     };
+    let halves = Evidence::of(contents).halves;
+    if let Some(other) = halves.iter().find(|half| !half.may_be_correct() && !half.only_ground_open()) {
+        let says = other.causes.first().map_or("no single fault", |state| state.name());
+        return Err(vec![format!("the readings show {says}: find the break before a new cable is drawn")]);
+    }
     let mut change = diagnosis.change(180);
     let after = &mut change.after;
     let cable = after.cables.iter().map(|cable| cable.id).max().unwrap_or(0) + 1;
