@@ -10,7 +10,7 @@ PORT ?= 8000
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/tsconfig.json
 NODE_STAMP := node_modules/.installed
 
-.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium screenshots \
+.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice screenshots \
 	bench clean
 
 help: ## Say what there is
@@ -35,8 +35,8 @@ lint: web/dist/index.html e2e/$(NODE_STAMP)
 	cd web && npx biome ci . && npx tsc --noEmit
 	cd e2e && npx tsc --noEmit -p .
 
-rust-test: web/dist/index.html
-	cargo test --workspace --locked
+rust-test: ngspice web/dist/index.html
+	NAILPUNCH_NGSPICE=1 cargo test --workspace --locked
 
 # `cargo test --workspace` has built this binary already.
 target/debug/nailpunch: web/dist/index.html
@@ -80,11 +80,11 @@ web/dist/index.html: $(WEB_SOURCES) web/$(NODE_STAMP)
 	cd $* && npm install --no-audit --no-fund
 	touch $@
 
-# Debian's own package; no test tool downloads a browser of its own.
-chromium:
-	@command -v chromium > /dev/null || { \
+# Debian's own packages: no test tool downloads a browser of its own, and ngspice checks the network solver.
+chromium ngspice:
+	@command -v $@ > /dev/null || { \
 		as_root=$$([ "$$(id -u)" = 0 ] || echo sudo); \
-		$$as_root apt-get update -qq && $$as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq chromium; }
+		$$as_root apt-get update -qq && $$as_root env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq $@; }
 
 clean:
 	cargo clean

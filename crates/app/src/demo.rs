@@ -7,6 +7,8 @@ use nailpunch_store::{Store, StoreError};
 
 use crate::command::{Failure, author};
 
+/// The building of the demo as it really is, for the bench.
+pub const INSTALLATION: &str = include_str!("../../../demo/installation.json");
 const BUNDLE: &str = include_str!("../../../demo/guesthouse.nailpunch.json");
 
 /// Opens the database of the demo, taking the demo audit in when it is not there.
@@ -100,6 +102,57 @@ mod tests {
             planned += usize::from(outcome.plan.is_some());
         }
         assert!(planned > bundle.rooms.len(), "{planned} boxes of the demo have a plan");
+    }
+
+    #[test]
+    fn the_building_of_the_bench_is_sound_and_the_readings_of_the_demo_are_its_own() {
+        use nailpunch_core::survey::{Half, InstrumentReading};
+        use nailpunch_core::truth::{BenchInstrument, BenchWish, Installation};
+        let building: Installation = serde_json::from_str(INSTALLATION).unwrap();
+        building.check().unwrap();
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        let mut compared = 0;
+        for record in bundle.rooms.iter().flat_map(|room| &room.boxes) {
+            for lamps in &record.found.lamps {
+                let wish = BenchWish {
+                    tag: record.tag.clone(),
+                    half: lamps.half,
+                    off: Vec::new(),
+                    main_off: false,
+                    instrument: BenchInstrument::Lamps,
+                };
+                assert_eq!(building.read(&wish), Ok(InstrumentReading::Lamps(*lamps)), "{}", record.tag);
+                compared += usize::from(lamps.half == Half::Upper);
+            }
+        }
+        assert!(compared > 20, "{compared} boxes were read");
+    }
+
+    #[test]
+    fn the_circuits_of_the_demo_hide_two_breaks_to_trace() {
+        use nailpunch_core::truth::{PlacedBox, circuit_answer};
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        let records: Vec<_> = bundle
+            .rooms
+            .iter()
+            .enumerate()
+            .flat_map(|(at, room)| {
+                room.boxes.iter().enumerate().map(move |(index, record)| ((at, index), record.record(room.id)))
+            })
+            .collect();
+        let placed: Vec<PlacedBox> =
+            records.iter().map(|(place, record)| PlacedBox { place: *place, record }).collect();
+        let rules = &bundle.audit.basis.house_rules;
+        let ends = |name: &str, between: [&str; 2]| {
+            let circuit = bundle.circuits.iter().find(|circuit| circuit.name == name).unwrap();
+            let trace = circuit_answer(circuit, &placed, rules).trace;
+            assert!(trace.next.is_some() && !trace.several, "{name}: {}", trace.sentence);
+            for tag in between {
+                assert!(trace.boxes.iter().any(|ranked| ranked.tag == tag), "{name}: {tag} of {:?}", trace.boxes);
+            }
+        };
+        ends("annexe suite", ["X2", "X3"]);
+        ends("lake bedroom", ["L3", "L6"]);
     }
 
     #[test]

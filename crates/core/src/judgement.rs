@@ -9,9 +9,11 @@ use crate::repair::{PlanOutcome, Proposal, plan_with, propose_from};
 use crate::rules::{Fill, RuleResult, Severity, Situation, Verdict, fill, is_dangerous, judge, worst_verdict};
 use crate::standard::WiredUnder;
 use crate::survey::{
-    Basis, BoxContents, Contradiction, EntryEcho, Face, LengthText, Ruling, Section, Stop, TypedEntry, apply_entries,
-    length_texts, stops,
+    Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, Face, LengthText, Ruling, Section, Stop, TypedEntry,
+    apply_entries, length_texts, stops,
 };
+use crate::truth::dead_test::{DeadTest, dead_test_of_box};
+use crate::truth::{Arrangement, Diagnosis, HalfReadings, LandingMistake, arrangements, diagnose, mistakes};
 
 /// A box to judge, with what was typed into its fields since.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -58,7 +60,7 @@ pub struct NextMeasurement {
 }
 
 /// What is known and what follows.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Judgement {
     /// The contents with the typed texts in their places.
     pub contents: BoxContents,
@@ -84,6 +86,33 @@ pub struct Judgement {
     pub section: Section,
     /// The face of the box.
     pub face: Face,
+    /// What the instruments say, what is landed where, and whether the box is dead.
+    pub electrical: Electrical,
+}
+
+/// The electrical truth of a box.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Electrical {
+    /// What the readings of each half mean.
+    pub diagnoses: Vec<Diagnosis>,
+    /// What each device is a part of, as its terminals tell.
+    pub arrangements: Vec<Arrangement>,
+    /// What is landed wrong.
+    pub mistakes: Vec<LandingMistake>,
+    /// The dead test, step by step.
+    pub dead_test: DeadTest,
+}
+
+impl Electrical {
+    /// Of a box.
+    fn of(contents: &BoxContents, methods: DeadTestMethods) -> Self {
+        Self {
+            diagnoses: HalfReadings::of(contents).iter().map(diagnose).collect(),
+            arrangements: arrangements(contents),
+            mistakes: mistakes(contents),
+            dead_test: dead_test_of_box(contents, methods),
+        }
+    }
 }
 
 /// Judges a box. Never fails: what was typed and not understood is answered in [`Judgement::entries`].
@@ -105,6 +134,7 @@ pub fn judge_box(request: JudgeRequest) -> Judgement {
         fill: fill(&contents, basis.edition, basis.units).ok(),
         section: Section::of(&contents, &basis),
         face: Face::of(&contents),
+        electrical: Electrical::of(&contents, basis.house_rules.dead_test_methods),
         results,
         contents,
     }

@@ -3,11 +3,13 @@
 mod csv_file;
 mod data;
 mod pdf_file;
+mod readings_log;
 mod section_svg;
 
 pub use csv_file::csv;
 pub use data::ReportKind;
 pub use pdf_file::pdf;
+pub use readings_log::{LoggedReading, read_readings_log, readings_log};
 pub use section_svg::section_svg;
 
 /// Why a report could not be made.

@@ -170,6 +170,53 @@ pub(crate) fn refuse(problems: Vec<Problem>) -> Result<(), StoreError> {
     if problems.is_empty() { Ok(()) } else { Err(StoreError::Invalid(problems)) }
 }
 
+fn put<T: Stored + Clone>(
+    transaction: &Transaction,
+    audit_id: &str,
+    record: &T,
+    based_on: u32,
+    author: &Author,
+) -> Result<Revised<T>, StoreError> {
+    let id = record.identifier();
+    if T::KIND != "audit" {
+        require_audit(transaction, audit_id)?;
+    }
+    let Some(row) = row::<T>(transaction, &id)? else {
+        if based_on != 0 {
+            return Err(StoreError::NotFound { kind: T::KIND, id });
+        }
+        record.check(transaction, audit_id, None)?;
+        let json = serde_json::to_string(record)?;
+        record.insert(transaction, audit_id, &json)?;
+        let entry = Entry { audit_id, kind: T::KIND, subject: &id, action: "create", before: None, after: Some(&json) };
+        journal(transaction, author, &entry)?;
+        return Ok(Revised { revision: 1, record: record.clone() });
+    };
+    if row.audit_id != audit_id {
+        return Err(StoreError::Foreign(id));
+    }
+    let unchanged = row.revised.record == *record && !row.deleted;
+    if unchanged {
+        return Ok(row.revised);
+    }
+    if based_on != row.revised.revision {
+        return Err(stale(based_on, &row.revised)?);
+    }
+    record.check(transaction, audit_id, Some(&row.revised.record))?;
+    let json = serde_json::to_string(record)?;
+    record.update(transaction, &json)?;
+    let entry = Entry {
+        audit_id,
+        kind: T::KIND,
+        subject: &id,
+        action: if row.deleted { "restore" } else { "change" },
+        before: Some(&row.json),
+        after: Some(&json),
+    };
+    journal(transaction, author, &entry)?;
+    Ok(Revised { revision: row.revised.revision + 1, record: record.clone() })
+}
+
 impl Store {
     /// Puts a record of an audit, based on the revision that the writer had seen: 0 for a new one.
     ///
@@ -186,46 +233,24 @@ impl Store {
         based_on: u32,
         author: &Author,
     ) -> Result<Revised<T>, StoreError> {
+        self.write(|transaction| put(transaction, audit_id, record, based_on, author))
+    }
+
+    /// Puts several records of an audit, all of them or none, each based on its revision.
+    ///
+    /// # Errors
+    /// As [`Store::put`], for the first that is refused.
+    pub fn put_all<T: Stored + Clone>(
+        &self,
+        audit_id: &str,
+        records: &[Revised<T>],
+        author: &Author,
+    ) -> Result<(), StoreError> {
         self.write(|transaction| {
-            let id = record.identifier();
-            if T::KIND != "audit" {
-                require_audit(transaction, audit_id)?;
+            for known in records {
+                put(transaction, audit_id, &known.record, known.revision, author)?;
             }
-            let Some(row) = row::<T>(transaction, &id)? else {
-                if based_on != 0 {
-                    return Err(StoreError::NotFound { kind: T::KIND, id });
-                }
-                record.check(transaction, audit_id, None)?;
-                let json = serde_json::to_string(record)?;
-                record.insert(transaction, audit_id, &json)?;
-                let entry =
-                    Entry { audit_id, kind: T::KIND, subject: &id, action: "create", before: None, after: Some(&json) };
-                journal(transaction, author, &entry)?;
-                return Ok(Revised { revision: 1, record: record.clone() });
-            };
-            if row.audit_id != audit_id {
-                return Err(StoreError::Foreign(id));
-            }
-            let unchanged = row.revised.record == *record && !row.deleted;
-            if unchanged {
-                return Ok(row.revised);
-            }
-            if based_on != row.revised.revision {
-                return Err(stale(based_on, &row.revised)?);
-            }
-            record.check(transaction, audit_id, Some(&row.revised.record))?;
-            let json = serde_json::to_string(record)?;
-            record.update(transaction, &json)?;
-            let entry = Entry {
-                audit_id,
-                kind: T::KIND,
-                subject: &id,
-                action: if row.deleted { "restore" } else { "change" },
-                before: Some(&row.json),
-                after: Some(&json),
-            };
-            journal(transaction, author, &entry)?;
-            Ok(Revised { revision: row.revised.revision + 1, record: record.clone() })
+            Ok(())
         })
     }
 

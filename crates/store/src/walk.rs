@@ -107,6 +107,17 @@ impl Store {
         self.read(|transaction| walk(transaction, audit_id))
     }
 
+    /// The circuits of an audit, by name.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`].
+    pub fn circuits(&self, audit_id: &str) -> Result<Vec<Revised<Circuit>>, StoreError> {
+        self.read(|transaction| {
+            require_audit(transaction, audit_id)?;
+            circuits(transaction, audit_id)
+        })
+    }
+
     /// One box of an audit with the room it is in, the audit, and the box's work items.
     ///
     /// # Errors

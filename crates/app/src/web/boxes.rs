@@ -4,6 +4,7 @@ use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
 use nailpunch_core::overview::BoxOverview;
 use nailpunch_core::standard::WiredUnder;
 use nailpunch_core::survey::{BoxContents, BoxRecord, Room};
+use nailpunch_core::truth::{MapChange, map_changes};
 use nailpunch_core::work::{ItemView, item_views};
 use nailpunch_store::{Revised, Store, StoreError};
 use rocket::serde::json::Json;
@@ -13,6 +14,7 @@ use utoipa::ToSchema;
 
 use super::audits::RunBox;
 use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::circuits::{OnCircuit, circuits_of};
 use super::problem::{ApiError, Problem};
 use super::{Shared, author, with_store};
 
@@ -46,10 +48,16 @@ pub struct BoxView {
     items: Vec<BoxItem>,
     /// Its mark on the run.
     on_run: RunBox,
+    /// The terminals that carry something else as left than as found.
+    map_changes: Vec<MapChange>,
+    /// The circuits that it hangs on.
+    circuits: Vec<OnCircuit>,
 }
 
 fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
-    let (audit, room, record, items) = store.box_in_place(audit, id)?;
+    let audit_id = audit;
+    let (audit, room, record, items) = store.box_in_place(audit_id, id)?;
+    let circuits = circuits_of(store, audit_id, &record.record)?;
     let (basis, room) = (audit.record.basis, room.record);
     let wired_under = basis.wired_under(&room, record.record.wired_under);
     let stored: Vec<_> = items.iter().map(|item| item.record.clone()).collect();
@@ -81,6 +89,8 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
         structure: record.record.found.structure(),
         items: views.into_iter().map(|view| BoxItem { revision: revision_of(&view), view }).collect(),
         on_run: RunBox { revision: record.revision, overview },
+        map_changes: record.record.left.as_ref().map_or_else(Vec::new, |left| map_changes(&record.record.found, left)),
+        circuits,
         wired_under,
         room,
         record,

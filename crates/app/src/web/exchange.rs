@@ -24,7 +24,7 @@ pub struct Download {
 
 impl Download {
     /// Under a name made of the audit's, in plain letters only.
-    fn new(bytes: Vec<u8>, kind: ContentType, audit: &str, ending: &str) -> Self {
+    pub(super) fn new(bytes: Vec<u8>, kind: ContentType, audit: &str, ending: &str) -> Self {
         let plain = |c: char| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' };
         let name: String = audit.chars().map(plain).take(60).collect();
         let name = name.split('-').filter(|part| !part.is_empty()).collect::<Vec<_>>().join("-");
@@ -57,7 +57,8 @@ pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody<Bundle>)
     Ok(Json(Imported { id }))
 }
 
-async fn bundle(store: &Shared, audit: &str) -> Result<Bundle, ApiError> {
+/// A whole audit.
+pub(super) async fn bundle(store: &Shared, audit: &str) -> Result<Bundle, ApiError> {
     let id = identifier(audit)?.to_string();
     with_store(store, move |store| store.export(&id)).await
 }

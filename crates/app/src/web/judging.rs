@@ -7,8 +7,8 @@ use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::Edition;
 use nailpunch_core::standard::box_volume::StandardBox;
 use nailpunch_core::survey::{
-    HouseRuleInfo, HouseRules, LengthEcho, LengthWish, ObservationInfo, Pointer, Preset, house_rule_infos,
-    observation_infos, presets,
+    DetectorClass, DeviceKind, HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, Pointer,
+    Preset, Probe, Terminal, TracedFault, house_rule_infos, observation_infos, presets, terminals_of,
 };
 use rocket::serde::json::Json;
 use rocket::{get, post};
@@ -117,6 +117,29 @@ pub struct Trades {
     observations: Vec<ObservationInfo>,
     presets: Vec<Preset>,
     box_sizes: Vec<BoxSize>,
+    terminals: Vec<DeviceTerminals>,
+    probes: Vec<Named<Probe>>,
+    meters: Vec<Named<Meter>>,
+    detectors: Vec<Named<DetectorClass>>,
+    traced_faults: Vec<Named<TracedFault>>,
+}
+
+/// A choice with its words.
+#[derive(Serialize, ToSchema)]
+pub struct Named<T> {
+    value: T,
+    name: &'static str,
+}
+
+/// The terminals of a kind of device.
+#[derive(Serialize, ToSchema)]
+pub struct DeviceTerminals {
+    kind: DeviceKind,
+    terminals: Vec<Named<Terminal>>,
+}
+
+fn named<T: Copy>(values: impl IntoIterator<Item = T>, name: fn(T) -> &'static str) -> Vec<Named<T>> {
+    values.into_iter().map(|value| Named { value, name: name(value) }).collect()
 }
 
 /// What the screens need to know beforehand: rules, editions, house rules.
@@ -134,6 +157,13 @@ pub fn trades() -> Json<Trades> {
         defaults: defaults.into(),
         observations: observation_infos(),
         presets: presets(),
+        terminals: DeviceKind::ALL
+            .map(|kind| DeviceTerminals { kind, terminals: named(terminals_of(kind).iter().copied(), Terminal::name) })
+            .into(),
+        probes: named(Probe::ALL, Probe::name),
+        meters: named(Meter::ALL, Meter::name),
+        detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),
+        traced_faults: named(TracedFault::ALL, TracedFault::name),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     })
 }

@@ -2,13 +2,16 @@
 
 mod assets;
 mod audits;
+mod bench;
 mod body;
 mod boxes;
+mod circuits;
 mod exchange;
 mod fence;
 mod firm;
 mod judging;
 mod problem;
+mod readings;
 mod records;
 
 use std::net::{IpAddr, SocketAddr, TcpListener};
@@ -43,6 +46,16 @@ use problem::ApiError;
         boxes::get,
         boxes::put,
         boxes::delete,
+        circuits::list,
+        circuits::get,
+        circuits::put,
+        circuits::delete,
+        bench::view,
+        bench::read,
+        bench::send,
+        bench::stream,
+        readings::take,
+        readings::give,
         judging::judge,
         judging::plan,
         judging::jot,
@@ -97,6 +110,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
     };
     rocket::custom(config)
         .manage(Arc::new(store))
+        .manage(bench::Meters::new())
         .attach(fence::Fence::new(address, hosts))
         .mount(
             "/api",
@@ -115,6 +129,16 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 boxes::get,
                 boxes::put,
                 boxes::delete,
+                circuits::list,
+                circuits::get,
+                circuits::put,
+                circuits::delete,
+                bench::view,
+                bench::read,
+                bench::send,
+                bench::stream,
+                readings::take,
+                readings::give,
                 judging::judge,
                 judging::plan,
                 judging::jot,

@@ -53,6 +53,9 @@ pub enum TracedFault {
 }
 
 impl TracedFault {
+    /// All of them.
+    pub const ALL: [Self; 4] = [Self::OpenHot, Self::OpenNeutral, Self::OpenGround, Self::Reversal];
+
     /// In words.
     pub const fn name(self) -> &'static str {
         match self {

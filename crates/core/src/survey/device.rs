@@ -30,6 +30,19 @@ pub enum DeviceKind {
 }
 
 impl DeviceKind {
+    /// All of them.
+    pub const ALL: [Self; 9] = [
+        Self::DuplexReceptacle,
+        Self::SingleReceptacle,
+        Self::TwoSlotReceptacle,
+        Self::GfciReceptacle,
+        Self::RangeReceptacle,
+        Self::Switch,
+        Self::ThreeWaySwitch,
+        Self::ElectronicSwitch,
+        Self::Combination,
+    ];
+
     /// In the words of the trade.
     pub const fn name(self) -> &'static str {
         match self {

@@ -1,11 +1,13 @@
 //! The face of a box as a drawing needs it: opening, gangs, devices, gap, lamps, in nanometres from the lower left corner
 //! of the opening.
 
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::conductor::Colour;
 use super::contents::{BoxContents, BoxKind};
-use super::device::{DeviceKind, HungKind, Seat};
+use super::device::{DeviceKind, HungKind, Seat, Tab};
+use super::landing::{Terminal, terminals_of};
 use super::observation::Observation;
 use super::readings::LampReading;
 use crate::quantity::Length;
@@ -14,7 +16,7 @@ use crate::quantity::Length;
 const GANG_PITCH: Length = Length::sixteenths(29);
 
 /// A device on the face.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct FaceDevice {
     /// Its number within the box.
     pub id: u16,
@@ -32,10 +34,14 @@ pub struct FaceDevice {
     pub spacers: u8,
     /// The halves have two feeds.
     pub split: bool,
+    /// The tab between its brass screws.
+    pub hot_tab: Option<Tab>,
+    /// Its terminals, with what was noted on each.
+    pub terminals: Vec<FaceTerminal>,
 }
 
 /// The face of a box.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Face {
     /// Round rather than square.
     pub round: bool,
@@ -63,6 +69,49 @@ pub struct Face {
     pub cover_missing: bool,
     /// What is added to the front.
     pub added: Vec<String>,
+}
+
+/// A terminal of a device with the conductors on it.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FaceTerminal {
+    /// Which.
+    pub terminal: Terminal,
+    /// In words.
+    pub name: &'static str,
+    /// What was noted on it.
+    pub conductors: Vec<FaceConductor>,
+}
+
+/// A conductor on a terminal.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FaceConductor {
+    /// Its number.
+    pub id: u16,
+    /// Its colour.
+    pub colour: Colour,
+    /// It is marked as what it is used for.
+    pub remarked: bool,
+    /// Colour and role, "white, hot".
+    pub words: String,
+}
+
+impl FaceTerminal {
+    fn of(contents: &BoxContents, device: u16, terminal: Terminal) -> Self {
+        let on = contents.landings.iter().filter(|landing| (landing.device, landing.terminal) == (device, terminal));
+        let conductors = on.filter_map(|landing| contents.conductors.iter().find(|c| c.id == landing.conductor));
+        Self {
+            terminal,
+            name: terminal.name(),
+            conductors: conductors
+                .map(|conductor| FaceConductor {
+                    id: conductor.id,
+                    colour: conductor.colour,
+                    remarked: conductor.remarked == Some(true),
+                    words: format!("{}, {}", conductor.colour.name(), conductor.role.name()),
+                })
+                .collect(),
+        }
+    }
 }
 
 impl Face {
@@ -100,6 +149,11 @@ impl Face {
                     seat: device.seat,
                     spacers: device.spacers,
                     split: device.split,
+                    hot_tab: device.hot_tab,
+                    terminals: terminals_of(device.kind)
+                        .iter()
+                        .map(|&terminal| FaceTerminal::of(contents, device.id, terminal))
+                        .collect(),
                 }
             })
             .collect();

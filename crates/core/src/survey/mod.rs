@@ -49,7 +49,9 @@ pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, 
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};
-pub use readings::{DetectorClass, DetectorReading, Half, Lamp, LampReading, Meter, MeterReading, Probe, TripReading};
+pub use readings::{
+    DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
+};
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use section::{Section, SectionCable, SectionConductor};
 pub use splice::{Splice, SpliceKind};

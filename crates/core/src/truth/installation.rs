@@ -9,7 +9,9 @@ use super::instrument::{TEST_LOAD_OHMS, TRIP_AMPERES, TRIP_OHMS, lamp_at, lamps}
 use super::network::{Network, NetworkError, Node, Phasor, Port};
 use super::scene::{Connection, Lands, Metal, Panel, SUPPLY, place};
 use crate::quantity::{Gauge, Voltage};
-use crate::survey::{DetectorClass, DetectorReading, Half, LampReading, Meter, MeterReading, Probe, TripReading};
+use crate::survey::{
+    DetectorClass, DetectorReading, Half, InstrumentReading, LampReading, Meter, MeterReading, Probe, TripReading,
+};
 
 /// A fault, as it really is.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
@@ -145,20 +147,6 @@ pub enum BenchInstrument {
     },
 }
 
-/// What a simulated instrument shows, as a box takes it.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum BenchReading {
-    /// The lamps.
-    Lamps(LampReading),
-    /// The button.
-    Button(TripReading),
-    /// A voltage.
-    Meter(MeterReading),
-    /// The detector.
-    Detector(DetectorReading),
-}
-
 /// Why a reading cannot be simulated.
 #[derive(Debug, Clone, PartialEq, Error)]
 pub enum BenchError {
@@ -216,7 +204,7 @@ impl Installation {
     ///
     /// # Errors
     /// [`BenchError`].
-    pub fn read(&self, wish: &BenchWish) -> Result<BenchReading, BenchError> {
+    pub fn read(&self, wish: &BenchWish) -> Result<InstrumentReading, BenchError> {
         let half = wish.half;
         if let BenchInstrument::Meter { from, to, .. } = wish.instrument
             && from == to
@@ -228,7 +216,7 @@ impl Installation {
         Ok(match wish.instrument {
             BenchInstrument::Lamps => {
                 let [hn, hg, ng] = lamps(&port, [hot, neutral, ground]).map(lamp_at);
-                BenchReading::Lamps(LampReading { half, hot_neutral: hn, hot_ground: hg, neutral_ground: ng })
+                InstrumentReading::Lamps(LampReading { half, hot_neutral: hn, hot_ground: hg, neutral_ground: ng })
             }
             BenchInstrument::Button => {
                 let button = Phasor::new(1.0 / TRIP_OHMS, 0.0);
@@ -237,7 +225,7 @@ impl Installation {
                 let by_neutral = point.faults.iter().any(made_up);
                 let protected = self.circuits.iter().any(|c| c.gfci && c.points.contains(point));
                 let tripped = protected && !by_neutral && amperes >= TRIP_AMPERES;
-                BenchReading::Button(TripReading { half, tripped, reset: tripped.then_some(true) })
+                InstrumentReading::Button(TripReading { half, tripped, reset: tripped.then_some(true) })
             }
             BenchInstrument::Meter { meter, from, to, loaded } => {
                 let load = Phasor::new(1.0 / TEST_LOAD_OHMS, 0.0);
@@ -245,11 +233,11 @@ impl Installation {
                 let volts = port.across(place(from), place(to), meter.admittance()).norm();
                 // The display of a meter: tenths of a volt.
                 let volts = Some(Voltage::nearest((volts * 10.0).round() / 10.0));
-                BenchReading::Meter(MeterReading { half, meter, from, to, volts, loaded, at: None })
+                InstrumentReading::Meter(MeterReading { half, meter, from, to, volts, loaded, at: None })
             }
             BenchInstrument::Detector { class, at } => {
                 let chirps = port.potential(place(at)).norm() >= class.threshold();
-                BenchReading::Detector(DetectorReading { half, class, at, chirps })
+                InstrumentReading::Detector(DetectorReading { half, class, at, chirps })
             }
         })
     }
@@ -445,7 +433,7 @@ mod tests {
             instrument: BenchInstrument::Lamps,
         };
         match building.read(&wish) {
-            Ok(BenchReading::Lamps(read)) => [read.hot_neutral, read.hot_ground, read.neutral_ground],
+            Ok(InstrumentReading::Lamps(read)) => [read.hot_neutral, read.hot_ground, read.neutral_ground],
             other => unreachable!("{other:?}"),
         }
     }

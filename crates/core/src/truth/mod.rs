@@ -23,9 +23,7 @@ mod wiring;
 pub use circuit::{CircuitAnswer, PlacedBox, circuit_answer, fault_shows};
 pub use diagnosis::{Cause, Diagnosis, HalfReadings, diagnose, diagnose_with};
 pub use evidence::{Evidence, HalfEvidence};
-pub use installation::{
-    BenchError, BenchInstrument, BenchReading, BenchWish, Installation, TrueCircuit, TrueFault, TruePoint,
-};
+pub use installation::{BenchError, BenchInstrument, BenchWish, Installation, TrueCircuit, TrueFault, TruePoint};
 pub(crate) use landing::land_right;
 pub use landing::{Arrangement, LandingMistake, MapChange, arrangements, map_changes, mistakes};
 pub use next_reading::{MeterWish, NextReading};
