@@ -15,6 +15,9 @@ pub const FREQUENCY: f64 = 60.0;
 
 /// The capacitance to earth of a part that is joined to nothing, in farads: a short piece of wire in free air.
 const STRAY: f64 = 1e-12;
+/// What ties such a part to earth while potentials are worked out, in siemens. No current flows through it, so that its
+/// size changes nothing but the digits that elimination keeps.
+const TIE: f64 = 1.0;
 
 /// One node of a network.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord)]
@@ -153,8 +156,9 @@ impl Network {
                 currents[row] += branch.admittance * branch.emf * sign;
             }
         }
-        for node in self.unjoined() {
-            matrix[(node - 1, node - 1)] += Phasor::new(0.0, std::f64::consts::TAU * FREQUENCY * STRAY);
+        let unjoined = self.unjoined();
+        for node in &unjoined {
+            matrix[(node - 1, node - 1)] += Phasor::new(TIE, 0.0);
         }
         let factors = matrix.clone().lu();
         let mut potentials = factors.solve(&currents).ok_or(NetworkError::Singular)?;
@@ -166,6 +170,16 @@ impl Network {
         if potentials.iter().any(|potential| !potential.is_finite()) {
             return Err(NetworkError::Singular);
         }
+        // An instrument put on a part that hangs from nothing loads it: there the tie is what it really is.
+        let factors = if unjoined.is_empty() {
+            factors
+        } else {
+            for node in unjoined {
+                let stray = Phasor::new(0.0, std::f64::consts::TAU * FREQUENCY * STRAY);
+                matrix[(node - 1, node - 1)] += stray - Phasor::new(TIE, 0.0);
+            }
+            matrix.lu()
+        };
         Ok(Solution { network: self, factors, potentials })
     }
 }
@@ -173,6 +187,7 @@ impl Network {
 /// The potentials of a network.
 pub struct Solution<'n> {
     network: &'n Network,
+    /// Of the network as an instrument finds it.
     factors: LU<Phasor, Dyn, Dyn>,
     potentials: DVector<Phasor>,
 }
@@ -203,7 +218,7 @@ impl Solution<'_> {
             let Some(row) = node.0.checked_sub(1) else { continue };
             let mut injected = DVector::<Phasor>::zeros(self.potentials.len());
             injected[row] = Phasor::ONE;
-            // The same factors have solved the network already.
+            // Every part hangs from earth by its stray capacitance at least: there is a solution.
             self.factors.solve_mut(&mut injected);
             for (line, other) in nodes.iter().enumerate() {
                 impedance[(line, column)] = other.0.checked_sub(1).map_or(Phasor::ZERO, |row| injected[row]);
