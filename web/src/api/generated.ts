@@ -58,6 +58,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/boxes/{box}/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings that are sent to a box, as server-sent events named "reading". */
+        get: operations["meter_stream"];
+        put?: never;
+        /** Sends a reading to a box, as a connected meter does: every screen that shows the box takes it in. */
+        post: operations["send_reading"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/bundle": {
         parameters: {
             query?: never;
@@ -70,6 +88,42 @@ export interface paths {
         put?: never;
         post?: never;
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/circuits": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The circuits of an audit, by name. */
+        get: operations["list_circuits"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/circuits/{circuit}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A circuit with all that follows from it. */
+        get: operations["get_circuit"];
+        /** Makes or changes a circuit. */
+        put: operations["put_circuit"];
+        post?: never;
+        /** Deletes a circuit; putting it again brings it back. */
+        delete: operations["delete_circuit"];
         options?: never;
         head?: never;
         patch?: never;
@@ -178,6 +232,24 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The readings of an audit, as found. */
+        get: operations["give_readings"];
+        put?: never;
+        /** Takes a log of readings in, all of it or nothing: each reading goes to the box with its tag, as found. */
+        post: operations["take_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/report.pdf": {
         parameters: {
             query?: never;
@@ -224,6 +296,40 @@ export interface paths {
         get: operations["walk"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The simulated building, without what is wrong in it. */
+        get: operations["bench"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/bench/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a reading on the simulated building. */
+        post: operations["bench_read"];
         delete?: never;
         options?: never;
         head?: never;
@@ -418,6 +524,18 @@ export interface components {
             name: string;
             wired_under?: components["schemas"]["WiredUnder"] | null;
         };
+        /** @description What a device is a part of, recognised from its terminals. */
+        Arrangement: {
+            /**
+             * Format: int32
+             * @description The device by its number.
+             */
+            device: number;
+            /** @description What follows from it. */
+            means: string;
+            /** @description Its name, "switch loop". */
+            name: string;
+        };
         /** @description One audit of one building. */
         Audit: {
             /** @description Set aside: kept, but out of the way. */
@@ -518,6 +636,58 @@ export interface components {
              */
             tip_after?: number | null;
         };
+        /** @description A simulated instrument. */
+        BenchInstrument: "lamps" | "button" | {
+            /** @description A voltmeter. */
+            meter: {
+                /** @description One lead. */
+                from: components["schemas"]["Probe"];
+                /** @description With a heater of about 10 A running in the same half. */
+                loaded: boolean;
+                /** @description Which. */
+                meter: components["schemas"]["Meter"];
+                /** @description The other lead. */
+                to: components["schemas"]["Probe"];
+            };
+        } | {
+            /** @description A non-contact detector. */
+            detector: {
+                /** @description What it is held to. */
+                at: components["schemas"]["Probe"];
+                /** @description Which. */
+                class: components["schemas"]["DetectorClass"];
+            };
+        };
+        /** @description A point of the simulated building at which an instrument can be put. */
+        BenchPoint: {
+            /** @description The breaker that feeds it. */
+            breaker: string;
+            half?: components["schemas"]["Half"] | null;
+            /** @description The tag of its box. */
+            tag: string;
+        };
+        /** @description The simulated building, without what is wrong in it. */
+        BenchView: {
+            /** @description Its breakers. */
+            breakers: string[];
+            /** @description What it is called. */
+            name: string;
+            /** @description Where instruments can be put. */
+            points: components["schemas"]["BenchPoint"][];
+        };
+        /** @description Where the leads are, and what is switched off. */
+        BenchWish: {
+            /** @description Which half. */
+            half: components["schemas"]["Half"];
+            /** @description What is used. */
+            instrument: components["schemas"]["BenchInstrument"];
+            /** @description The main is off. */
+            main_off?: boolean;
+            /** @description The breakers that are off, at most 100. */
+            off?: string[];
+            /** @description The box by its tag. */
+            tag: string;
+        };
         /**
          * @description How a metal box is bonded.
          * @enum {string}
@@ -534,7 +704,11 @@ export interface components {
             /** @description What is in it, at most 200. */
             conductors?: components["schemas"]["Conductor"][];
             construction?: components["schemas"]["Construction"] | null;
+            /** @description The dead test, step by step, at most 400. */
+            dead_test?: components["schemas"]["DeadStep"][];
             depth?: components["schemas"]["Length"] | null;
+            /** @description What non-contact detectors said, at most 24. */
+            detectors?: components["schemas"]["DetectorReading"][];
             /** @description The devices on it, at most 12. */
             devices?: components["schemas"]["Device"][];
             /** @description What else takes room in it. */
@@ -549,11 +723,15 @@ export interface components {
             kind?: components["schemas"]["BoxKind"];
             /** @description What the lamp tester showed, one for each half, at most 12. */
             lamps?: components["schemas"]["LampReading"][];
+            /** @description Which conductor is on which terminal, at most 120. */
+            landings?: components["schemas"]["Landing"][];
             location?: components["schemas"]["Location"] | null;
             marked_volume?: components["schemas"]["Volume"] | null;
             /** @description What was looked for, at most once each. */
             observed?: components["schemas"]["Observed"][];
             opening?: components["schemas"]["Opening"] | null;
+            /** @description What meters showed, at most 60. */
+            readings?: components["schemas"]["MeterReading"][];
             size?: components["schemas"]["StandardBox"] | null;
             /** @description The splices in it, at most 60. */
             splices?: components["schemas"]["Splice"][];
@@ -561,6 +739,8 @@ export interface components {
             stand?: components["schemas"]["Stand"];
             /** @description What feeds it. */
             supply?: components["schemas"]["Supply"];
+            /** @description What the tester's GFCI button did, at most 12. */
+            trips?: components["schemas"]["TripReading"][];
             wall_finish?: components["schemas"]["WallFinish"] | null;
         };
         /**
@@ -628,11 +808,15 @@ export interface components {
         };
         /** @description A box with all that follows from its facts. */
         BoxView: {
+            /** @description The circuits that it hangs on. */
+            circuits: components["schemas"]["OnCircuit"][];
             /** @description What follows from it as found. */
             found: components["schemas"]["Judgement"];
             /** @description Its work items. */
             items: components["schemas"]["BoxItem"][];
             left?: components["schemas"]["Judgement"] | null;
+            /** @description The terminals that carry something else as left than as found. */
+            map_changes: components["schemas"]["MapChange"][];
             /** @description Its mark on the run. */
             on_run: components["schemas"]["RunBox"];
             /** @description The record. */
@@ -664,6 +848,8 @@ export interface components {
         Bundle: {
             /** @description The audit's own record. */
             audit: components["schemas"]["Audit"];
+            /** @description The circuits, as far as they are known. */
+            circuits?: components["schemas"]["Circuit"][];
             /**
              * Format: int32
              * @description The version of the format, now 1.
@@ -748,6 +934,19 @@ export interface components {
          * @enum {string}
          */
         Carries: "nothing" | "luminaire" | "fan";
+        /** @description A way of wiring that explains the readings. */
+        Cause: {
+            /** @description Metal, or a slot taken for dead, is live. */
+            dangerous: boolean;
+            /** @description It is a fault. */
+            fault: boolean;
+            /** @description What it does to a person or a load. */
+            means: string;
+            /** @description In a few words. */
+            name: string;
+            /** @description Which. */
+            state: components["schemas"]["WiringState"];
+        };
         /** @description A row of the journal. */
         Change: {
             /** @description "create", "change", "delete", "restore" or "import". */
@@ -793,6 +992,61 @@ export interface components {
             read?: string | null;
             /** @description The piece as it was typed. */
             text: string;
+        };
+        /** @description A circuit. */
+        Circuit: {
+            /** @description Its breaker, as the panel numbers it. */
+            breaker?: string;
+            /** @description The dead test of its shut-down, step by step, at most 4,000. */
+            dead_test?: components["schemas"]["DeadStep"][];
+            /** @description What was tried, in order, at most 1,000. */
+            events?: components["schemas"]["TraceEvent"][];
+            /** @description Its identifier. */
+            id: components["schemas"]["CircuitId"];
+            /** @description What it is called, "porch and hall". */
+            name: string;
+            /** @description Its boxes, at most 400. */
+            points?: components["schemas"]["CircuitPoint"][];
+            /** @description The fault that is being traced. */
+            tracing?: components["schemas"]["TracedFault"];
+        };
+        /** @description What follows from a circuit. */
+        CircuitAnswer: {
+            /** @description The dead test of all its boxes together. */
+            dead_test: components["schemas"]["DeadTest"];
+            /** @description What is tested after the power is on again. */
+            retest: components["schemas"]["RetestPoint"][];
+            /** @description Where its fault can be. */
+            trace: components["schemas"]["TraceAnswer"];
+        };
+        /**
+         * Format: uuid
+         * @description Names a circuit.
+         */
+        CircuitId: string;
+        /** @description A circuit in the list. */
+        CircuitLine: {
+            /** @description How many of its outlets show the fault that is traced. */
+            bad: number;
+            /** @description The circuit. */
+            circuit: components["schemas"]["Revised_Circuit"];
+            /** @description What its trace comes to. */
+            sentence: string;
+        };
+        /** @description A box on its circuit. */
+        CircuitPoint: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            cable?: components["schemas"]["Length"] | null;
+            /** @description What feeds it. */
+            from?: components["schemas"]["Feed"];
+        };
+        /** @description A circuit with all that follows from it. */
+        CircuitView: {
+            /** @description What follows from it. */
+            answer: components["schemas"]["CircuitAnswer"];
+            /** @description The circuit. */
+            circuit: components["schemas"]["Revised_Circuit"];
         };
         /** @description Where a limit comes from. */
         Citation: {
@@ -885,10 +1139,86 @@ export interface components {
             /** @description JSON pointer to the field within the contents of the box. */
             pointer: string;
         };
+        /**
+         * @description What was used.
+         * @enum {string}
+         */
+        DeadMethod: "meter" | "detector" | "lamps";
+        /**
+         * @description What a step showed.
+         * @enum {string}
+         */
+        DeadOutcome: "done" | "dead" | "live" | "no-answer";
+        /**
+         * @description How far the dead test is.
+         * @enum {string}
+         */
+        DeadState: "unproven" | "live" | "instrument-failed" | "proven-dead";
+        /** @description One step as it was done. */
+        DeadStep: {
+            /** @description When, "2026-03-04T10:42:00Z". */
+            at: string;
+            /** @description What it showed. */
+            outcome: components["schemas"]["DeadOutcome"];
+            /** @description Which step of the procedure, "meter/upper". */
+            step: string;
+        };
+        /**
+         * @description What a step is.
+         * @enum {string}
+         */
+        DeadStepKind: "switch-off" | "prove" | "test" | "prove-again";
+        /** @description A step of the procedure with what was done of it. */
+        DeadStepView: {
+            /** @description When. */
+            at?: string | null;
+            /** @description What it is. */
+            kind: components["schemas"]["DeadStepKind"];
+            method?: components["schemas"]["DeadMethod"] | null;
+            outcome?: components["schemas"]["DeadOutcome"] | null;
+            /** @description Its name, "meter/device-1-upper". */
+            step: string;
+            /** @description What to do, in words. */
+            words: string;
+        };
+        /** @description The dead test of a box, or of a shut-down. */
+        DeadTest: {
+            /** @description How many are done. */
+            done: number;
+            /** @description The step to do next. */
+            next?: string | null;
+            /** @description One plain sentence. */
+            sentence: string;
+            /** @description How far it is. */
+            state: components["schemas"]["DeadState"];
+            /** @description Every step in order. */
+            steps: components["schemas"]["DeadStepView"][];
+        };
+        /**
+         * @description How many instruments a dead test takes.
+         * @enum {string}
+         */
+        DeadTestMethods: "two-instruments" | "one-proved";
         /** @description The house rules that a new audit begins with. */
         Defaults: {
             house_rules: components["schemas"]["HouseRules"];
             units: components["schemas"]["UnitSystem"];
+        };
+        /**
+         * @description A non-contact detector by the lowest voltage that it answers to.
+         * @enum {string}
+         */
+        DetectorClass: "sensitive" | "ordinary";
+        /** @description What a non-contact detector said. */
+        DetectorReading: {
+            /** @description What it was held to. */
+            at: components["schemas"]["Probe"];
+            /** @description It answered. */
+            chirps: boolean;
+            /** @description The detector. */
+            class: components["schemas"]["DetectorClass"];
+            /** @description Which half. */
+            half: components["schemas"]["Half"];
         };
         /** @description One device on its yoke. */
         Device: {
@@ -903,6 +1233,7 @@ export interface components {
              * @description How many gangs it takes, 1 to 6.
              */
             gangs?: number;
+            hot_tab?: components["schemas"]["Tab"] | null;
             /**
              * Format: int32
              * @description Its number within the box.
@@ -913,6 +1244,7 @@ export interface components {
             largest?: components["schemas"]["Gauge"] | null;
             /** @description It carries the marks that it has no equipment ground and is GFCI-protected. */
             marked_no_ground?: boolean | null;
+            neutral_tab?: components["schemas"]["Tab"] | null;
             seat?: components["schemas"]["Seat"] | null;
             /**
              * Format: int32
@@ -936,6 +1268,35 @@ export interface components {
          * @enum {string}
          */
         DeviceTape: "metal-or-tight" | "always" | "never";
+        /** @description The terminals of a kind of device. */
+        DeviceTerminals: {
+            kind: components["schemas"]["DeviceKind"];
+            terminals: components["schemas"]["Named_Terminal"][];
+        };
+        /** @description What the readings of one half can mean. */
+        Diagnosis: {
+            /** @description What these instruments cannot see. */
+            cannot_see: string[];
+            /** @description Every way of wiring that explains them, the likeliest first; empty when none does. */
+            causes: components["schemas"]["Cause"][];
+            /** @description The readings that go with no single way of wiring, in words; empty unless there is a contradiction. */
+            contradiction: string[];
+            /** @description The path to the ground slot. */
+            ground: components["schemas"]["GroundPath"];
+            /** @description Which half. */
+            half: components["schemas"]["Half"];
+            /** @description The dangerous ones that look just like the likeliest, each in a sentence. */
+            look_alikes: string[];
+            /** @description The path to the metal of the box. */
+            metal: components["schemas"]["GroundPath"];
+            next?: components["schemas"]["NextReading"] | null;
+            /** @description The readings it rests on, in words. */
+            rests_on: string[];
+            /** @description One plain sentence. */
+            statement: string;
+            /** @description What only opening the box tells, once no reading tells more. */
+            to_look_for?: string | null;
+        };
         /** @description What a copy is made under. */
         Duplicate: {
             /** @description Without rooms and boxes: a new audit on the same basis. */
@@ -954,6 +1315,17 @@ export interface components {
         EditionChoice: {
             edition: components["schemas"]["Edition"];
             name: string;
+        };
+        /** @description The electrical truth of a box. */
+        Electrical: {
+            /** @description What each device is a part of, as its terminals tell. */
+            arrangements: components["schemas"]["Arrangement"][];
+            /** @description The dead test, step by step. */
+            dead_test: components["schemas"]["DeadTest"];
+            /** @description What the readings of each half mean. */
+            diagnoses: components["schemas"]["Diagnosis"][];
+            /** @description What is landed wrong. */
+            mistakes: components["schemas"]["LandingMistake"][];
         };
         /** @description What became of a typed text. */
         EntryEcho: {
@@ -1004,8 +1376,23 @@ export interface components {
              */
             width: number;
         };
+        /** @description A conductor on a terminal. */
+        FaceConductor: {
+            /** @description Its colour. */
+            colour: components["schemas"]["Colour"];
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description It is marked as what it is used for. */
+            remarked: boolean;
+            /** @description Colour and role, "white, hot". */
+            words: string;
+        };
         /** @description A device on the face. */
         FaceDevice: {
+            hot_tab?: components["schemas"]["Tab"] | null;
             /**
              * Format: int32
              * @description Its number within the box.
@@ -1028,11 +1415,32 @@ export interface components {
             spacers: number;
             /** @description The halves have two feeds. */
             split: boolean;
+            /** @description Its terminals, with what was noted on each. */
+            terminals: components["schemas"]["FaceTerminal"][];
             /**
              * Format: int64
              * @description How wide its face is.
              */
             width: number;
+        };
+        /** @description A terminal of a device with the conductors on it. */
+        FaceTerminal: {
+            /** @description What was noted on it. */
+            conductors: components["schemas"]["FaceConductor"][];
+            /** @description In words. */
+            name: string;
+            /** @description Which. */
+            terminal: components["schemas"]["Terminal"];
+        };
+        /**
+         * @description Where in or at a box a fault can sit.
+         * @enum {string}
+         */
+        FaultPlace: "feed-through" | "cable" | "landing" | "device";
+        /** @description What feeds a box. */
+        Feed: "unknown" | "panel" | {
+            /** @description Another box of the circuit. */
+            box: components["schemas"]["BoxId"];
         };
         /** @description A field that cannot be accepted, with a sentence that says what to do. */
         FieldProblem: {
@@ -1102,6 +1510,8 @@ export interface components {
             /** @description The figure itself reaches the limit in at least one unit system that governs. A marginal figure may or may not. */
             reaches_limit: boolean;
             required?: components["schemas"]["Amount"] | null;
+            /** @description The readings it rests on, in words. */
+            rests_on?: string[];
             /** @description One plain sentence. */
             sentence: string;
             severity?: components["schemas"]["Severity"] | null;
@@ -1140,6 +1550,13 @@ export interface components {
          * @enum {string}
          */
         Gauge: "18" | "16" | "14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0";
+        /** @description A path to ground with its figures. */
+        GroundPath: {
+            /** @description How good it is. */
+            grade: components["schemas"]["PathGrade"];
+            /** @description One plain sentence with the figures. */
+            sentence: string;
+        };
         /**
          * @description Which half of a duplex receptacle.
          * @enum {string}
@@ -1169,6 +1586,8 @@ export interface components {
         };
         /** @description The house rules of a firm or of one audit. */
         HouseRules: {
+            /** @description How many instruments a dead test takes. */
+            dead_test_methods?: components["schemas"]["DeadTestMethods"];
             /** @description Tape round a device. */
             device_tape?: components["schemas"]["DeviceTape"];
             /** @description The joining method that is preferred. */
@@ -1217,6 +1636,20 @@ export interface components {
         Imported: {
             /** @description The audit. */
             id: components["schemas"]["AuditId"];
+        };
+        /** @description What an instrument showed at a box, whichever it is: as a connected meter sends it. */
+        InstrumentReading: {
+            /** @description The lamps. */
+            lamps: components["schemas"]["LampReading"];
+        } | {
+            /** @description The button. */
+            button: components["schemas"]["TripReading"];
+        } | {
+            /** @description A voltage. */
+            meter: components["schemas"]["MeterReading"];
+        } | {
+            /** @description The detector. */
+            detector: components["schemas"]["DetectorReading"];
         };
         /** @description How many work items stand where. */
         ItemCounts: {
@@ -1342,6 +1775,8 @@ export interface components {
             contradictions: components["schemas"]["Contradiction"][];
             /** @description Something here is a danger now. */
             dangerous: boolean;
+            /** @description What the instruments say, what is landed where, and whether the box is dead. */
+            electrical: components["schemas"]["Electrical"];
             /** @description What became of each typed text. */
             entries: components["schemas"]["EntryEcho"][];
             /** @description The face of the box. */
@@ -1374,6 +1809,39 @@ export interface components {
             hot_neutral: components["schemas"]["Lamp"];
             /** @description Neutral to ground. */
             neutral_ground: components["schemas"]["Lamp"];
+        };
+        /** @description One conductor on one terminal of a device. */
+        Landing: {
+            /**
+             * Format: int32
+             * @description The conductor by its number within the box.
+             */
+            conductor: number;
+            /**
+             * Format: int32
+             * @description The device by its number within the box.
+             */
+            device: number;
+            /** @description Its terminal. */
+            terminal: components["schemas"]["Terminal"];
+        };
+        /** @description Something landed wrong. */
+        LandingMistake: {
+            /**
+             * Format: int32
+             * @description The conductor, where it is one.
+             */
+            conductor?: number | null;
+            /** @description It makes metal live, or a slot that is taken for dead. */
+            dangerous: boolean;
+            /**
+             * Format: int32
+             * @description The device by its number.
+             */
+            device: number;
+            /** @description One plain sentence. */
+            sentence: string;
+            terminal?: components["schemas"]["Terminal"] | null;
         };
         /**
          * Format: int64
@@ -1412,6 +1880,20 @@ export interface components {
          * @enum {string}
          */
         Location: "bathroom" | "kitchen-counter" | "kitchen" | "near-sink" | "laundry" | "garage" | "outdoors" | "crawl-space" | "unfinished-basement" | "finished-basement" | "bedroom" | "living-space" | "attic" | "other-dry";
+        /** @description A terminal that carries something else than before. */
+        MapChange: {
+            /** @description The conductors that are on it now. */
+            after: string[];
+            /** @description The conductors that were on it. */
+            before: string[];
+            /**
+             * Format: int32
+             * @description The device by its number.
+             */
+            device: number;
+            /** @description The terminal. */
+            terminal: components["schemas"]["Terminal"];
+        };
         /**
          * Format: int64
          * @description A mass from 0 to 1000 kg, in whole milligrams. One pound is 453 592.37 mg; its fraction is rounded to the milligram.
@@ -1451,6 +1933,83 @@ export interface components {
          * @enum {string}
          */
         MeasuredKind: "measured" | "derived" | "at-most" | "at-least";
+        /**
+         * @description A voltmeter by its input impedance.
+         * @enum {string}
+         */
+        Meter: "high-impedance" | "low-impedance";
+        /** @description One voltage read at a device. */
+        MeterReading: {
+            /** @description When, "2026-03-04T10:42:00Z". */
+            at?: string | null;
+            /** @description Where one lead is. */
+            from: components["schemas"]["Probe"];
+            /** @description Which half; the upper one where there is only one. */
+            half: components["schemas"]["Half"];
+            /** @description Read while a heater of about 10 A runs in the same half. */
+            loaded?: boolean;
+            /** @description The meter. */
+            meter: components["schemas"]["Meter"];
+            /** @description Where the other lead is. */
+            to: components["schemas"]["Probe"];
+            volts?: components["schemas"]["Voltage"] | null;
+        };
+        /** @description A meter and where its leads go. */
+        MeterWish: {
+            /** @description One lead. */
+            from: components["schemas"]["Probe"];
+            /** @description Under load. */
+            loaded: boolean;
+            /** @description The meter. */
+            meter: components["schemas"]["Meter"];
+            /** @description The other lead. */
+            to: components["schemas"]["Probe"];
+        };
+        /** @description A choice with its words. */
+        Named_DetectorClass: {
+            name: string;
+            /**
+             * @description A non-contact detector by the lowest voltage that it answers to.
+             * @enum {string}
+             */
+            value: "sensitive" | "ordinary";
+        };
+        /** @description A choice with its words. */
+        Named_Meter: {
+            name: string;
+            /**
+             * @description A voltmeter by its input impedance.
+             * @enum {string}
+             */
+            value: "high-impedance" | "low-impedance";
+        };
+        /** @description A choice with its words. */
+        Named_Probe: {
+            name: string;
+            /**
+             * @description Where a lead is put.
+             * @enum {string}
+             */
+            value: "hot" | "neutral" | "ground" | "box-metal" | "other-hot" | "known-ground" | "air";
+        };
+        /** @description A choice with its words. */
+        Named_Terminal: {
+            name: string;
+            /**
+             * @description A terminal of a device.
+             * @enum {string}
+             */
+            value: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
+        };
+        /** @description A choice with its words. */
+        Named_TracedFault: {
+            name: string;
+            /**
+             * @description A kind of fault that spreads along a circuit.
+             * @enum {string}
+             */
+            value: "open-hot" | "open-neutral" | "open-ground" | "reversal";
+        };
         /** @description The one thing that would settle a rule. */
         Need: {
             /**
@@ -1472,6 +2031,25 @@ export interface components {
             /** @description How bad the worst of them would be. */
             severity: components["schemas"]["Severity"];
             /** @description What to measure or look at. */
+            words: string;
+        };
+        /** @description A reading to take. */
+        NextReading: {
+            /** @description The three lamps are to be read. */
+            lamps: boolean;
+            meter?: components["schemas"]["MeterWish"] | null;
+            /** @description What it tells apart, in words. */
+            tells: string;
+            /** @description What to do, in words. */
+            words: string;
+        };
+        /** @description The test that tells most for its trouble. */
+        NextTest: {
+            /** @description At which box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description What to do. */
+            kind: components["schemas"]["TestKind"];
+            /** @description In words. */
             words: string;
         };
         /**
@@ -1504,11 +2082,24 @@ export interface components {
             /** @description What was looked for. */
             what: components["schemas"]["Observation"];
         };
+        /** @description A circuit that a box hangs on, as the box shows it. */
+        OnCircuit: {
+            breaker: string;
+            /** @description How far the dead test of its shut-down is; absent when it was not begun. */
+            dead_test?: string | null;
+            id: components["schemas"]["CircuitId"];
+            name: string;
+        };
         /** @description The opening of the box at its front. */
         Opening: {
             height?: components["schemas"]["Length"] | null;
             width?: components["schemas"]["Length"] | null;
         };
+        /**
+         * @description How good a path to ground is.
+         * @enum {string}
+         */
+        PathGrade: "bonded" | "impaired" | "ghost" | "impaired-or-ghost" | "not-read";
         /** @description A pigtail to cut, with its arithmetic. */
         Pigtail: {
             /** @description How the length came about, term by term. */
@@ -1603,6 +2194,33 @@ export interface components {
              */
             piece: number;
         };
+        /** @description A point of the circuit with what is known of it. */
+        PointView: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description How many boxes lie between it and the panel. */
+            depth: number;
+            /** @description That is known, and not only likely. */
+            feed_known: boolean;
+            found?: components["schemas"]["FaultPlace"] | null;
+            from?: components["schemas"]["BoxId"] | null;
+            /** @description It was opened, and nothing was wrong in it. */
+            looked_through: boolean;
+            /**
+             * Format: int32
+             * @description How likely the fault shows there, in hundredths.
+             */
+            percent: number;
+            /** @description The fault shows there, does not, or nobody knows. */
+            shows?: boolean | null;
+            /**
+             * Format: int32
+             * @description How likely the stretch that feeds it holds the fault, in hundredths.
+             */
+            stretch_percent: number;
+            /** @description What it is called. */
+            tag: string;
+        };
         /** @description A box to begin with. */
         Preset: {
             /** @description The box: what it usually is, with nothing measured. */
@@ -1610,6 +2228,11 @@ export interface components {
             /** @description In a few words. */
             title: string;
         };
+        /**
+         * @description Where a lead is put.
+         * @enum {string}
+         */
+        Probe: "hot" | "neutral" | "ground" | "box-metal" | "other-hot" | "known-ground" | "air";
         /** @description A problem document (RFC 9457). */
         Problem: {
             /** @description The record as it stands, where the one sent was based on an older one. */
@@ -1663,6 +2286,49 @@ export interface components {
             /** @description What each rule says of the box afterwards. */
             verdicts_after: components["schemas"]["RuleVerdict"][];
         };
+        /** @description A box to open, or a cable to test. */
+        RankedBox: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /**
+             * Format: int32
+             * @description How long it takes to open it and look, in minutes.
+             */
+            minutes: number;
+            /**
+             * Format: int32
+             * @description How likely the fault is in it, in hundredths.
+             */
+            percent: number;
+            /** @description The places in it, likeliest first. */
+            places: components["schemas"]["RankedPlace"][];
+            /** @description What it is called. */
+            tag: string;
+        };
+        /** @description A stretch of cable that may be broken. */
+        RankedCable: {
+            /** @description The box that it feeds. */
+            box_id: components["schemas"]["BoxId"];
+            /**
+             * Format: int32
+             * @description How likely the fault is in it, in hundredths.
+             */
+            percent: number;
+            /** @description In words: "cable K2 to K3". */
+            words: string;
+        };
+        /** @description A place with its chance. */
+        RankedPlace: {
+            /**
+             * Format: int32
+             * @description How likely the fault is there, in hundredths.
+             */
+            percent: number;
+            /** @description Where. */
+            place: components["schemas"]["FaultPlace"];
+            /** @description In words: "landing of the cable from K2". */
+            words: string;
+        };
         /** @description A repair that cannot be made here. */
         Rejected: {
             /** @description Why not, in figures. */
@@ -1692,6 +2358,17 @@ export interface components {
             outcome: components["schemas"]["PlanOutcome"];
             /** @description What each single repair would do, best first; empty when nothing is to mend. */
             proposals: components["schemas"]["Proposal"][];
+        };
+        /** @description One thing to test at one box. */
+        RetestPoint: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description What it showed; absent until it is read after the work. */
+            passes?: boolean | null;
+            /** @description What it is called. */
+            tag: string;
+            /** @description What to do, in words. */
+            words: string;
         };
         /** @description A record with its revision. */
         Revised_Audit: {
@@ -1744,9 +2421,36 @@ export interface components {
             revision: number;
         };
         /** @description A record with its revision. */
+        Revised_Circuit: {
+            /** @description A circuit. */
+            record: {
+                /** @description Its breaker, as the panel numbers it. */
+                breaker?: string;
+                /** @description The dead test of its shut-down, step by step, at most 4,000. */
+                dead_test?: components["schemas"]["DeadStep"][];
+                /** @description What was tried, in order, at most 1,000. */
+                events?: components["schemas"]["TraceEvent"][];
+                /** @description Its identifier. */
+                id: components["schemas"]["CircuitId"];
+                /** @description What it is called, "porch and hall". */
+                name: string;
+                /** @description Its boxes, at most 400. */
+                points?: components["schemas"]["CircuitPoint"][];
+                /** @description The fault that is being traced. */
+                tracing?: components["schemas"]["TracedFault"];
+            };
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
         Revised_HouseRules: {
             /** @description The house rules of a firm or of one audit. */
             record: {
+                /** @description How many instruments a dead test takes. */
+                dead_test_methods?: components["schemas"]["DeadTestMethods"];
                 /** @description Tape round a device. */
                 device_tape?: components["schemas"]["DeviceTape"];
                 /** @description The joining method that is preferred. */
@@ -2213,6 +2917,28 @@ export interface components {
          * @enum {string}
          */
         SupportFitting: "stud" | "hickey";
+        /**
+         * @description The tab between the two screws of one side of a duplex receptacle.
+         * @enum {string}
+         */
+        Tab: "whole" | "broken";
+        /** @description What became of a log. */
+        TakenLog: {
+            /** @description How many boxes they went to. */
+            boxes: number;
+            /** @description How many readings were taken in. */
+            readings: number;
+        };
+        /**
+         * @description A terminal of a device.
+         * @enum {string}
+         */
+        Terminal: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
+        /**
+         * @description What to do next.
+         * @enum {string}
+         */
+        TestKind: "read" | "open" | "cable";
         /** @description What was typed, or a length. */
         TextOrLength: {
             /** @description As typed. */
@@ -2226,16 +2952,86 @@ export interface components {
          * @enum {string}
          */
         TorqueBy: "driver" | "hand";
+        /** @description What is known of where the fault is. */
+        TraceAnswer: {
+            /** @description Boxes to open, by likelihood for the trouble. */
+            boxes: components["schemas"]["RankedBox"][];
+            /** @description Cables that may be broken. */
+            cables: components["schemas"]["RankedCable"][];
+            /** @description The readings allow no more: opening is all that is left. */
+            cannot_tell: boolean;
+            /** @description The place is found. */
+            found: boolean;
+            next?: components["schemas"]["NextTest"] | null;
+            /**
+             * Format: int32
+             * @description How likely the fault is in the panel, in hundredths.
+             */
+            panel_percent: number;
+            /** @description The points, each after what feeds it. */
+            points: components["schemas"]["PointView"][];
+            /** @description What it comes to, in one plain sentence. */
+            sentence: string;
+            /** @description One fault cannot explain what was read. */
+            several: boolean;
+        };
+        /** @description What was tried, and what it showed. */
+        TraceEvent: {
+            /** @description When. */
+            at: string;
+            /** @description The fault shows there. */
+            bad: boolean;
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @enum {string} */
+            what: "read";
+        } | {
+            /** @description When. */
+            at: string;
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            found?: components["schemas"]["FaultPlace"] | null;
+            /** @enum {string} */
+            what: "opened";
+        } | {
+            /** @description When. */
+            at: string;
+            /** @description The box that it feeds. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description It carries. */
+            sound: boolean;
+            /** @enum {string} */
+            what: "cable-tested";
+        };
+        /**
+         * @description A kind of fault that spreads along a circuit.
+         * @enum {string}
+         */
+        TracedFault: "open-hot" | "open-neutral" | "open-ground" | "reversal";
         /** @description What the screens need to know beforehand: rules, editions, house rules, observations, presets. */
         Trades: {
             box_sizes: components["schemas"]["BoxSize"][];
             defaults: components["schemas"]["Defaults"][];
+            detectors: components["schemas"]["Named_DetectorClass"][];
             editions: components["schemas"]["EditionChoice"][];
             house_rules: components["schemas"]["HouseRuleInfo"][];
+            meters: components["schemas"]["Named_Meter"][];
             observations: components["schemas"]["ObservationInfo"][];
             presets: components["schemas"]["Preset"][];
+            probes: components["schemas"]["Named_Probe"][];
             rules: components["schemas"]["RuleEntry"][];
             shop_lengths: components["schemas"]["ShopLength"][];
+            terminals: components["schemas"]["DeviceTerminals"][];
+            traced_faults: components["schemas"]["Named_TracedFault"][];
+        };
+        /** @description What the GFCI button of the lamp tester did. */
+        TripReading: {
+            /** @description Which half. */
+            half: components["schemas"]["Half"];
+            /** @description It was reset and power came back; not tried when absent. */
+            reset?: boolean | null;
+            /** @description The GFCI opened. */
+            tripped: boolean;
         };
         /**
          * @description What governs when a length meets a limit in one unit and misses its twin in the other.
@@ -2268,6 +3064,11 @@ export interface components {
         Version: {
             version: string;
         };
+        /**
+         * Format: int64
+         * @description A voltage in whole millivolts, 0 to 1000 V. A meter on alternating current shows no sign.
+         */
+        Voltage: number;
         /**
          * Format: int64
          * @description A volume from 0 to 1000 L, in whole nanolitres (1 in³ = 16 387 064 nL; 1 mL = 1 000 000 nL).
@@ -2305,6 +3106,11 @@ export interface components {
             /** @description The edition it was wired under. */
             edition: components["schemas"]["Edition"];
         };
+        /**
+         * @description A way of wiring one half of a device, right or wrong.
+         * @enum {string}
+         */
+        WiringState: "correct" | "no-power" | "open-hot" | "open-neutral" | "open-ground" | "open-neutral-and-ground" | "hot-neutral-reversed" | "hot-ground-reversed" | "neutral-ground-swapped" | "bootleg-ground" | "bootleg-reversed" | "bootleg-open-neutral" | "reversed-open-ground" | "open-ground-live-metal" | "reversed-open-neutral" | "hot-ground-reversed-open-neutral" | "both-slots-hot" | "two-legs" | "lost-shared-neutral" | "resistive-hot" | "resistive-neutral" | "resistive-ground" | "switched-off" | "two-circuits" | "unbonded-box" | "wrong-voltage";
         /** @description One rule broken at one box, and what is being done about it. */
         WorkItem: {
             /** @description The box. */
@@ -2529,6 +3335,62 @@ export interface operations {
             };
         };
     };
+    meter_stream: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                box: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["InstrumentReading"];
+                };
+            };
+        };
+    };
+    send_reading: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                box: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["InstrumentReading"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     export_bundle: {
         parameters: {
             query?: never;
@@ -2549,6 +3411,141 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_circuits: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitLine"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    get_circuit: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                circuit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_circuit: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                circuit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Circuit"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CircuitView"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_circuit: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                circuit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -2785,6 +3782,68 @@ export interface operations {
             };
         };
     };
+    give_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenLog"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     report: {
         parameters: {
             query?: never;
@@ -2910,6 +3969,56 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    bench: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BenchView"];
+                };
+            };
+        };
+    };
+    bench_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BenchWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentReading"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

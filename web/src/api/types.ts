@@ -23,7 +23,30 @@ export type Location = Schemas['Location'];
 export type Observation = Schemas['Observation'];
 export type ObservationInfo = Schemas['ObservationInfo'];
 export type LampReading = Schemas['LampReading'];
-type Parts = 'cables' | 'conductors' | 'devices' | 'splices' | 'hung' | 'stand' | 'supply' | 'fittings';
+export type MeterReading = Whole<Schemas['MeterReading']>;
+export type DetectorReading = Schemas['DetectorReading'];
+export type TripReading = Whole<Schemas['TripReading']>;
+export type InstrumentReading = Schemas['InstrumentReading'];
+export type Probe = Schemas['Probe'];
+export type MeterWish = Schemas['MeterWish'];
+export type Diagnosis = Schemas['Diagnosis'];
+export type Terminal = Schemas['Terminal'];
+export type Tab = Schemas['Tab'];
+export type MapChange = Schemas['MapChange'];
+export type DeadTest = Schemas['DeadTest'];
+export type DeadStep = Schemas['DeadStep'];
+export type DeadOutcome = Schemas['DeadOutcome'];
+type Parts =
+  | 'cables'
+  | 'conductors'
+  | 'devices'
+  | 'splices'
+  | 'hung'
+  | 'stand'
+  | 'supply'
+  | 'fittings'
+  | 'readings'
+  | 'trips';
 export type BoxContents = Whole<Omit<Schemas['BoxContents'], Parts>> & {
   cables: Cable[];
   conductors: Conductor[];
@@ -33,6 +56,8 @@ export type BoxContents = Whole<Omit<Schemas['BoxContents'], Parts>> & {
   stand: Stand;
   supply: Supply;
   fittings: Fittings;
+  readings: MeterReading[];
+  trips: TripReading[];
 };
 export type Ruling = Whole<Schemas['Ruling']>;
 export type Remark = Schemas['Remark'];
@@ -94,6 +119,18 @@ export type BoxView = Omit<
   to_measure_again: BoxContents;
   structure: BoxContents;
 };
+export type Circuit = Whole<Schemas['Circuit']>;
+export type TracedFault = Schemas['TracedFault'];
+export type TraceEvent = Schemas['TraceEvent'];
+export type TraceAnswer = Schemas['TraceAnswer'];
+export type PointView = Schemas['PointView'];
+export type FaultPlace = Schemas['FaultPlace'];
+export type RetestPoint = Schemas['RetestPoint'];
+export type CircuitLine = { circuit: Revised<Circuit>; bad: number; sentence: string };
+export type CircuitView = { circuit: Revised<Circuit>; answer: Schemas['CircuitAnswer'] };
+export type Bench = Schemas['BenchView'];
+export type BenchWish = Schemas['BenchWish'];
+export type BenchInstrument = Schemas['BenchInstrument'];
 export type RunBox = Schemas['RunBox'];
 export type RunRoom = { room: Revised<Room>; boxes: RunBox[] };
 export type AuditCounts = Schemas['AuditCounts'];

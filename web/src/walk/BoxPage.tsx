@@ -116,6 +116,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
           after={side === 'found' ? (proposal ?? plan)?.before_after : undefined}
           plan={plan}
           mayMeasureAgain={mayMeasureAgain}
+          goToDeadTest={() => setPart('dead')}
         />
         {isEmpty && <Begin audit={audit} session={session} last={last} />}
         <JotLine session={session} state={state} units={basis.units} />
@@ -124,7 +125,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
           {SAVING_WORDS[saving]}
           {state.refusal && `: ${state.refusal.detail}`}
         </div>
-        <Capture session={session} state={state} units={basis.units} part={part} onPart={setPart} />
+        <Capture audit={audit} session={session} state={state} units={basis.units} part={part} onPart={setPart} />
       </main>
       <aside className="walk-find" aria-label="Findings and repairs">
         <Findings session={session} state={state} audit={audit} />

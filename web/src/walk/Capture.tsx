@@ -1,28 +1,38 @@
-// What is taken down of a box, in the order of the work: measures, the box in its wall, devices and splices, what one sees.
+// What is taken down of a box, in the order of the work: measures, the box in its wall, devices and
+// splices, terminals, readings, the dead test.
 import { BoxFacts } from './BoxFacts';
+import { DeadPart } from './DeadPart';
 import { DeviceFacts } from './DeviceFacts';
 import { Look } from './Look';
 import { contentsOf, Measures } from './Measures';
+import { Readings } from './Readings';
 import type { BoxSession, SessionState } from './session';
+import { Terminals } from './Terminals';
 
-export type CapturePart = 'measure' | 'box' | 'devices' | 'look';
+export type CapturePart = 'measure' | 'box' | 'devices' | 'look' | 'read' | 'terminals' | 'dead';
 
 const PARTS: [CapturePart, string][] = [
   ['measure', 'Lengths'],
   ['look', 'Look'],
   ['box', 'Box and wall'],
   ['devices', 'Devices'],
+  ['terminals', 'Terminals'],
+  ['read', 'Read'],
+  ['dead', 'Dead test'],
 ];
 
 /** The part in which a field is taken down. */
 export function partOf(field: string): CapturePart {
   if (field.startsWith('/observed')) return 'look';
-  if (/^\/(devices|lamps|hung|splices)/.test(field)) return 'devices';
+  if (/^\/(lamps|readings)/.test(field)) return 'read';
+  if (field.startsWith('/landings')) return 'terminals';
+  if (/^\/(devices|hung|splices)/.test(field)) return 'devices';
   if (/^\/(supply|stand|location|construction|bond|marked_volume|fittings|added)/.test(field)) return 'box';
   return 'measure';
 }
 
 type Props = {
+  audit: string;
   session: BoxSession;
   state: SessionState;
   units: 'inch' | 'metric';
@@ -30,7 +40,7 @@ type Props = {
   onPart: (part: CapturePart) => void;
 };
 
-export function Capture({ session, state, units, part, onPart }: Props) {
+export function Capture({ audit, session, state, units, part, onPart }: Props) {
   const seen = contentsOf(state).observed.length;
   return (
     <div className="capture">
@@ -47,6 +57,9 @@ export function Capture({ session, state, units, part, onPart }: Props) {
       {part === 'look' && <Look session={session} state={state} />}
       {part === 'box' && <BoxFacts session={session} state={state} />}
       {part === 'devices' && <DeviceFacts session={session} state={state} />}
+      {part === 'terminals' && <Terminals session={session} state={state} />}
+      {part === 'read' && <Readings audit={audit} session={session} state={state} />}
+      {part === 'dead' && <DeadPart audit={audit} session={session} state={state} />}
     </div>
   );
 }

@@ -1,6 +1,6 @@
-// Devices, what hangs from the box, the lamps of the tester, the splices.
+// Devices, what hangs from the box, the splices.
 import { Button, Form } from 'react-bootstrap';
-import type { BoxContents, Device, Gauge, Hung, LampReading, Splice } from '../api/types';
+import type { BoxContents, Device, Gauge, Hung, Splice } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
@@ -19,8 +19,7 @@ export function DeviceFacts({ session, state }: Props) {
         <OneDevice key={device.id} session={session} state={state} device={device} index={index} />
       ))}
       <fieldset>
-        <legend>Tester and what hangs</legend>
-        <Lamps lamps={contents.lamps} onChange={(lamps) => set({ lamps })} />
+        <legend>What hangs</legend>
         <HungFacts session={session} state={state} hung={contents.hung} onChange={(hung) => set({ hung })} />
         <Button
           variant="outline-primary"
@@ -118,58 +117,6 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         Remove
       </Button>
     </fieldset>
-  );
-}
-
-const LAMP_CHOICES = [
-  ['lit', 'lit'],
-  ['dim', 'dim'],
-  ['off', 'off'],
-] as const;
-
-function Lamps({ lamps, onChange }: { lamps: LampReading[]; onChange: (lamps: LampReading[]) => void }) {
-  const set = (half: LampReading['half'], change: Partial<LampReading>) =>
-    onChange(lamps.map((reading) => (reading.half === half ? { ...reading, ...change } : reading)));
-  const missing = (['upper', 'lower'] as const).filter(
-    (half) => !lamps.some((reading) => reading.half === half),
-  );
-  return (
-    <>
-      {lamps.map((reading) => (
-        <div key={reading.half} className="lamp-row">
-          <Choice
-            label={`${reading.half}: hot to neutral`}
-            value={reading.hot_neutral}
-            choices={LAMP_CHOICES}
-            onChange={(hot_neutral) => hot_neutral && set(reading.half, { hot_neutral })}
-          />
-          <Choice
-            label="hot to ground"
-            value={reading.hot_ground}
-            choices={LAMP_CHOICES}
-            onChange={(hot_ground) => hot_ground && set(reading.half, { hot_ground })}
-          />
-          <Choice
-            label="neutral to ground"
-            value={reading.neutral_ground}
-            choices={LAMP_CHOICES}
-            onChange={(neutral_ground) => neutral_ground && set(reading.half, { neutral_ground })}
-          />
-        </div>
-      ))}
-      {missing.map((half, index) => (
-        <Button
-          key={half}
-          id={index === 0 ? 'lamps' : undefined}
-          variant="outline-primary"
-          onClick={() =>
-            onChange([...lamps, { half, hot_neutral: 'lit', hot_ground: 'lit', neutral_ground: 'off' }])
-          }
-        >
-          + lamps, {half} half
-        </Button>
-      ))}
-    </>
   );
 }
 

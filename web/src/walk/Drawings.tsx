@@ -1,10 +1,27 @@
 // The three drawings of a box: the section with its lengths, the face, the fill.
 import { useState } from 'react';
-import type { BeforeAfter, Plan } from '../api/types';
+import type { BeforeAfter, DeadTest, Plan } from '../api/types';
 import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
 import { SectionDrawing } from '../drawing/SectionDrawing';
 import type { BoxSession, SessionState } from './session';
+
+const DEAD = {
+  unproven: 'Unproven',
+  live: 'Live',
+  'instrument-failed': 'Tester failed',
+  'proven-dead': 'Proven dead',
+} as const;
+
+/** Whether a hand may go in: not until the dead test is complete. */
+function DeadChip({ test, go }: { test: DeadTest; go: () => void }) {
+  return (
+    <button type="button" className={`dead-chip ${test.state}`} onClick={go} title={test.sentence}>
+      {DEAD[test.state]}
+      {test.state === 'unproven' && test.done > 0 && ` ${test.done}/${test.steps.length}`}
+    </button>
+  );
+}
 
 const DRAWINGS = [
   ['section', 'Section'],
@@ -20,9 +37,10 @@ type Props = {
   after: BeforeAfter[] | undefined;
   plan: Plan | undefined;
   mayMeasureAgain: boolean;
+  goToDeadTest: () => void;
 };
 
-export function Drawings({ session, state, units, after, plan, mayMeasureAgain }: Props) {
+export function Drawings({ session, state, units, after, plan, mayMeasureAgain, goToDeadTest }: Props) {
   const [shown, setShown] = useState<(typeof DRAWINGS)[number][0]>('section');
   const { judgement, side, record } = state;
   return (
@@ -39,6 +57,7 @@ export function Drawings({ session, state, units, after, plan, mayMeasureAgain }
             </button>
           </fieldset>
         )}
+        <DeadChip test={judgement.electrical.dead_test} go={goToDeadTest} />
         <fieldset className="sides drawings">
           <legend className="visually-hidden">Which drawing</legend>
           {DRAWINGS.map(([drawing, name]) => (

@@ -171,6 +171,7 @@ function FindingLine({ result, session, audit }: LineProps) {
         <details>
           <summary>Why</summary>
           <p>{result.sentence}</p>
+          {worst?.rests_on && worst.rests_on.length > 0 && <p>Rests on: {worst.rests_on.join('; ')}.</p>}
           {worst?.house_rule && <p>House rule: {worst.house_rule}.</p>}
           {result.citation && result.confidence && (
             <p>

@@ -1,0 +1,27 @@
+// The dead test of the box at hand, and that of the shut-downs it belongs to.
+import { Link } from 'react-router';
+import { DeadTestSteps } from '../electrical/DeadTestSteps';
+import type { BoxSession, SessionState } from './session';
+
+type Props = { audit: string; session: BoxSession; state: SessionState };
+
+export function DeadPart({ audit, session, state }: Props) {
+  return (
+    <>
+      {state.view.circuits.map((circuit) => (
+        <p key={circuit.id} className="muted on-circuit">
+          On <Link to={`/audits/${audit}/trace/${circuit.id}`}>{circuit.name}</Link>
+          {circuit.breaker && `, breaker ${circuit.breaker}`}
+          {circuit.dead_test && `. Its shut-down: ${circuit.dead_test}`}
+        </p>
+      ))}
+      <DeadTestSteps
+        test={state.judgement.electrical.dead_test}
+        onStep={(step) =>
+          session.edit((contents) => ({ ...contents, dead_test: [...contents.dead_test, step] }))
+        }
+        onBegin={() => session.edit((contents) => ({ ...contents, dead_test: [] }))}
+      />
+    </>
+  );
+}
