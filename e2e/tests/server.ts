@@ -9,7 +9,10 @@ export const root = join(import.meta.dirname, '..', '..');
 export const binary = process.env.NAILPUNCH ?? join(root, 'target', 'debug', 'nailpunch');
 export const bundlePath = join(root, 'demo', 'guesthouse.nailpunch.json');
 
-type Bundle = { audit: { id: string; name: string }; rooms: { boxes: { id: string; tag: string }[] }[] };
+type Bundle = {
+  circuits: { id: string; name: string }[];
+  audit: { id: string; name: string }; rooms: { boxes: { id: string; tag: string }[] }[];
+};
 export const bundle: Bundle = JSON.parse(readFileSync(bundlePath, 'utf8'));
 
 export const auditPath = `/audits/${bundle.audit.id}`;

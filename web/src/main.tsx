@@ -9,10 +9,12 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { queryClient } from './api/queries';
 import { BasisView } from './basis/BasisView';
+import { BenchView } from './bench/BenchView';
 import { Frame } from './frame/Frame';
 import { HandOverView } from './handover/HandOverView';
 import { JobsView } from './jobs/JobsView';
 import { RuleBookView } from './rulebook/RuleBookView';
+import { TraceView } from './trace/TraceView';
 import { WalkView } from './walk/WalkView';
 
 const router = createBrowserRouter([
@@ -24,6 +26,9 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/basis', element: <BasisView /> },
       { path: '/audits/:audit/walk', element: <WalkView /> },
       { path: '/audits/:audit/walk/:box', element: <WalkView /> },
+      { path: '/audits/:audit/trace', element: <TraceView /> },
+      { path: '/audits/:audit/trace/:circuit', element: <TraceView /> },
+      { path: '/audits/:audit/bench', element: <BenchView /> },
       { path: '/audits/:audit/hand-over', element: <HandOverView /> },
       { path: '/audits/:audit/rules', element: <RuleBookView /> },
       { path: '/rules', element: <RuleBookView /> },

@@ -2,12 +2,18 @@
 import type {
   Audit,
   Basis,
+  Bench,
+  BenchWish,
   BoxContents,
   BoxRecord,
   BoxView,
   Change,
+  Circuit,
+  CircuitLine,
+  CircuitView,
   HouseRuleEffect,
   HouseRules,
+  InstrumentReading,
   Job,
   Jotted,
   Judgement,
@@ -128,6 +134,22 @@ export const api = {
     ask<number>(`/api/audits/${audit}/items/${id}`, { method: 'DELETE', basedOn }),
   order: (audit: string, order: RoomOrder[]) =>
     ask<null>(`/api/audits/${audit}/order`, { method: 'PUT', body: order }),
+  circuits: (audit: string) => ask<CircuitLine[]>(`/api/audits/${audit}/circuits`),
+  circuit: (audit: string, id: string) => ask<CircuitView>(`/api/audits/${audit}/circuits/${id}`),
+  putCircuit: (audit: string, record: Circuit, basedOn: number) =>
+    ask<CircuitView>(`/api/audits/${audit}/circuits/${record.id}`, { method: 'PUT', body: record, basedOn }),
+  deleteCircuit: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/circuits/${id}`, { method: 'DELETE', basedOn }),
+  bench: () => ask<Bench>('/api/bench'),
+  benchRead: (wish: BenchWish, signal: AbortSignal) =>
+    ask<InstrumentReading>('/api/bench/read', { method: 'POST', body: wish, signal }),
+  sendReading: (audit: string, box: string, reading: InstrumentReading) =>
+    ask<number>(`/api/audits/${audit}/boxes/${box}/meter`, { method: 'POST', body: reading }),
+  takeReadings: (audit: string, csv: string) =>
+    ask<{ readings: number; boxes: number }>(`/api/audits/${audit}/readings.csv`, {
+      method: 'POST',
+      body: csv,
+    }),
   importBundle: (text: string, copy: boolean) =>
     ask<{ id: string }>(`/api/import${copy ? '?copy=true' : ''}`, { method: 'POST', body: text }),
 };

@@ -10,6 +10,9 @@ export const keys = {
   effects: (audit: string) => ['audit', audit, 'effects'] as const,
   walk: (audit: string) => ['audit', audit, 'walk'] as const,
   box: (audit: string, box: string) => ['audit', audit, 'box', box] as const,
+  circuits: (audit: string) => ['audit', audit, 'circuits'] as const,
+  circuit: (audit: string, circuit: string) => ['audit', audit, 'circuit', circuit] as const,
+  bench: ['bench'] as const,
   journal: (audit: string) => ['audit', audit, 'journal'] as const,
 };
 

@@ -119,7 +119,9 @@ export type BoxView = Omit<
   to_measure_again: BoxContents;
   structure: BoxContents;
 };
-export type Circuit = Whole<Schemas['Circuit']>;
+export type Circuit = Whole<Omit<Schemas['Circuit'], 'points'>> & {
+  points: Whole<Schemas['CircuitPoint']>[];
+};
 export type TracedFault = Schemas['TracedFault'];
 export type TraceEvent = Schemas['TraceEvent'];
 export type TraceAnswer = Schemas['TraceAnswer'];

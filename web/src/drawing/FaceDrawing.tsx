@@ -1,5 +1,6 @@
 // The face of a box, to scale: opening, gangs, devices on their yokes, gap, lamps; what a plan would make of it, ghosted.
 import type { Face, LampReading } from '../api/types';
+import { wirePaint } from './scale';
 
 type Props = { face: Face /** The face after the plan. */; after?: Face | undefined };
 
@@ -74,6 +75,13 @@ export function FaceDrawing({ face, after }: Props) {
             width={px(device.width)}
             height={Math.min(px(face.height) * 0.92, px(66_000_000))}
             split={device.split}
+          />
+          <Terminals
+            device={device}
+            x={left + px(device.middle)}
+            y={middle.y}
+            width={px(device.width)}
+            height={Math.min(px(face.height) * 0.92, px(66_000_000))}
           />
         </g>
       ))}
@@ -196,6 +204,86 @@ function Device({
   );
 }
 
+/** Where each terminal stands on the device: side, and how far down. */
+const PLACES: Record<string, [side: -1 | 1, down: number]> = {
+  'brass-upper': [1, 0.22],
+  'brass-lower': [1, 0.68],
+  'silver-upper': [-1, 0.22],
+  'silver-lower': [-1, 0.68],
+  green: [-1, 0.95],
+  common: [1, 0.78],
+  'traveller-one': [-1, 0.2],
+  'traveller-two': [1, 0.2],
+  'switch-line': [1, 0.72],
+  'switch-load': [1, 0.25],
+  'line-brass': [1, 0.22],
+  'line-silver': [-1, 0.22],
+  'load-brass': [1, 0.68],
+  'load-silver': [-1, 0.68],
+};
+
+/** The screws with the conductors on them, once any was noted. */
+function Terminals({
+  device,
+  x,
+  y,
+  width,
+  height,
+}: {
+  device: Face['devices'][number];
+  x: number;
+  y: number;
+  width: number;
+  height: number;
+}) {
+  if (device.terminals.every((terminal) => terminal.conductors.length === 0)) return null;
+  return (
+    <g className="terminals-drawn">
+      {device.terminals.map((terminal) => {
+        const [side, down] = PLACES[terminal.terminal] ?? [1, 0.5];
+        const [cx, cy] = [x + (side * width) / 2, y - height / 2 + down * height];
+        return (
+          <g key={terminal.terminal}>
+            {terminal.conductors.map((conductor, index) => (
+              <g key={conductor.id}>
+                <path
+                  className="landed-edge"
+                  d={`M${cx} ${cy}h${side * 26}${index > 0 ? `v${index * 9}` : ''}h${side * 8}`}
+                />
+                <path
+                  className="landed"
+                  stroke={wirePaint[conductor.colour]}
+                  d={`M${cx} ${cy}h${side * 26}${index > 0 ? `v${index * 9}` : ''}h${side * 8}`}
+                />
+                {conductor.remarked && <circle className="remark" cx={cx + side * 20} cy={cy} r="3" />}
+                <text x={cx + side * 38} y={cy + 4 + index * 12} textAnchor={side === 1 ? 'start' : 'end'}>
+                  {conductor.words}
+                </text>
+              </g>
+            ))}
+            <circle
+              className={terminal.conductors.length > 0 ? 'screw used' : 'screw'}
+              cx={cx}
+              cy={cy}
+              r="4.5"
+            />
+          </g>
+        );
+      })}
+      {device.hot_tab && (
+        <path
+          className={`hot-tab ${device.hot_tab}`}
+          d={
+            device.hot_tab === 'whole'
+              ? `M${x + width / 2} ${y - height * 0.22}V${y + height * 0.12}`
+              : `M${x + width / 2} ${y - height * 0.22}v${height * 0.1}m0 ${height * 0.12}v${height * 0.1}`
+          }
+        />
+      )}
+    </g>
+  );
+}
+
 const LAMP = { lit: 'lit', dim: 'dim', off: 'off' } as const;
 
 function Lamps({ reading, y }: { reading: LampReading; y: number }) {
@@ -257,6 +345,14 @@ export function faceWords(face: Face): string {
   const devices = face.devices.map(
     (device) => `${device.label}${device.seat ? ` ${SEATS[device.seat]}` : ''}`,
   );
+  const landed = face.devices.flatMap((device) =>
+    device.terminals
+      .filter((terminal) => terminal.conductors.length > 0)
+      .map(
+        (terminal) =>
+          `${terminal.name} carries ${terminal.conductors.map((conductor) => conductor.words).join(' and ')}`,
+      ),
+  );
   const lamps = face.lamps.map(
     (reading) =>
       `${reading.half} half: hot to neutral ${reading.hot_neutral}, hot to ground ${reading.hot_ground}, neutral to ground ${reading.neutral_ground}`,
@@ -266,5 +362,5 @@ export function faceWords(face: Face): string {
     face.plate_cracked && 'plate cracked',
     face.cover_missing && 'cover missing',
   ].filter(Boolean);
-  return `Face of the box, ${face.gangs} gang: ${[...devices, ...lamps, ...seen].join('; ') || 'nothing noted'}`;
+  return `Face of the box, ${face.gangs} gang: ${[...devices, ...landed, ...lamps, ...seen].join('; ') || 'nothing noted'}`;
 }

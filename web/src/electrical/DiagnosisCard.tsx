@@ -24,7 +24,7 @@ export function DiagnosisCard({ diagnosis, take }: Props) {
         </ul>
       )}
       {paths.map((path) => (
-        <p key={path.sentence} className={`path ${path.grade}`}>
+        <p key={path.sentence} className={`path grade-${path.grade}`}>
           {path.sentence}
         </p>
       ))}

@@ -7,6 +7,7 @@ import { UndoProvider } from '../ui/UndoBar';
 const STAGES = [
   ['basis', 'Basis'],
   ['walk', 'Walk'],
+  ['trace', 'Trace'],
   ['hand-over', 'Hand over'],
 ] as const;
 
@@ -52,6 +53,7 @@ export function Frame() {
         )}
         <div className="frame-side">
           {audit && <Link to="/">Jobs</Link>}
+          {audit && <Link to={`/audits/${audit}/bench`}>Bench</Link>}
           <Link to={audit ? `/audits/${audit}/rules` : '/rules'}>Rule book</Link>
           <button type="button" className="plain" onClick={switchTheme}>
             {theme === 'light' ? 'Headlamp' : 'Daylight'}

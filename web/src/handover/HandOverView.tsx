@@ -1,6 +1,9 @@
 // What leaves the house: the report, the findings, the bundle; and what changed, newest first.
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
+import { ApiProblem, api } from '../api/client';
 import { useJournal, useWalk } from '../api/queries';
 import type { Change, Walk } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
@@ -37,6 +40,12 @@ export function HandOverView() {
             <Button variant="outline-primary" href={`/api/audits/${audit}/bundle`}>
               Whole audit, bundle
             </Button>
+            <Button variant="outline-primary" href={`/api/audits/${audit}/readings.csv`}>
+              Readings, CSV
+            </Button>
+          </div>
+          <div className="papers">
+            <TakeLog audit={audit} />
           </div>
           <p className="muted">
             The report carries found and left figures, limits, shortfalls, repairs, a drawing for each
@@ -60,6 +69,46 @@ export function HandOverView() {
         </section>
       </div>
     </main>
+  );
+}
+
+/** A log of readings from a meter: all of it is taken in, or nothing. */
+function TakeLog({ audit }: { audit: string }) {
+  const client = useQueryClient();
+  const [said, setSaid] = useState<string[]>([]);
+  const take = async (file: File | undefined) => {
+    if (!file) return;
+    try {
+      const taken = await api.takeReadings(audit, await file.text());
+      setSaid([`${taken.readings} readings taken into ${taken.boxes} boxes.`]);
+      await client.invalidateQueries({ queryKey: ['audit', audit] });
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error.problem : null;
+      const each = problem?.errors?.map((one) => one.message) ?? [];
+      const words = problem?.detail ?? 'the file could not be read';
+      setSaid(['Nothing was taken in:', ...(each.length > 0 ? each.slice(0, 8) : [words])]);
+    }
+  };
+  return (
+    <div className="take-log">
+      <label className="btn btn-outline-primary">
+        Take a log of readings, CSV
+        <input
+          type="file"
+          accept=".csv,text/csv"
+          className="visually-hidden"
+          onChange={(event) => {
+            void take(event.target.files?.[0]);
+            event.target.value = '';
+          }}
+        />
+      </label>
+      <div role="status">
+        {said.map((line) => (
+          <p key={line}>{line}</p>
+        ))}
+      </div>
+    </div>
   );
 }
 

@@ -117,6 +117,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
           plan={plan}
           mayMeasureAgain={mayMeasureAgain}
           goToDeadTest={() => setPart('dead')}
+          part={part}
         />
         {isEmpty && <Begin audit={audit} session={session} last={last} />}
         <JotLine session={session} state={state} units={basis.units} />
@@ -125,7 +126,14 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
           {SAVING_WORDS[saving]}
           {state.refusal && `: ${state.refusal.detail}`}
         </div>
-        <Capture audit={audit} session={session} state={state} units={basis.units} part={part} onPart={setPart} />
+        <Capture
+          audit={audit}
+          session={session}
+          state={state}
+          units={basis.units}
+          part={part}
+          onPart={setPart}
+        />
       </main>
       <aside className="walk-find" aria-label="Findings and repairs">
         <Findings session={session} state={state} audit={audit} />

@@ -12,9 +12,10 @@ describe('partOf', () => {
         '/stand/gap',
         '/devices/0/seat',
         '/lamps',
+        '/landings',
         '/conductors/0/condition',
       ].map(partOf),
-    ).toEqual(['look', 'box', 'box', 'devices', 'devices', 'measure']);
+    ).toEqual(['look', 'box', 'box', 'devices', 'read', 'terminals', 'measure']);
   });
 });
 

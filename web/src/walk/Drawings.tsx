@@ -1,9 +1,10 @@
 // The three drawings of a box: the section with its lengths, the face, the fill.
-import { useState } from 'react';
+import { useEffect, useState } from 'react';
 import type { BeforeAfter, DeadTest, Plan } from '../api/types';
 import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
 import { SectionDrawing } from '../drawing/SectionDrawing';
+import type { CapturePart } from './Capture';
 import type { BoxSession, SessionState } from './session';
 
 const DEAD = {
@@ -38,10 +39,15 @@ type Props = {
   plan: Plan | undefined;
   mayMeasureAgain: boolean;
   goToDeadTest: () => void;
+  /** What is being taken down: terminals and readings are seen on the face. */
+  part: CapturePart;
 };
 
-export function Drawings({ session, state, units, after, plan, mayMeasureAgain, goToDeadTest }: Props) {
+export function Drawings({ session, state, units, after, plan, mayMeasureAgain, goToDeadTest, part }: Props) {
   const [shown, setShown] = useState<(typeof DRAWINGS)[number][0]>('section');
+  useEffect(() => {
+    if (part === 'terminals' || part === 'read') setShown('face');
+  }, [part]);
   const { judgement, side, record } = state;
   return (
     <>

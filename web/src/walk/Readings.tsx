@@ -7,7 +7,7 @@ import { DiagnosisCard } from '../electrical/DiagnosisCard';
 import { LampRow } from '../electrical/LampRow';
 import { takeReading, useMeter } from '../electrical/useMeter';
 import { Choice, YesNo } from '../ui/Choice';
-import { LengthField } from './LengthField';
+import { FieldSaid, LengthField } from './LengthField';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
 
@@ -55,6 +55,11 @@ export function Readings({ audit, session, state }: Props) {
             reading={contents.lamps.find((reading) => reading.half === half)}
             onChange={(reading) => lampsOf(half, reading)}
           />
+          {diagnoses
+            .filter((diagnosis) => diagnosis.half === half)
+            .map((diagnosis) => (
+              <DiagnosisCard key={half} diagnosis={diagnosis} take={(wish) => add(half, wish)} />
+            ))}
           {contents.readings.map((reading, place) =>
             reading.half === half ? (
               <MeterRow
@@ -75,11 +80,6 @@ export function Readings({ audit, session, state }: Props) {
             ) : null,
           )}
           <AddReading half={half} contents={contents} onAdd={(wish) => add(half, wish)} onChange={set} />
-          {diagnoses
-            .filter((diagnosis) => diagnosis.half === half)
-            .map((diagnosis) => (
-              <DiagnosisCard key={half} diagnosis={diagnosis} take={(wish) => add(half, wish)} />
-            ))}
         </section>
       ))}
       <p className="muted meter-link" role="status">
@@ -106,17 +106,24 @@ function MeterRow({ session, state, reading, place, onChange }: RowProps) {
   const leads = `${name(reading.from)} to ${name(reading.to)}`;
   return (
     <div className="meter-row">
-      <LengthField session={session} state={state} pointer={`/readings/${place}/volts`} label={leads} />
-      <span className="unit">V</span>
-      <Choice
-        label="meter"
-        value={reading.meter}
-        choices={[
-          ['high-impedance', 'high impedance'],
-          ['low-impedance', 'low impedance'],
-        ]}
-        onChange={(meter) => meter && onChange({ ...reading, meter })}
+      <span className="leads">{leads}</span>
+      <LengthField
+        session={session}
+        state={state}
+        pointer={`/readings/${place}/volts`}
+        label={`${reading.half} half, ${leads}`}
+        bare
       />
+      <span className="unit">V</span>
+      <select
+        className="form-select"
+        aria-label={`Meter, ${reading.half} half, ${leads}`}
+        value={reading.meter}
+        onChange={(event) => onChange({ ...reading, meter: event.target.value as MeterReading['meter'] })}
+      >
+        <option value="high-impedance">high impedance</option>
+        <option value="low-impedance">low impedance</option>
+      </select>
       <label className="loaded">
         <input
           type="checkbox"
@@ -133,6 +140,7 @@ function MeterRow({ session, state, reading, place, onChange }: RowProps) {
       >
         ×
       </button>
+      <FieldSaid state={state} pointer={`/readings/${place}/volts`} />
     </div>
   );
 }
@@ -158,7 +166,12 @@ function AddReading({ half, contents, onAdd, onChange }: AddProps) {
     contents.readings.some(
       (known) => known.half === half && known.meter === meter && known.from === a && known.to === b,
     );
-  const detector = (at: Probe, chirps: boolean): DetectorReading => ({ half, class: 'sensitive', at, chirps });
+  const detector = (at: Probe, chirps: boolean): DetectorReading => ({
+    half,
+    class: 'sensitive',
+    at,
+    chirps,
+  });
   return (
     <>
       <div className="add-readings">
@@ -230,7 +243,9 @@ function AddReading({ half, contents, onAdd, onChange }: AddProps) {
                   value={trip.reset}
                   onChange={(reset) =>
                     onChange({
-                      trips: contents.trips.map((known) => (known.half === half ? { ...known, reset } : known)),
+                      trips: contents.trips.map((known) =>
+                        known.half === half ? { ...known, reset } : known,
+                      ),
                     })
                   }
                 />

@@ -58,9 +58,9 @@ function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
   const trades = useTrades();
   const terminals = trades.data?.terminals.find((known) => known.kind === device.kind)?.terminals ?? [];
   const names = conductorNames(contents.conductors);
-  const conductors = contents.conductors.map((conductor) => {
+  const conductors = contents.conductors.map((conductor, index) => {
     const cable = contents.cables.find((known) => known.id === conductor.cable)?.label;
-    const name = names.get(conductor.id) ?? conductor.colour;
+    const name = names[index] ?? conductor.colour;
     return [String(conductor.id), cable ? `${name}, ${cable}` : name] as const;
   });
   const on = (terminal: Terminal) =>
@@ -92,14 +92,21 @@ function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
         />
       ))}
       {terminals.some(({ value }) => value === 'brass-lower') && (
-        <Choice label="Tab between the brass screws" value={device.hot_tab} choices={TABS} none="not looked at" onChange={setTab} />
+        <Choice
+          label="Tab between the brass screws"
+          value={device.hot_tab}
+          choices={TABS}
+          none="not looked at"
+          onChange={setTab}
+        />
       )}
     </div>
   );
 }
 
 function Changes({ changes, conductors }: { changes: MapChange[]; conductors: number }) {
-  if (conductors === 0) return <p className="muted">Note the terminals again: what changed is marked here.</p>;
+  if (conductors === 0)
+    return <p className="muted">Note the terminals again: what changed is marked here.</p>;
   if (changes.length === 0) return <p className="muted">Every terminal carries what it did as found.</p>;
   return (
     <table className="map-changes">

@@ -95,7 +95,7 @@ fn points(contents: &BoxContents) -> Vec<(String, String)> {
         }
     }
     for cable in &contents.cables {
-        let name = cable.name();
+        let name = if cable.label.is_empty() { cable.name() } else { format!("cable {}", cable.label) };
         points.push((format!("cable-{}", cable.id), format!("{name}: each conductor to ground, and to each other")));
     }
     if contents.construction != Some(crate::survey::Construction::Nonmetallic) {

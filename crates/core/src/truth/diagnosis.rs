@@ -272,9 +272,10 @@ pub(super) fn statement_of(states: &[WiringState]) -> String {
                Two faults at once are possible."
             .to_owned(),
         [one] => format!("{}: {}.", capitalised(one.name()), one.facts().means),
+        [first, other] => format!("{}, or {}: both read the same.", capitalised(first.name()), other.name()),
         [first, rest @ ..] => {
             let names: Vec<&str> = rest.iter().map(|state| state.name()).collect();
-            format!("{}, or one of {} that read the same: {}.", capitalised(first.name()), rest.len(), names.join("; "))
+            format!("{}, or one of {} others that read the same: {}.", capitalised(first.name()), rest.len(), names.join("; "))
         }
     }
 }

@@ -33,7 +33,7 @@ pub fn retest(box_id: BoxId, tag: &str, found: &BoxContents, left: Option<&BoxCo
         match device.kind {
             DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => {
                 for half in Half::ALL {
-                    add(format!("{label}, {}: lamps or meter, polarity and ground", half.name()), correct(half));
+                    add(format!("{label}, {}: polarity and ground", half.name()), correct(half));
                 }
             }
             kind if kind.is_switch_only() => {
@@ -42,7 +42,7 @@ pub fn retest(box_id: BoxId, tag: &str, found: &BoxContents, left: Option<&BoxCo
                     add(format!("{label}: hot to the metal of the box"), metal);
                 }
             }
-            _ => add(format!("{label}: lamps or meter, polarity and ground"), correct(Half::Upper)),
+            _ => add(format!("{label}: polarity and ground"), correct(Half::Upper)),
         }
         if device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true) {
             let trip = left.and_then(|left| left.trips.first());

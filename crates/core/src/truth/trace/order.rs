@@ -56,53 +56,63 @@ pub fn trees(feeds: &[KnownFeed], places: &[(usize, usize)]) -> Vec<Tree> {
         return vec![Tree::new(feeds.iter().map(known).collect())];
     }
     let mut numbers = Spread64(feeds.len() as u64);
-    (0..SAMPLES).map(|_| sample(feeds, places, known, &mut numbers)).collect()
+    let near: Vec<Vec<f64>> = places.iter().map(|a| places.iter().map(|b| nearness(*a, *b)).collect()).collect();
+    let parents: Vec<Option<usize>> = feeds.iter().map(known).collect();
+    (0..SAMPLES).map(|_| Growing::new(feeds, parents.clone(), &near).grown(&mut numbers)).collect()
 }
 
-fn sample(
-    feeds: &[KnownFeed],
-    places: &[(usize, usize)],
-    known: impl Fn(&KnownFeed) -> Option<usize>,
-    numbers: &mut Spread64,
-) -> Tree {
-    let count = feeds.len();
-    let mut parents: Vec<Option<usize>> = feeds.iter().map(known).collect();
-    // What hangs from the panel by known feeds.
-    let mut joined = vec![false; count];
-    let join_all = |joined: &mut Vec<bool>, parents: &[Option<usize>], open: &[bool]| loop {
-        let more = (0..count)
-            .find(|&point| !joined[point] && !open[point] && parents[point].is_none_or(|parent| joined[parent]));
-        match more {
-            Some(point) => joined[point] = true,
-            None => return,
-        }
-    };
-    let mut open: Vec<bool> = feeds.iter().map(|feed| *feed == KnownFeed::Unknown).collect();
-    join_all(&mut joined, &parents, &open);
-    while let Some(point) = next_open(&open, &joined, places, numbers) {
-        let weights: Vec<f64> = (0..count)
-            .map(|other| if joined[other] { nearness(places[point], places[other]) } else { 0.0 })
-            .chain([FROM_PANEL])
-            .collect();
-        let nobody = !joined.contains(&true);
-        let parent = if nobody { count } else { numbers.pick(&weights) };
-        parents[point] = (parent < count).then_some(parent);
-        open[point] = false;
-        join_all(&mut joined, &parents, &open);
+/// A tree that grows from the panel: each point whose feed is open is hung on one that hangs already.
+struct Growing<'a> {
+    parents: Vec<Option<usize>>,
+    open: Vec<bool>,
+    joined: Vec<bool>,
+    near: &'a [Vec<f64>],
+    /// How near each point is to the nearest that hangs already.
+    nearest: Vec<f64>,
+}
+
+impl<'a> Growing<'a> {
+    fn new(feeds: &[KnownFeed], parents: Vec<Option<usize>>, near: &'a [Vec<f64>]) -> Self {
+        let open: Vec<bool> = feeds.iter().map(|feed| *feed == KnownFeed::Unknown).collect();
+        let count = feeds.len();
+        let mut growing = Self { parents, open, joined: vec![false; count], near, nearest: vec![0.0; count] };
+        let roots: Vec<usize> = (0..count).filter(|p| !growing.open[*p] && growing.parents[*p].is_none()).collect();
+        roots.into_iter().for_each(|root| growing.join(root));
+        growing
     }
-    Tree::new(parents)
-}
 
-/// A point whose feed is open, those near what is joined already first.
-fn next_open(open: &[bool], joined: &[bool], places: &[(usize, usize)], numbers: &mut Spread64) -> Option<usize> {
-    let points: Vec<usize> = (0..open.len()).filter(|&point| open[point]).collect();
-    let near = |&point: &usize| -> f64 {
-        let nearest =
-            (0..open.len()).filter(|&other| joined[other]).map(|other| nearness(places[point], places[other]));
-        nearest.fold(0.0, f64::max) + 0.01
-    };
-    let weights: Vec<f64> = points.iter().map(near).collect();
-    if points.is_empty() { None } else { Some(points[numbers.pick(&weights)]) }
+    /// Joins a point, and all that is known to hang from it.
+    fn join(&mut self, point: usize) {
+        let mut waiting = vec![point];
+        while let Some(point) = waiting.pop() {
+            self.joined[point] = true;
+            for (nearest, near) in self.nearest.iter_mut().zip(&self.near[point]) {
+                *nearest = nearest.max(*near);
+            }
+            let below =
+                |other: &usize| !self.joined[*other] && !self.open[*other] && self.parents[*other] == Some(point);
+            waiting.extend((0..self.parents.len()).filter(below));
+        }
+    }
+
+    fn grown(mut self, numbers: &mut Spread64) -> Tree {
+        let count = self.parents.len();
+        loop {
+            // Those near what hangs already come first.
+            let open: Vec<usize> = (0..count).filter(|&point| self.open[point]).collect();
+            if open.is_empty() {
+                return Tree::new(self.parents);
+            }
+            let weights: Vec<f64> = open.iter().map(|&point| self.nearest[point] + 0.01).collect();
+            let point = open[numbers.pick(&weights)];
+            let hung = |other: usize| if self.joined[other] { self.near[point][other] } else { 0.0 };
+            let weights: Vec<f64> = (0..count).map(hung).chain([FROM_PANEL]).collect();
+            let parent = numbers.pick(&weights);
+            self.parents[point] = (parent < count).then_some(parent);
+            self.open[point] = false;
+            self.join(point);
+        }
+    }
 }
 
 /// How likely one point feeds another, by how near they are in the walk.

@@ -1,0 +1,231 @@
+// The bench: simulated instruments on a simulated building, faults included. What they show can be sent to a box, as a
+// connected meter sends it.
+import { useQuery } from '@tanstack/react-query';
+import { useEffect, useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useParams } from 'react-router';
+import { ApiProblem, api } from '../api/client';
+import { keys, useTrades, useWalk } from '../api/queries';
+import type { BenchInstrument, BenchWish, InstrumentReading, Probe } from '../api/types';
+import { Choice } from '../ui/Choice';
+import { Failed, Loading } from '../ui/States';
+import { Display, readingWords } from './Display';
+
+type Kind = 'lamps' | 'high-impedance' | 'low-impedance' | 'sensitive' | 'ordinary' | 'button';
+
+const INSTRUMENTS: [Kind, string][] = [
+  ['lamps', 'Lamp tester'],
+  ['high-impedance', 'Meter, high impedance'],
+  ['low-impedance', 'Meter, low impedance'],
+  ['sensitive', 'Detector, 12 V'],
+  ['ordinary', 'Detector, 90 V'],
+  ['button', 'GFCI button'],
+];
+
+function instrument(kind: Kind, from: Probe, to: Probe, loaded: boolean): BenchInstrument {
+  switch (kind) {
+    case 'lamps':
+    case 'button':
+      return kind;
+    case 'sensitive':
+    case 'ordinary':
+      return { detector: { class: kind, at: from } };
+    default:
+      return { meter: { meter: kind, from, to, loaded } };
+  }
+}
+
+type Taken = { number: number; tag: string; reading: InstrumentReading; sent: string | null };
+
+export function BenchView() {
+  const { audit = '' } = useParams();
+  const bench = useQuery({ queryKey: keys.bench, queryFn: api.bench, staleTime: Infinity });
+  const trades = useTrades();
+  const walk = useWalk(audit);
+  const [tag, setTag] = useState<string | null>(null);
+  const [half, setHalf] = useState<'upper' | 'lower'>('upper');
+  const [kind, setKind] = useState<Kind>('lamps');
+  const [from, setFrom] = useState<Probe>('hot');
+  const [to, setTo] = useState<Probe>('neutral');
+  const [loaded, setLoaded] = useState(false);
+  const [off, setOff] = useState<string[]>([]);
+  const [mainOff, setMainOff] = useState(false);
+  const [shown, setShown] = useState<InstrumentReading | null>(null);
+  const [refused, setRefused] = useState<string | null>(null);
+  const [taken, setTaken] = useState<Taken[]>([]);
+  const at = tag ?? bench.data?.points[0]?.tag ?? null;
+  const wish = JSON.stringify(
+    at && { tag: at, half, off, main_off: mainOff, instrument: instrument(kind, from, to, loaded) },
+  );
+
+  // The instrument follows what is set, as a real one would.
+  useEffect(() => {
+    const asked = JSON.parse(wish) as BenchWish | null;
+    if (!asked) return;
+    const reading = new AbortController();
+    api
+      .benchRead(asked, reading.signal)
+      .then((answer) => {
+        setShown(answer);
+        setRefused(null);
+      })
+      .catch((error: unknown) => {
+        if (reading.signal.aborted) return;
+        setShown(null);
+        const first = error instanceof ApiProblem ? error.problem.errors?.[0]?.message : undefined;
+        setRefused(first ?? 'No reading.');
+      });
+    return () => reading.abort();
+  }, [wish]);
+
+  if (bench.isPending) return <Loading what="the bench" />;
+  if (bench.isError) return <Failed error={bench.error} again={() => void bench.refetch()} />;
+  const probes = (trades.data?.probes ?? []).map((probe) => [probe.value, probe.name] as const);
+  const tags = [...new Set(bench.data.points.map((point) => point.tag))];
+  const breakerOf = (known: string) => [
+    ...new Set(bench.data.points.filter((point) => point.tag === known).map((point) => point.breaker)),
+  ];
+  const box = walk.data?.rooms
+    .flatMap((room) => room.boxes)
+    .find((known) => known.overview.tag === at)?.overview;
+  const isMeter = kind === 'high-impedance' || kind === 'low-impedance';
+  const isDetector = kind === 'sensitive' || kind === 'ordinary';
+  const send = async () => {
+    if (!shown || !box || !at) return;
+    const screens = await api.sendReading(audit, box.id, shown);
+    const sent = screens > 0 ? `sent to ${at}` : `sent, but no screen shows the readings of ${at}`;
+    setTaken((known) => [{ number: known.length, tag: at, reading: shown, sent }, ...known]);
+  };
+  return (
+    <div className="walk bench">
+      <nav className="run" aria-label="Boxes of the simulated building">
+        <p className="bench-name">{bench.data.name}</p>
+        <ul>
+          {tags.map((known) => (
+            <li key={known}>
+              <button
+                type="button"
+                className={known === at ? 'circuit-node here' : 'circuit-node'}
+                aria-pressed={known === at}
+                onClick={() => setTag(known)}
+              >
+                <b className="figure">{known}</b>
+                <span>
+                  {
+                    walk.data?.rooms.flatMap((room) => room.boxes).find((one) => one.overview.tag === known)
+                      ?.overview.place
+                  }
+                </span>
+                <i className="figure">{breakerOf(known).join('/')}</i>
+              </button>
+            </li>
+          ))}
+        </ul>
+      </nav>
+      <main id="main" className="walk-mid">
+        <h1 className="bench-title">
+          <span className="figure">{at}</span> {box?.place}
+        </h1>
+        <p className="muted">
+          A simulated building with its faults: try here what an instrument shows, before it matters. Nothing
+          here is a record until it is sent to a box.
+        </p>
+        <fieldset className="sides parts">
+          <legend className="visually-hidden">Which half</legend>
+          {(['upper', 'lower'] as const).map((known) => (
+            <button key={known} type="button" aria-pressed={half === known} onClick={() => setHalf(known)}>
+              {known} half
+            </button>
+          ))}
+        </fieldset>
+        <fieldset className="instruments">
+          <legend className="visually-hidden">Instrument</legend>
+          {INSTRUMENTS.map(([known, name]) => (
+            <button
+              key={known}
+              type="button"
+              className="chip"
+              aria-pressed={kind === known}
+              onClick={() => setKind(known)}
+            >
+              {name}
+            </button>
+          ))}
+        </fieldset>
+        <Display reading={shown} refused={refused} />
+        <div className="facts bench-leads">
+          {(isMeter || isDetector) && (
+            <Choice
+              label={isMeter ? 'One lead' : 'Held to'}
+              value={from}
+              choices={probes}
+              onChange={(probe) => probe && setFrom(probe)}
+            />
+          )}
+          {isMeter && (
+            <>
+              <Choice
+                label="Other lead"
+                value={to}
+                choices={probes}
+                onChange={(probe) => probe && setTo(probe)}
+              />
+              <label className="loaded">
+                <input
+                  type="checkbox"
+                  checked={loaded}
+                  onChange={(event) => setLoaded(event.target.checked)}
+                />
+                a heater runs in this half
+              </label>
+            </>
+          )}
+        </div>
+        <fieldset className="breakers">
+          <legend>Breakers</legend>
+          <button
+            type="button"
+            className="breaker main"
+            aria-pressed={mainOff}
+            onClick={() => setMainOff(!mainOff)}
+          >
+            main <b>{mainOff ? 'off' : 'on'}</b>
+          </button>
+          {bench.data.breakers.map((breaker) => {
+            const isOff = off.includes(breaker);
+            return (
+              <button
+                key={breaker}
+                type="button"
+                className={at && breakerOf(at).includes(breaker) ? 'breaker feeds' : 'breaker'}
+                aria-pressed={isOff}
+                onClick={() => setOff(isOff ? off.filter((one) => one !== breaker) : [...off, breaker])}
+              >
+                <span className="figure">{breaker}</span> <b>{isOff ? 'off' : 'on'}</b>
+              </button>
+            );
+          })}
+        </fieldset>
+      </main>
+      <aside className="walk-find" aria-label="Readings sent">
+        <div className="trace-part">
+          <Button className="send" disabled={!shown || !box} onClick={() => void send()}>
+            {box ? `Send to ${box.tag}` : 'This audit has no such box'}
+          </Button>
+          <p className="muted">
+            It arrives where the box is open at <b>Read</b>, as from a connected meter. Open the box in a
+            second window, or on the tablet.
+          </p>
+          <ul className="sent">
+            {taken.map((one) => (
+              <li key={one.number}>
+                <b className="figure">{one.tag}</b> {readingWords(one.reading)}
+                {one.sent && <small>{one.sent}</small>}
+              </li>
+            ))}
+          </ul>
+        </div>
+      </aside>
+    </div>
+  );
+}
