@@ -373,7 +373,10 @@ fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>)
             (Some(citation), Some(Confidence::Practice)) => citation.to_string(),
             (Some(citation), _) => format!("{citation}, from memory"),
         },
-        sentence: result.sentence.to_string(),
+        sentence: match worst.filter(|worst| !worst.rests_on.is_empty()) {
+            Some(worst) => format!("{} Rests on: {}.", result.sentence, worst.rests_on.join("; ")),
+            None => result.sentence.to_string(),
+        },
         repair: view.and_then(|view| view.repair_title).unwrap_or("—").to_owned(),
         state: view.map_or("—", |view| state_name(view.state)).to_owned(),
         ruling: result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {

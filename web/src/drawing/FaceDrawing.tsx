@@ -1,8 +1,14 @@
 // The face of a box, to scale: opening, gangs, devices on their yokes, gap, lamps; what a plan would make of it, ghosted.
-import type { Face, LampReading } from '../api/types';
+import type { Face, LampReading, MapChange } from '../api/types';
 import { wirePaint } from './scale';
 
-type Props = { face: Face /** The face after the plan. */; after?: Face | undefined };
+type Props = {
+  face: Face;
+  /** The face after the plan. */
+  after?: Face | undefined;
+  /** The terminals that carry something else than as found. */
+  changes?: MapChange[] | undefined;
+};
 
 const WIDTH = 700;
 const HEIGHT = 290;
@@ -22,7 +28,7 @@ const HUNG = {
   fan: 'paddle fan',
 } as const;
 
-export function FaceDrawing({ face, after }: Props) {
+export function FaceDrawing({ face, after, changes = [] }: Props) {
   const across = Math.max(face.width, after?.width ?? 0);
   const tall = Math.max(face.height, after?.height ?? 0);
   const scale = Math.min((HEIGHT - TOP * 2) / tall, 300 / across);
@@ -78,6 +84,7 @@ export function FaceDrawing({ face, after }: Props) {
           />
           <Terminals
             device={device}
+            changes={changes.filter((change) => change.device === device.id)}
             x={left + px(device.middle)}
             y={middle.y}
             width={px(device.width)}
@@ -225,12 +232,14 @@ const PLACES: Record<string, [side: -1 | 1, down: number]> = {
 /** The screws with the conductors on them, once any was noted. */
 function Terminals({
   device,
+  changes,
   x,
   y,
   width,
   height,
 }: {
   device: Face['devices'][number];
+  changes: MapChange[];
   x: number;
   y: number;
   width: number;
@@ -242,8 +251,22 @@ function Terminals({
       {device.terminals.map((terminal) => {
         const [side, down] = PLACES[terminal.terminal] ?? [1, 0.5];
         const [cx, cy] = [x + (side * width) / 2, y - height / 2 + down * height];
+        const change = changes.find((known) => known.terminal === terminal.terminal);
         return (
           <g key={terminal.terminal}>
+            {change && (
+              <>
+                <circle className="changed" cx={cx} cy={cy} r="10" />
+                <text
+                  className="was"
+                  x={cx + side * 38}
+                  y={cy + 18}
+                  textAnchor={side === 1 ? 'start' : 'end'}
+                >
+                  was {change.before.map((words) => words.split(' ')[0]).join(', ') || 'empty'}
+                </text>
+              </>
+            )}
             {terminal.conductors.map((conductor, index) => (
               <g key={conductor.id}>
                 <path

@@ -87,7 +87,13 @@ export function Drawings({ session, state, units, after, plan, mayMeasureAgain, 
           onPull={(conductor, length) => session.pull(conductor, length)}
         />
       )}
-      {shown === 'face' && <FaceDrawing face={judgement.face} after={plan?.face} />}
+      {shown === 'face' && (
+        <FaceDrawing
+          face={judgement.face}
+          after={plan?.face}
+          changes={side === 'left' ? state.view.map_changes : undefined}
+        />
+      )}
       {shown === 'fill' && <FillDrawing fill={judgement.fill} after={plan?.fill} />}
     </>
   );

@@ -100,7 +100,8 @@ impl<'a> HalfReadings<'a> {
     fn path(&self, what: &str, probe: Probe) -> GroundPath {
         let hot_neutral = Meter::ALL.into_iter().find_map(|meter| self.volts(meter, Probe::Hot, Probe::Neutral));
         let [high, low] = Meter::ALL.map(|meter| self.volts(meter, Probe::Hot, probe));
-        grade_path(what, hot_neutral, high, low)
+        let air = self.volts(Meter::HighImpedance, Probe::Hot, Probe::Air);
+        grade_path(what, hot_neutral, high, low, air)
     }
 
     /// The path to the ground slot.

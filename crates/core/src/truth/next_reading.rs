@@ -112,7 +112,13 @@ impl Candidate {
 /// How much it matters to know whether this is so: dangers more than their likelihood says.
 fn weight(prediction: &Prediction) -> f64 {
     let facts = prediction.state.facts();
-    if facts.live_where_not_expected { facts.weight.max(20.0) } else { facts.weight }
+    if facts.metal_live {
+        100.0
+    } else if facts.live_where_not_expected {
+        facts.weight.max(20.0)
+    } else {
+        facts.weight
+    }
 }
 
 /// Where the high-impedance meter shows a poor path or a ghost, the low-impedance one decides before anything else.
@@ -135,12 +141,16 @@ pub(super) fn next_reading(readings: &HalfReadings, consistent: &[&Prediction]) 
     if let Some(reading) = settles_a_ghost(readings) {
         return Some(reading);
     }
+    // A way of wiring with several families counts once.
+    let families = |state| consistent.iter().filter(|other| other.state == state).count() as f64;
+    let weights: Vec<f64> =
+        consistent.iter().map(|prediction| weight(prediction) / families(prediction.state)).collect();
     let gain = |candidate: &Candidate| -> f64 {
         let mut gain = 0.0;
         for (index, a) in consistent.iter().enumerate() {
-            for b in &consistent[index + 1..] {
+            for (other, b) in consistent.iter().enumerate().skip(index + 1) {
                 if a.state != b.state && candidate.tells_apart(a, b) {
-                    gain += weight(a) * weight(b);
+                    gain += weights[index] * weights[other];
                 }
             }
         }

@@ -13,6 +13,9 @@ use crate::quantity::Voltage;
 const BONDED: f64 = 0.95;
 /// Below this share a meter that loads has made a ghost collapse.
 const COLLAPSED: f64 = 0.05;
+/// Bare metal that is joined to nothing reads this much more than a lead held in the air, in volts, and never near the
+/// supply.
+const HARDLY_MORE: f64 = 8.0;
 
 /// How good a path to ground is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -39,8 +42,15 @@ pub struct GroundPath {
     pub sentence: String,
 }
 
-/// Grades the path to `what` from hot-to-neutral and from hot-to-it, on either meter.
-pub fn grade_path(what: &str, hot_neutral: Option<Voltage>, high: Option<Voltage>, low: Option<Voltage>) -> GroundPath {
+/// Grades the path to `what` from hot-to-neutral and from hot-to-it, on either meter; `air` is hot to a lead held in the air, on
+/// the high-impedance meter.
+pub fn grade_path(
+    what: &str,
+    hot_neutral: Option<Voltage>,
+    high: Option<Voltage>,
+    low: Option<Voltage>,
+    air: Option<Voltage>,
+) -> GroundPath {
     let reference = hot_neutral.filter(|volts| *volts >= Voltage::volts(90)).unwrap_or(Voltage::volts(120));
     let assumed = if hot_neutral == Some(reference) { "" } else { ", 120 V assumed" };
     let share = |volts: Voltage| volts.as_volts() / reference.as_volts();
@@ -69,6 +79,13 @@ pub fn grade_path(what: &str, hot_neutral: Option<Voltage>, high: Option<Voltage
                 of(high)
             ),
         ),
+        (Some(high), None) if air.is_some_and(|air| high.as_volts() <= air.as_volts() + HARDLY_MORE) => (
+            PathGrade::Ghost,
+            format!(
+                "Hot to {what} is {}, hardly more than to a lead held in the air: joined to nothing. Do not rely on it.",
+                of(high)
+            ),
+        ),
         (Some(high), None) => (
             PathGrade::ImpairedOrGhost,
             format!(
@@ -88,7 +105,7 @@ mod tests {
 
     fn grade(high: Option<u16>, low: Option<u16>) -> PathGrade {
         let volts = |volts: Option<u16>| volts.map(Voltage::volts);
-        grade_path("box metal", Some(Voltage::volts(120)), volts(high), volts(low)).grade
+        grade_path("box metal", Some(Voltage::volts(120)), volts(high), volts(low), None).grade
     }
 
     #[test]
@@ -105,10 +122,18 @@ mod tests {
     }
 
     #[test]
+    fn a_lead_in_the_air_is_the_reference_for_bare_metal() {
+        let volts = |volts| Some(Voltage::volts(volts));
+        let grade = |high, air| grade_path("box metal", volts(120), volts(high), None, volts(air)).grade;
+        assert_eq!(grade(5, 1), PathGrade::Ghost);
+        assert_eq!(grade(57, 1), PathGrade::ImpairedOrGhost, "a conductor open far away reads more");
+    }
+
+    #[test]
     fn the_supply_is_what_was_read_where_it_was() {
-        let path = grade_path("ground", Some(Voltage::volts(114)), None, Some(Voltage::volts(109)));
+        let path = grade_path("ground", Some(Voltage::volts(114)), None, Some(Voltage::volts(109)), None);
         assert_eq!(path.grade, PathGrade::Bonded, "109 of 114 V is 96 %");
-        let assumed = grade_path("ground", None, Some(Voltage::volts(118)), None);
+        let assumed = grade_path("ground", None, Some(Voltage::volts(118)), None, None);
         assert!(assumed.sentence.contains("120 V assumed"), "{}", assumed.sentence);
     }
 }

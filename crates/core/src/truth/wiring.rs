@@ -46,6 +46,8 @@ pub struct WiringFacts {
     pub weight: f64,
     /// Metal, or a slot that is taken for dead, is live.
     pub live_where_not_expected: bool,
+    /// Metal that a person touches is at 120 V now.
+    pub metal_live: bool,
     /// It is a fault, and not merely switched off or fed twice.
     pub fault: bool,
     /// The hot conductor is broken on its way.
@@ -64,6 +66,7 @@ const fn sound(name: &'static str, means: &'static str, weight: f64) -> WiringFa
         means,
         weight,
         live_where_not_expected: false,
+        metal_live: false,
         fault: false,
         open_hot: false,
         open_neutral: false,
@@ -82,6 +85,10 @@ const fn ungrounded(name: &'static str, means: &'static str, weight: f64) -> Wir
 
 const fn live(facts: WiringFacts) -> WiringFacts {
     WiringFacts { live_where_not_expected: true, ..facts }
+}
+
+const fn live_metal(facts: WiringFacts) -> WiringFacts {
+    WiringFacts { metal_live: true, ..live(facts) }
 }
 
 impl WiringState {
@@ -150,7 +157,7 @@ impl WiringState {
                 ))
             },
             Self::HotGroundReversed => {
-                live(ungrounded("hot and ground reversed", "every metal case plugged in is at 120 V", 0.3))
+                live_metal(ungrounded("hot and ground reversed", "every metal case plugged in is at 120 V", 0.3))
             }
             Self::NeutralGroundSwapped => ungrounded(
                 "neutral and ground swapped",
@@ -164,7 +171,7 @@ impl WiringState {
             ),
             Self::BootlegReversed => WiringFacts {
                 reversed: true,
-                ..live(ungrounded(
+                ..live_metal(ungrounded(
                     "ground made up from the neutral, with hot and neutral reversed",
                     "the metal is at 120 V now",
                     0.6,
@@ -172,7 +179,7 @@ impl WiringState {
             },
             Self::BootlegOpenNeutral => WiringFacts {
                 open_neutral: true,
-                ..live(ungrounded(
+                ..live_metal(ungrounded(
                     "ground made up from the neutral, with the neutral open",
                     "all lamps are off, and neutral and metal are live through any load",
                     0.3,
@@ -186,7 +193,7 @@ impl WiringState {
                     0.8,
                 ))
             },
-            Self::OpenGroundLiveMetal => live(ungrounded(
+            Self::OpenGroundLiveMetal => live_metal(ungrounded(
                 "open ground, with a hot touching the metal",
                 "the metal is at 120 V and no breaker opens",
                 0.5,
@@ -198,7 +205,7 @@ impl WiringState {
             },
             Self::HotGroundReversedOpenNeutral => WiringFacts {
                 open_neutral: true,
-                ..live(ungrounded(
+                ..live_metal(ungrounded(
                     "hot and ground reversed, with the neutral open",
                     "every metal case plugged in is at 120 V",
                     0.1,
