@@ -2,7 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { auditPath, binary, bundlePath, root, serve, walkPath } from '../tests/server';
+import { auditPath, binary, bundle, bundlePath, root, serve, walkPath } from '../tests/server';
 
 const server = serve();
 const out = (name: string) => join(root, 'docs', 'screenshots', `${name}.png`);
@@ -25,11 +25,27 @@ const SHOTS: Record<string, Shot> = {
     },
   },
   'rule-book': { path: `${auditPath}/rules` },
-  'walk-headlamp': { path: walkPath('K7'), theme: 'dark' },
   'walk-proven': { path: walkPath('L2') },
   'walk-legacy-tablet': { path: walkPath('R1'), size: [820, 1180] },
   'walk-phone': { path: walkPath('K4'), size: [390, 844] },
-  'walk-empty': { path: walkPath('A6') },
+  'walk-read': { path: walkPath('R7'), before: (page) => page.getByRole('button', { name: 'Read', exact: true }).click() },
+  'walk-dead-test': {
+    path: walkPath('K2'),
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Dead test', exact: true }).click();
+      await page.getByRole('button', { name: 'Off, and tagged' }).click();
+      await page.getByRole('button', { name: 'It answers' }).click();
+    },
+  },
+  trace: { path: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}` },
+  bench: {
+    path: `${auditPath}/bench`,
+    theme: 'dark',
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Meter, high impedance' }).click();
+      await page.getByLabel('Other lead').selectOption('ground');
+    },
+  },
   'hand-over': { path: `${auditPath}/hand-over` },
 };
 

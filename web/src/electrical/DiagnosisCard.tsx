@@ -16,6 +16,16 @@ export function DiagnosisCard({ diagnosis, take }: Props) {
       <p className="diagnosis-says">
         <i>{diagnosis.half}</i> {diagnosis.statement}
       </p>
+      {causes.length > 2 && (
+        <p className="others">
+          Also:{' '}
+          {causes
+            .slice(1)
+            .filter((cause) => !cause.dangerous)
+            .map((cause) => cause.name)
+            .join('; ')}
+        </p>
+      )}
       {diagnosis.look_alikes.length > 0 && (
         <ul className="look-alikes" aria-label="Dangerous wirings that read the same">
           {diagnosis.look_alikes.map((words) => (

@@ -8,7 +8,7 @@ use crate::truth::{Evidence, HalfEvidence, WiringState, land_right, mistakes};
 pub const REPAIR: Repair = Repair {
     code: "correct-landing",
     title: "Land the conductors where they belong",
-    mends: &["wiring-fault", "split-receptacle", "conductor-landing"],
+    mends: &["wiring-fault", "split-receptacle", "conductor-landing", "ground-not-bootleg"],
     least_minutes: 10,
     intrusiveness: 1,
     plan,
@@ -18,9 +18,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
     let halves = Evidence::of(contents).halves;
     // Landing anew mends what is exchanged at the device, and nothing that is open or poor on its way.
+    let has_ground = contents.grounds().next().is_some();
     let exchanged = |state: &WiringState| {
-        use WiringState::{HotGroundReversed, HotNeutralReversed, NeutralGroundSwapped};
+        use WiringState::{BootlegGround, HotGroundReversed, HotNeutralReversed, NeutralGroundSwapped};
         matches!(state, HotNeutralReversed | HotGroundReversed | NeutralGroundSwapped)
+            || (*state == BootlegGround && has_ground)
     };
     if let Some(other) =
         halves.iter().find(|half| !half.may_be_correct() && !half.causes.first().is_some_and(exchanged))
@@ -37,6 +39,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     land_right(&mut change.after);
     if contents.observed(Observation::TabWrong) == Some(true) {
         change.after.observe(Observation::TabWrong, false);
+    }
+    if has_ground && contents.observed(Observation::NeutralGroundJumper) == Some(true) {
+        change.after.observe(Observation::NeutralGroundJumper, false);
+        change.step("Take the jumper from neutral to ground off.");
     }
     change.step("Ground first, then neutral on silver, hot on brass; tighten to the mark.");
     change.step("Power on and read the lamps again, in both halves; then compare the ground with a known one.");

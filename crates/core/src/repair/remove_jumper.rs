@@ -8,7 +8,7 @@ use crate::truth::{Evidence, HalfEvidence, WiringState};
 pub const REPAIR: Repair = Repair {
     code: "remove-jumper",
     title: "Remove the neutral-to-ground jumper",
-    mends: &["ground-not-bootleg", "wiring-fault"],
+    mends: &["ground-not-bootleg"],
     least_minutes: 4,
     intrusiveness: 1,
     plan,
@@ -23,9 +23,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     let mut change = diagnosis.change(4);
     change.after.observe(Observation::NeutralGroundJumper, false);
-    if change.after.grounds().next().is_some() {
-        change.after.read_correct();
-    } else {
+    if change.after.grounds().next().is_none() {
         change.after.read_open_ground();
     }
     change.step("Take the jumper from neutral to ground off; land the neutral alone.");

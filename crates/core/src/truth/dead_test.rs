@@ -8,6 +8,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::diagnosis::capitalised;
 use super::evidence::Evidence;
 use super::wiring::WiringState;
 use crate::survey::{BoxContents, DeadMethod, DeadOutcome, DeadStep, DeadTestMethods, DeviceKind};
@@ -151,11 +152,6 @@ fn wishes(boxes: &[(&str, &BoxContents)], methods: DeadTestMethods) -> Vec<Wish>
         add(format!("{code}/prove-again"), DeadStepKind::ProveAgain, Some(method), again);
     }
     wishes
-}
-
-fn capitalised(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map_or_else(String::new, |first| first.to_uppercase().chain(letters).collect())
 }
 
 /// The dead test of one box.

@@ -9,8 +9,8 @@ use super::prediction::{PREDICTIONS, Prediction, Span};
 use super::wiring::WiringState;
 use crate::quantity::Voltage;
 use crate::survey::{
-    BoxContents, Construction, DetectorReading, DeviceKind, Half, Lamp, LampReading, Meter, MeterReading, Probe,
-    TripReading,
+    BoxBond, BoxContents, Construction, DetectorReading, DeviceKind, Half, Lamp, LampReading, Meter, MeterReading,
+    Probe, TripReading,
 };
 
 /// How far a reading may be from what is predicted, in volts: the meter's own error and that of two readings taken one
@@ -38,6 +38,8 @@ pub struct HalfReadings<'a> {
     pub metal_box: bool,
     /// The device has another half.
     pub has_other_half: bool,
+    /// No ground comes to this box, by a conductor or by its metal: whatever is read, none is there.
+    pub no_ground_here: bool,
 }
 
 impl<'a> HalfReadings<'a> {
@@ -52,6 +54,9 @@ impl<'a> HalfReadings<'a> {
         }
         let is_gfci = contents.devices.iter().any(|device| device.kind == DeviceKind::GfciReceptacle);
         let duplex = |kind| matches!(kind, DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle);
+        let unbonded =
+            contents.construction == Some(Construction::Nonmetallic) || contents.bond == Some(BoxBond::Nothing);
+        let no_ground_here = unbonded && !contents.conductors.is_empty() && contents.grounds().next().is_none();
         let of_half = |half: Half| Self {
             half,
             lamps: contents.lamps.iter().find(|reading| reading.half == half),
@@ -65,6 +70,7 @@ impl<'a> HalfReadings<'a> {
             gfci_upstream: contents.supply.gfci == Some(true) && !is_gfci,
             metal_box: contents.construction != Some(Construction::Nonmetallic),
             has_other_half: contents.devices.iter().any(|device| duplex(device.kind)),
+            no_ground_here,
         };
         Half::ALL.into_iter().map(of_half).filter(|half| !half.is_empty()).collect()
     }
@@ -116,7 +122,8 @@ impl<'a> HalfReadings<'a> {
 
     /// The families of scenes that show all this.
     pub(super) fn consistent<'p>(&self, predictions: &'p [Prediction]) -> Vec<&'p Prediction> {
-        predictions.iter().filter(|prediction| self.fits(prediction)).collect()
+        let possible = |prediction: &&Prediction| !(self.no_ground_here && prediction.state.facts().grounded);
+        predictions.iter().filter(possible).filter(|prediction| self.fits(prediction)).collect()
     }
 
     fn fits(&self, prediction: &Prediction) -> bool {
@@ -261,7 +268,8 @@ pub fn diagnose_with(readings: &HalfReadings, predictions: &[Prediction]) -> Dia
     }
 }
 
-fn capitalised(text: &str) -> String {
+/// With its first letter as a sentence begins.
+pub(super) fn capitalised(text: &str) -> String {
     let mut letters = text.chars();
     letters.next().map_or_else(String::new, |first| first.to_uppercase().chain(letters).collect())
 }
@@ -275,8 +283,7 @@ pub(super) fn statement_of(states: &[WiringState]) -> String {
         [one] => format!("{}: {}.", capitalised(one.name()), one.facts().means),
         [first, other] => format!("{}, or {}: both read the same.", capitalised(first.name()), other.name()),
         [first, rest @ ..] => {
-            let names: Vec<&str> = rest.iter().map(|state| state.name()).collect();
-            format!("{}, or one of {} others that read the same: {}.", capitalised(first.name()), rest.len(), names.join("; "))
+            format!("{}, or one of {} others that read the same.", capitalised(first.name()), rest.len())
         }
     }
 }

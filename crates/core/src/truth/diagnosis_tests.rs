@@ -178,6 +178,17 @@ fn two_circuits_on_one_yoke_are_240_v_apart() {
 }
 
 #[test]
+fn a_ground_that_is_read_where_none_comes_in_is_made_up() {
+    let mut contents = with_lamps("++-");
+    assert!(states(&of(&contents)).contains(&WiringState::Correct));
+    contents.conductors.truncate(2);
+    contents.bond = Some(BoxBond::Nothing);
+    let diagnosis = of(&contents);
+    assert_eq!(states(&diagnosis)[0], WiringState::BootlegGround, "{:?}", states(&diagnosis));
+    assert!(!states(&diagnosis).contains(&WiringState::Correct));
+}
+
+#[test]
 fn an_unbonded_box_is_told_from_a_bonded_one() {
     let mut contents = with_lamps("++-");
     contents.readings = vec![

@@ -38,9 +38,14 @@ impl HalfEvidence {
             && self.causes.iter().all(|state| !state.facts().grounded && !state.facts().open_neutral)
     }
 
-    /// One plain sentence.
+    /// What it comes to, with everything that reads the same.
     pub fn statement(&self) -> String {
-        statement_of(&self.causes)
+        let says = statement_of(&self.causes);
+        if self.causes.len() < 3 {
+            return says;
+        }
+        let others: Vec<&str> = self.causes[1..].iter().map(|state| state.name()).collect();
+        format!("{} These are: {}.", says, others.join("; "))
     }
 }
 
