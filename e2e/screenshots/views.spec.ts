@@ -37,6 +37,7 @@ const SHOTS: Record<string, Shot> = {
       await page.getByRole('button', { name: 'It answers' }).click();
     },
   },
+  panel: { path: `${auditPath}/panel`, before: (page) => page.getByRole('button', { name: 'Rounds', exact: true }).click() },
   trace: { path: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}` },
   bench: {
     path: `${auditPath}/bench`,
@@ -60,20 +61,6 @@ for (const [name, { path, theme = 'light', size = [1280, 800] as const, before }
     await page.screenshot({ path: out(name) });
   });
 }
-
-test('conflict', async ({ browser }) => {
-  const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
-  const [mine, theirs] = [await context.newPage(), await context.newPage()];
-  for (const page of [mine, theirs]) await page.goto(server.get().url + walkPath('W6'));
-  await theirs.getByLabel('black 12 no. 1, from the sheath', { exact: true }).fill('7 1/4');
-  await expect(theirs.locator('.saving')).toHaveText('Saved');
-  await mine.getByLabel('black 12 no. 1, from the sheath', { exact: true }).fill('8 1/2');
-  await expect(mine.getByRole('dialog')).toBeVisible();
-  await mine.waitForLoadState('networkidle');
-  await mine.waitForTimeout(400);
-  await mine.screenshot({ path: out('conflict') });
-  await context.close();
-});
 
 test('report', () => {
   const pdf = join(server.get().folder, 'report.pdf');

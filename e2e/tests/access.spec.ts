@@ -15,6 +15,7 @@ const VIEWS = {
   'walk, stopped': walkPath('R3'),
   'walk, empty': walkPath('A6'),
   trace: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}`,
+  panel: `${auditPath}/panel`,
   bench: `${auditPath}/bench`,
   'rule book': `${auditPath}/rules`,
   'hand over': `${auditPath}/hand-over`,

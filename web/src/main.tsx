@@ -13,6 +13,7 @@ import { BenchView } from './bench/BenchView';
 import { Frame } from './frame/Frame';
 import { HandOverView } from './handover/HandOverView';
 import { JobsView } from './jobs/JobsView';
+import { PanelPage } from './panel/PanelView';
 import { RuleBookView } from './rulebook/RuleBookView';
 import { TraceView } from './trace/TraceView';
 import { WalkView } from './walk/WalkView';
@@ -26,6 +27,7 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/basis', element: <BasisView /> },
       { path: '/audits/:audit/walk', element: <WalkView /> },
       { path: '/audits/:audit/walk/:box', element: <WalkView /> },
+      { path: '/audits/:audit/panel', element: <PanelPage /> },
       { path: '/audits/:audit/trace', element: <TraceView /> },
       { path: '/audits/:audit/trace/:circuit', element: <TraceView /> },
       { path: '/audits/:audit/bench', element: <BenchView /> },

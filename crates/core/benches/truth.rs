@@ -1,7 +1,10 @@
 //! How long electrical truth takes: one network, a full diagnosis, a trace.
 
 use divan::{Bencher, black_box};
-use nailpunch_core::survey::{BoxContents, BoxId, Half, Lamp, LampReading, Meter, MeterReading, Probe, TracedFault};
+use nailpunch_core::survey::{
+    BoxContents, BoxId, Half, Lamp, LampReading, Meter, MeterReading, Probe, Safety, Tick, TracedFault,
+};
+use nailpunch_core::truth::mapping::{MappedBreaker, TickedPoint, decode, schedule};
 use nailpunch_core::truth::network::Network;
 use nailpunch_core::truth::trace::{KnownFeed, TracePoint, trace};
 use nailpunch_core::truth::{HalfReadings, diagnose, diagnose_with, predict};
@@ -108,4 +111,32 @@ fn trace_in_known_order(bencher: Bencher, count: usize) {
 fn trace_in_unknown_order(bencher: Bencher, count: usize) {
     let points = outlets(count, false);
     bencher.bench(|| trace(black_box(&points), TracedFault::OpenGround));
+}
+
+/// A panel of breakers, and points that show the words of theirs with a slip at every tenth.
+fn mapped(breakers: usize, points: usize) -> (Vec<MappedBreaker>, Vec<TickedPoint>) {
+    let list: Vec<MappedBreaker> =
+        (1..=breakers).map(|number| MappedBreaker { name: number.to_string(), essential: number % 10 == 0 }).collect();
+    let words = schedule(&list, Safety::Corrects).expect("few enough").words;
+    let ticked = (0..points)
+        .map(|at| {
+            let word = &words[at * 7 % breakers];
+            let mut ticks: Vec<Tick> =
+                word.chars().map(|bit| if bit == '1' { Tick::Dead } else { Tick::Live }).collect();
+            if at % 10 == 0 {
+                ticks[0] = if ticks[0] == Tick::Dead { Tick::Live } else { Tick::Dead };
+            }
+            TickedPoint { name: format!("P{at}"), ticks }
+        })
+        .collect();
+    (list, ticked)
+}
+
+#[divan::bench(args = [(42, 300), (84, 2_000)])]
+fn schedule_and_decode(bencher: Bencher, (breakers, points): (usize, usize)) {
+    let (list, ticked) = mapped(breakers, points);
+    bencher.bench(|| {
+        let plan = schedule(black_box(&list), Safety::Corrects);
+        (plan, decode(&list, Safety::Corrects, &ticked))
+    });
 }

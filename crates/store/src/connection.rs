@@ -14,6 +14,7 @@ const MIGRATIONS: &[M] = &[
     M::up(include_str!("../migrations/001_spine.sql")),
     M::up(include_str!("../migrations/002_firm.sql")),
     M::up(include_str!("../migrations/003_circuit.sql")),
+    M::up(include_str!("../migrations/004_panel.sql")),
 ];
 
 /// How many connections read beside the one that writes.

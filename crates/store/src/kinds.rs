@@ -1,6 +1,6 @@
 //! The kinds of record: where each is kept, and what it must satisfy.
 
-use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Pointer, Problem, Room};
+use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room};
 use nailpunch_core::work::WorkItem;
 use rusqlite::{Transaction, params};
 
@@ -193,6 +193,34 @@ impl Stored for Circuit {
         transaction
             .prepare_cached(
                 "UPDATE circuit SET name = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
+            )?
+            .execute(params![self.identifier(), self.name, json])?;
+        Ok(())
+    }
+}
+
+impl Stored for Panel {
+    const KIND: &'static str = "panel";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, _: &Transaction, _: &str, _: Option<&Self>) -> Result<(), StoreError> {
+        refuse(self.problems(&Pointer::root()))
+    }
+
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached("INSERT INTO panel (id, audit_id, name, record, revision) VALUES (?1, ?2, ?3, ?4, 1)")?
+            .execute(params![self.identifier(), audit_id, self.name, json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "UPDATE panel SET name = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
             )?
             .execute(params![self.identifier(), self.name, json])?;
         Ok(())

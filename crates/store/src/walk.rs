@@ -1,6 +1,6 @@
 //! A whole audit in the order of the walk, and changing that order.
 
-use nailpunch_core::survey::{Audit, BoxId, BoxRecord, Circuit, Pointer, Problem, Room, RoomId};
+use nailpunch_core::survey::{Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomId};
 use nailpunch_core::work::WorkItem;
 use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
@@ -20,6 +20,8 @@ pub struct AuditWalk {
     pub items: Vec<Revised<WorkItem>>,
     /// Its circuits.
     pub circuits: Vec<Revised<Circuit>>,
+    /// Its panels.
+    pub panels: Vec<Revised<Panel>>,
 }
 
 /// A room in the walk.
@@ -69,6 +71,10 @@ pub(crate) fn circuits(transaction: &Transaction, audit_id: &str) -> Result<Vec<
     )
 }
 
+fn panels(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Panel>>, StoreError> {
+    all(transaction, "SELECT record, revision FROM panel WHERE audit_id = ?1 AND deleted = 0 ORDER BY rowid", audit_id)
+}
+
 pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWalk, StoreError> {
     let audit = get::<Audit>(transaction, audit_id)?;
     let mut rooms: Vec<WalkRoom> =
@@ -82,7 +88,7 @@ pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWal
         }
     }
     let (items, circuits) = (items(transaction, audit_id)?, circuits(transaction, audit_id)?);
-    Ok(AuditWalk { audit, rooms, items, circuits })
+    Ok(AuditWalk { audit, rooms, items, circuits, panels: panels(transaction, audit_id)? })
 }
 
 impl Store {

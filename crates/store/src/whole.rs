@@ -24,7 +24,7 @@ impl Store {
             match name {
                 // A deleted audit with the same identifier makes way: its records keep only their journal.
                 Some((_, true)) => {
-                    for table in ["circuit", "item", "box", "room"] {
+                    for table in ["panel", "circuit", "item", "box", "room"] {
                         transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [&audit_id])?;
                     }
                     transaction.execute("DELETE FROM audit WHERE id = ?1", [&audit_id])?;
@@ -56,6 +56,10 @@ impl Store {
             for record in &bundle.circuits {
                 let json = serde_json::to_string(record)?;
                 insert("circuit", record.identifier(), record.insert(transaction, &audit_id, &json))?;
+            }
+            for record in &bundle.panels {
+                let json = serde_json::to_string(record)?;
+                insert("panel", record.identifier(), record.insert(transaction, &audit_id, &json))?;
             }
             let after = serde_json::to_string(bundle)?;
             let entry = Entry {
@@ -92,7 +96,8 @@ impl Store {
             })
             .collect();
         let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
-        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits })
+        let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
+        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits, panels })
     }
 }
 

@@ -18,6 +18,8 @@ import type {
   Jotted,
   Judgement,
   LengthEcho,
+  Panel,
+  PanelView,
   Problem,
   Remedies,
   Revised,
@@ -140,6 +142,11 @@ export const api = {
     ask<CircuitView>(`/api/audits/${audit}/circuits/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deleteCircuit: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/circuits/${id}`, { method: 'DELETE', basedOn }),
+  panels: (audit: string) => ask<PanelView[]>(`/api/audits/${audit}/panels`),
+  putPanel: (audit: string, record: Panel, basedOn: number) =>
+    ask<PanelView>(`/api/audits/${audit}/panels/${record.id}`, { method: 'PUT', body: record, basedOn }),
+  deletePanel: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/panels/${id}`, { method: 'DELETE', basedOn }),
   bench: () => ask<Bench>('/api/bench'),
   benchRead: (wish: BenchWish, signal: AbortSignal) =>
     ask<InstrumentReading>('/api/bench/read', { method: 'POST', body: wish, signal }),

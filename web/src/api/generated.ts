@@ -232,6 +232,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/panels": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The panels of an audit, by name. */
+        get: operations["list_panels"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/panels/{panel}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Makes or changes a panel. */
+        put: operations["put_panel"];
+        post?: never;
+        /** Deletes a panel; putting it again brings it back. */
+        delete: operations["delete_panel"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/readings.csv": {
         parameters: {
             query?: never;
@@ -829,6 +864,40 @@ export interface components {
             to_measure_again: components["schemas"]["BoxContents"];
             wired_under?: components["schemas"]["WiredUnder"] | null;
         };
+        /** @description A breaker. */
+        Breaker: {
+            /**
+             * Format: int32
+             * @description Its rating in amperes.
+             */
+            amperes?: number | null;
+            /** @description What the directory says it feeds. */
+            directory?: string;
+            /**
+             * Format: int32
+             * @description It feeds something that may be off for this many minutes at most.
+             */
+            essential_minutes?: number | null;
+            /**
+             * Format: int32
+             * @description Its number within the panel.
+             */
+            id: number;
+            /** @description How it sits there. */
+            kind?: components["schemas"]["BreakerKind"];
+            /** @description It is never to be switched: medical equipment, an alarm. */
+            never?: boolean;
+            /**
+             * Format: int32
+             * @description Its space, the upper one of a two-pole.
+             */
+            space: number;
+        };
+        /**
+         * @description How a breaker sits in its space.
+         * @enum {string}
+         */
+        BreakerKind: "single" | "two-pole" | "tandem-upper" | "tandem-lower";
         /** @description The building that is audited. */
         Building: {
             /** @description Where it stands, in a line. */
@@ -855,6 +924,8 @@ export interface components {
              * @description The version of the format, now 1.
              */
             nailpunch: number;
+            /** @description The panels. */
+            panels?: components["schemas"]["Panel"][];
             /** @description The rooms in the order of the walk, each with its boxes. */
             rooms: components["schemas"]["BundleRoom"][];
         };
@@ -947,6 +1018,11 @@ export interface components {
             /** @description Which. */
             state: components["schemas"]["WiringState"];
         };
+        /**
+         * @description How sure the answer for a point is.
+         * @enum {string}
+         */
+        Certainty: "clear" | "corrected" | "ambiguous" | "fed-by-none" | "unexplained";
         /** @description A row of the journal. */
         Change: {
             /** @description "create", "change", "delete", "restore" or "import". */
@@ -1199,6 +1275,20 @@ export interface components {
          * @enum {string}
          */
         DeadTestMethods: "two-instruments" | "one-proved";
+        /** @description The answer for a point. */
+        DecodedPoint: {
+            /** @description The breakers that can feed it, by name: one where it is clear. */
+            breakers: string[];
+            /** @description How sure the answer is. */
+            certainty: components["schemas"]["Certainty"];
+            /** @description What it is. */
+            name: string;
+            /**
+             * Format: int32
+             * @description The round, from 1, in which the tick was a slip.
+             */
+            slip?: number | null;
+        };
         /** @description The house rules that a new audit begins with. */
         Defaults: {
             house_rules: components["schemas"]["HouseRules"];
@@ -1296,6 +1386,24 @@ export interface components {
             statement: string;
             /** @description What only opening the box tells, once no reading tells more. */
             to_look_for?: string | null;
+        };
+        /** @description One line of the directory as it is and as it would be true. */
+        DirectoryLine: {
+            /**
+             * Format: int32
+             * @description The breaker by its number within the panel.
+             */
+            breaker: number;
+            /** @description The two differ. */
+            differs: boolean;
+            /** @description It took part, and nothing was found on it. */
+            feeds_nothing: boolean;
+            /** @description As it is called. */
+            name: string;
+            /** @description What was found on it; empty when nothing was. */
+            proposed: string;
+            /** @description What the directory says now. */
+            says: string;
         };
         /** @description What a copy is made under. */
         Duplicate: {
@@ -1894,6 +2002,24 @@ export interface components {
             /** @description The terminal. */
             terminal: components["schemas"]["Terminal"];
         };
+        /** @description A point of the walk: a half of a receptacle, a lamp, an appliance. */
+        MappedPoint: {
+            box_id?: components["schemas"]["BoxId"] | null;
+            half?: components["schemas"]["Half"] | null;
+            /** @description What it is, where it is no box: "water heater". */
+            name?: string;
+            /** @description What was noted, first round first. */
+            ticks?: components["schemas"]["Tick"][];
+        };
+        /** @description A mapping in rounds, under way or done. */
+        Mapping: {
+            /** @description The breakers that take part, in the order of their words; fixed once the first tick is noted. */
+            breakers?: number[];
+            /** @description The points of the walk, at most 4,000. */
+            points?: components["schemas"]["MappedPoint"][];
+            /** @description What its words withstand. */
+            safety?: components["schemas"]["Safety"];
+        };
         /**
          * Format: int64
          * @description A mass from 0 to 1000 kg, in whole milligrams. One pound is 453 592.37 mg; its fraction is rounded to the milligram.
@@ -2095,6 +2221,52 @@ export interface components {
             height?: components["schemas"]["Length"] | null;
             width?: components["schemas"]["Length"] | null;
         };
+        /** @description A panel. */
+        Panel: {
+            /** @description Its breakers, at most 168. */
+            breakers?: components["schemas"]["Breaker"][];
+            /** @description Its identifier. */
+            id: components["schemas"]["PanelId"];
+            /** @description The mapping of what feeds what. */
+            mapping?: components["schemas"]["Mapping"];
+            /** @description What it is called, "main panel, plant room". */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many spaces it has, 2 to 84.
+             */
+            spaces: number;
+        };
+        /** @description What follows from a panel. */
+        PanelAnswer: {
+            /** @description The directory, line by line. */
+            directory: components["schemas"]["DirectoryLine"][];
+            /** @description The breakers to switch off in one round more. */
+            extra_round: string[];
+            /** @description Each point with its answer. */
+            points: components["schemas"]["PointAnswer"][];
+            /** @description Why there are none. */
+            refusal?: string | null;
+            /** @description How many rounds are noted at every point. */
+            rounds_done: number;
+            schedule?: components["schemas"]["Schedule"] | null;
+            /** @description What it comes to, in one plain sentence. */
+            sentence: string;
+            /** @description The points of the audit that are not on the walk yet. */
+            to_add: components["schemas"]["PointToAdd"][];
+        };
+        /**
+         * Format: uuid
+         * @description Names a panel.
+         */
+        PanelId: string;
+        /** @description A panel with all that follows from it. */
+        PanelView: {
+            /** @description What follows from it. */
+            answer: components["schemas"]["PanelAnswer"];
+            /** @description The panel. */
+            panel: components["schemas"]["Revised_Panel"];
+        };
         /**
          * @description How good a path to ground is.
          * @enum {string}
@@ -2193,6 +2365,21 @@ export interface components {
              * @description Points for each piece of material.
              */
             piece: number;
+        };
+        /** @description One point of the walk with its answer. */
+        PointAnswer: {
+            /** @description What was found out. */
+            answer: components["schemas"]["DecodedPoint"];
+            box_id?: components["schemas"]["BoxId"] | null;
+            half?: components["schemas"]["Half"] | null;
+            /** @description The room, where it is known. */
+            room: string;
+        };
+        /** @description A point of the audit that is not on the walk of the mapping yet. */
+        PointToAdd: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            half?: components["schemas"]["Half"] | null;
         };
         /** @description A point of the circuit with what is known of it. */
         PointView: {
@@ -2485,6 +2672,30 @@ export interface components {
             revision: number;
         };
         /** @description A record with its revision. */
+        Revised_Panel: {
+            /** @description A panel. */
+            record: {
+                /** @description Its breakers, at most 168. */
+                breakers?: components["schemas"]["Breaker"][];
+                /** @description Its identifier. */
+                id: components["schemas"]["PanelId"];
+                /** @description The mapping of what feeds what. */
+                mapping?: components["schemas"]["Mapping"];
+                /** @description What it is called, "main panel, plant room". */
+                name: string;
+                /**
+                 * Format: int32
+                 * @description How many spaces it has, 2 to 84.
+                 */
+                spaces: number;
+            };
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
         Revised_Room: {
             /** @description A room, or a stretch of outside. */
             record: {
@@ -2555,6 +2766,20 @@ export interface components {
             boxes: components["schemas"]["BoxId"][];
             /** @description The room. */
             room: components["schemas"]["RoomId"];
+        };
+        /** @description One round at the panel. */
+        Round: {
+            /**
+             * Format: int32
+             * @description Its number, from 1.
+             */
+            number: number;
+            /** @description The breakers that are off in it. */
+            off: string[];
+            /** @description What to switch off before it, everything else staying as it is. */
+            switch_off: string[];
+            /** @description What to switch on before it. */
+            switch_on: string[];
         };
         /**
          * @description What kind of requirement a rule is.
@@ -2649,6 +2874,27 @@ export interface components {
             boxes: components["schemas"]["RunBox"][];
             /** @description The room. */
             room: components["schemas"]["Revised_Room"];
+        };
+        /**
+         * @description What the words of a mapping must withstand.
+         * @enum {string}
+         */
+        Safety: "bare" | "detects" | "corrects";
+        /** @description The schedule of a mapping. */
+        Schedule: {
+            /** @description How many trips finding each breaker by elimination can take. */
+            by_elimination: number;
+            /** @description Essential breakers that are off in two rounds that follow each other, which could not be avoided. */
+            long_off: string[];
+            /**
+             * Format: int32
+             * @description How often a breaker is operated in all, everything being on before and after.
+             */
+            operations: number;
+            /** @description The rounds in order. */
+            rounds: components["schemas"]["Round"][];
+            /** @description The word of each breaker, in the order given: 1 where it is off. */
+            words: string[];
         };
         /** @description One school of practice. */
         School: {
@@ -2947,6 +3193,11 @@ export interface components {
             /** @description As kept. */
             nm: components["schemas"]["Length"];
         };
+        /**
+         * @description What was noted at one point in one round.
+         * @enum {string}
+         */
+        Tick: "missing" | "live" | "dead";
         /**
          * @description How terminals are tightened.
          * @enum {string}
@@ -3773,6 +4024,111 @@ export interface operations {
                 content?: never;
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_panels: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelView"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_panel: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                panel: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Panel"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelView"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_panel: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                panel: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -12,6 +12,7 @@ export const keys = {
   box: (audit: string, box: string) => ['audit', audit, 'box', box] as const,
   circuits: (audit: string) => ['audit', audit, 'circuits'] as const,
   circuit: (audit: string, circuit: string) => ['audit', audit, 'circuit', circuit] as const,
+  panels: (audit: string) => ['audit', audit, 'panels'] as const,
   bench: ['bench'] as const,
   journal: (audit: string) => ['audit', audit, 'journal'] as const,
 };

@@ -130,6 +130,14 @@ export type FaultPlace = Schemas['FaultPlace'];
 export type RetestPoint = Schemas['RetestPoint'];
 export type CircuitLine = { circuit: Revised<Circuit>; bad: number; sentence: string };
 export type CircuitView = { circuit: Revised<Circuit>; answer: Schemas['CircuitAnswer'] };
+export type Breaker = Whole<Schemas['Breaker']>;
+export type Tick = Schemas['Tick'];
+type Mapping = Whole<Omit<Schemas['Mapping'], 'points'>> & { points: Whole<Schemas['MappedPoint']>[] };
+export type Panel = Omit<Schemas['Panel'], 'breakers' | 'mapping'> & {
+  breakers: Breaker[];
+  mapping: Mapping;
+};
+export type PanelView = { panel: Revised<Panel>; answer: Schemas['PanelAnswer'] };
 export type Bench = Schemas['BenchView'];
 export type BenchWish = Schemas['BenchWish'];
 export type BenchInstrument = Schemas['BenchInstrument'];

@@ -7,6 +7,7 @@ import { UndoProvider } from '../ui/UndoBar';
 const STAGES = [
   ['basis', 'Basis'],
   ['walk', 'Walk'],
+  ['panel', 'Panel'],
   ['trace', 'Trace'],
   ['hand-over', 'Hand over'],
 ] as const;

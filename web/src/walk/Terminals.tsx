@@ -73,10 +73,10 @@ function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
         ...(conductor === null ? [] : [{ device: device.id, terminal, conductor }]),
       ],
     }));
-  const setTab = (hot_tab: Tab | null) =>
+  const setTab = (tab: Partial<Device>) =>
     onChange((known) => ({
       ...known,
-      devices: known.devices.map((one) => (one.id === device.id ? { ...one, hot_tab } : one)),
+      devices: known.devices.map((one) => (one.id === device.id ? { ...one, ...tab } : one)),
     }));
   return (
     <div className="facts">
@@ -92,13 +92,22 @@ function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
         />
       ))}
       {terminals.some(({ value }) => value === 'brass-lower') && (
-        <Choice
-          label="Tab between the brass screws"
-          value={device.hot_tab}
-          choices={TABS}
-          none="not looked at"
-          onChange={setTab}
-        />
+        <>
+          <Choice
+            label="Tab between the brass screws"
+            value={device.hot_tab}
+            choices={TABS}
+            none="not looked at"
+            onChange={(hot_tab) => setTab({ hot_tab })}
+          />
+          <Choice
+            label="Tab between the silver screws"
+            value={device.neutral_tab}
+            choices={TABS}
+            none="not looked at"
+            onChange={(neutral_tab) => setTab({ neutral_tab })}
+          />
+        </>
       )}
     </div>
   );

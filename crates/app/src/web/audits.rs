@@ -180,6 +180,9 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
         if wish.basis_only {
             copy.rooms.clear();
             copy.circuits.clear();
+            for panel in &mut copy.panels {
+                panel.mapping = nailpunch_core::survey::Mapping::default();
+            }
         }
         store.import(&copy, &author())
     })

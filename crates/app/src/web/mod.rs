@@ -10,6 +10,7 @@ mod exchange;
 mod fence;
 mod firm;
 mod judging;
+mod panels;
 mod problem;
 mod readings;
 mod records;
@@ -50,6 +51,9 @@ use problem::ApiError;
         circuits::get,
         circuits::put,
         circuits::delete,
+        panels::list,
+        panels::put,
+        panels::delete,
         bench::view,
         bench::read,
         bench::send,
@@ -133,6 +137,9 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 circuits::get,
                 circuits::put,
                 circuits::delete,
+                panels::list,
+                panels::put,
+                panels::delete,
                 bench::view,
                 bench::read,
                 bench::send,

@@ -11,8 +11,11 @@ mod vocabulary;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_volume};
-use crate::survey::{BoxContents, Device, Lamp, LampReading, Observation, ObservationGroup, add_cable};
+use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_voltage, parse_volume};
+use crate::survey::{
+    BoxContents, Device, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
+    ObservationGroup, Probe, add_cable,
+};
 
 use vocabulary::{Meaning, Measure};
 pub use vocabulary::{VOCABULARY, Word};
@@ -153,6 +156,7 @@ impl Reader<'_> {
             }
             Some((word, Meaning::Measure(measure))) => self.measure(word, measure),
             Some((word, Meaning::Lamps)) => self.lamps(word),
+            Some((word, Meaning::Volts(meter, from, to))) => self.volts(word, meter, from, to),
             None if self.chips.is_empty() && looks_like_a_tag(&token) => {
                 self.tag = Some(self.tokens[0].to_owned());
                 self.take(1, Ok(format!("box {}", self.tokens[0])));
@@ -269,6 +273,22 @@ impl Reader<'_> {
         }
     }
 
+    /// "hg 57": a voltage read in the upper half.
+    fn volts(&mut self, word: &Word, meter: Meter, from: Probe, to: Probe) {
+        let Some(text) = self.tokens.get(self.at + 1) else {
+            return self.take(1, Err(format!("{}: write the volts behind it", word.says)));
+        };
+        match parse_voltage(text) {
+            Ok(volts) => {
+                let reading =
+                    MeterReading { half: Half::Upper, meter, from, to, volts: Some(volts), loaded: false, at: None };
+                InstrumentReading::Meter(reading).take_into(&mut self.contents);
+                self.take(2, Ok(format!("{} {}", word.says, volts.print())));
+            }
+            Err(error) => self.take(2, Err(error.to_string())),
+        }
+    }
+
     fn all_else_sound(&mut self) -> String {
         let mut count = 0;
         for what in Observation::ALL.iter().filter(|what| what.group() != ObservationGroup::Stop) {
@@ -337,6 +357,22 @@ mod tests {
         assert_eq!(jotted.contents.observed(Observation::DeviceLoose), Some(true));
         assert_eq!(jotted.contents.observed(Observation::PlateCracked), Some(false));
         assert_eq!(jotted.contents.observed(Observation::Charred), None, "a stop is never taken for granted");
+    }
+
+    #[test]
+    fn volts_are_read_by_their_leads() {
+        let jotted = read("hn 119.6 hg 57 lhg 400mV");
+        let volts: Vec<_> = jotted.contents.readings.iter().filter_map(crate::survey::MeterReading::words).collect();
+        assert_eq!(
+            volts,
+            [
+                "hot to neutral 119.6 V, high-impedance meter",
+                "hot to ground 57 V, high-impedance meter",
+                "hot to ground 400 mV, low-impedance meter"
+            ]
+        );
+        assert!(read("hn 5000").chips[0].error.as_deref().is_some_and(|error| error.contains("1000 V")));
+        assert!(read("hn").chips[0].error.is_some());
     }
 
     #[test]

@@ -3,7 +3,7 @@
 use crate::quantity::{Length, Mass, Volume};
 use crate::survey::{
     BoxBond, BoxContents, BoxKind, Cable, Carries, Conductor, ConductorCondition, Construction, Device, DeviceKind,
-    Hung, HungKind, Location, Observation, Seat, SupportFitting, WallFinish,
+    Hung, HungKind, Location, Meter, Observation, Probe, Seat, SupportFitting, WallFinish,
 };
 
 /// A figure behind a word, and where it goes.
@@ -22,6 +22,7 @@ pub(super) enum Meaning {
     Device(DeviceKind),
     Measure(Measure),
     Lamps,
+    Volts(Meter, Probe, Probe),
     AllElseSound,
 }
 
@@ -385,5 +386,22 @@ pub static VOCABULARY: &[Word] = &[
     word(&["stuck"], "device cannot be pulled", Meaning::Observe(Observation::DeviceCannotBePulled)),
     word(&["puzzle"], "cannot be explained", Meaning::Observe(Observation::Unexplained)),
     word(&["lamps"], "lamps read", Meaning::Lamps),
+    word(&["hn"], "hot to neutral", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::Neutral)),
+    word(&["hg"], "hot to ground", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::Ground)),
+    word(&["ng"], "neutral to ground", Meaning::Volts(Meter::HighImpedance, Probe::Neutral, Probe::Ground)),
+    word(&["hb"], "hot to box metal", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::BoxMetal)),
+    word(&["lhn"], "hot to neutral, low impedance", Meaning::Volts(Meter::LowImpedance, Probe::Hot, Probe::Neutral)),
+    word(&["lhg"], "hot to ground, low impedance", Meaning::Volts(Meter::LowImpedance, Probe::Hot, Probe::Ground)),
+    word(
+        &["lng"],
+        "neutral to ground, low impedance",
+        Meaning::Volts(Meter::LowImpedance, Probe::Neutral, Probe::Ground),
+    ),
+    word(&["lhb"], "hot to box metal, low impedance", Meaning::Volts(Meter::LowImpedance, Probe::Hot, Probe::BoxMetal)),
+    word(
+        &["gk"],
+        "ground to a known ground, low impedance",
+        Meaning::Volts(Meter::LowImpedance, Probe::Ground, Probe::KnownGround),
+    ),
     word(&["allok"], "looked at all else, sound", Meaning::AllElseSound),
 ];

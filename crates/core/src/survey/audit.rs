@@ -65,6 +65,10 @@ identifier!(
     CircuitId
 );
 identifier!(
+    /// Names a panel.
+    PanelId
+);
+identifier!(
     /// Names a work item.
     ItemId
 );

@@ -3,9 +3,10 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::audit::{Audit, BoxId, CircuitId, ItemId, RoomId};
+use super::audit::{Audit, BoxId, CircuitId, ItemId, PanelId, RoomId};
 use super::circuit::{Circuit, Feed, TraceEvent};
 use super::contents::BoxContents;
+use super::panel::Panel;
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling};
 use super::{BoxRecord, Room};
@@ -29,6 +30,9 @@ pub struct Bundle {
     /// The circuits, as far as they are known.
     #[serde(default)]
     pub circuits: Vec<Circuit>,
+    /// The panels.
+    #[serde(default)]
+    pub panels: Vec<Panel>,
 }
 
 /// A room of a bundle.
@@ -183,6 +187,13 @@ impl Bundle {
                 }
             }
         }
+        for (index, panel) in self.panels.iter().enumerate() {
+            let place = root.at("panels").at(index);
+            problems.extend(panel.problems(&place));
+            if !seen.insert(panel.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each panel its own"));
+            }
+        }
         problems
     }
 
@@ -220,6 +231,10 @@ impl Bundle {
                 | TraceEvent::CableTested { box_id, .. }) = event;
                 anew(box_id);
             }
+        }
+        for panel in &mut self.panels {
+            panel.id = PanelId(fresh());
+            panel.mapping.points.iter_mut().filter_map(|point| point.box_id.as_mut()).for_each(anew);
         }
         self
     }

@@ -17,6 +17,7 @@ mod house_rule_infos;
 mod house_rules;
 mod landing;
 mod observation;
+mod panel;
 mod presets;
 mod problem;
 mod readings;
@@ -26,7 +27,9 @@ mod splice;
 mod stop;
 mod surroundings;
 
-pub use audit::{Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, CircuitId, Identifier, ItemId, Room, RoomId};
+pub use audit::{
+    Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, CircuitId, Identifier, ItemId, PanelId, Room, RoomId,
+};
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
 pub use conductor::{
@@ -46,6 +49,7 @@ pub use house_rules::{
 };
 pub use landing::{Landing, Terminal, terminals_of};
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
+pub use panel::{Breaker, BreakerKind, MappedPoint, Mapping, Panel, Safety, Tick};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};

@@ -1,0 +1,58 @@
+// The panel: breakers by their spaces, a mapping half done carried to its end, the directory accepted.
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { auditPath, serve, watch } from './server';
+
+const server = serve();
+const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
+
+test('a mapping half done is carried to its end, and the directory made true', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await expect(page.locator('.trace-says').first()).toContainText('6 rounds in place of up to 19 trips; 4 done');
+  await button(page, 'Rounds').click();
+  await expect(page.locator('.round-cards li.here')).toContainText('Round 5');
+  await expect(page.locator('.breaker-bar.off')).not.toHaveCount(0);
+  await button(page, 'Walk a round').click();
+  // Round 5: one point of the kitchen counter is dead, the rest is live; round 6: all live.
+  await button(page, 'K1 upper half: dead').click();
+  await expect(button(page, 'K1 upper half: dead')).toHaveAttribute('aria-pressed', 'true');
+  await button(page, 'The rest is live').click();
+  await button(page, 'The rest is live').click();
+  await expect(page.locator('.trace-says').first()).toContainText('points have their breaker');
+  await button(page, 'Directory').click();
+  await expect(page.getByRole('heading', { name: 'To look at again' })).toBeVisible();
+  const differing = page.locator('tr.differs');
+  const count = await differing.count();
+  expect(count).toBeGreaterThan(2);
+  await differing.first().getByRole('button').click();
+  await expect(differing).toHaveCount(count - 1);
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map(({ id }) => id)).toEqual([]);
+  clean();
+});
+
+test('breakers go into their spaces, and two in one space are refused', async ({ page }) => {
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await page.getByRole('button', { name: /annexe panel/ }).click();
+  await page.getByRole('link', { name: /^Space 5, empty/ }).click();
+  await page.getByLabel('The directory says').fill('jetty');
+  await button(page, 'Put it in').click();
+  await expect(page.getByRole('link', { name: /^Breaker 5, 15 A: jetty/ })).toBeVisible();
+  await page.getByRole('link', { name: /^Breaker 5,/ }).click();
+  await page.getByLabel('How it sits').selectOption('two-pole');
+  await button(page, 'Keep').click();
+  await expect(page.getByRole('link', { name: /^Breaker 5\/7,/ })).toBeVisible();
+  await page.getByRole('link', { name: /^Space 6, empty/ }).click();
+  await page.getByLabel('How it sits').selectOption('two-pole');
+  await button(page, 'Put it in').click();
+  await expect(page.getByRole('link', { name: /^Breaker 6\/8,/ })).toBeVisible();
+  // Every space is taken now; a two-pole that reaches into the next breaker is refused with its reason.
+  await page.getByRole('link', { name: /^Breaker 2,/ }).click();
+  await page.getByLabel('How it sits').selectOption('two-pole');
+  await button(page, 'Keep').click();
+  await expect(page.locator('.undo-bar')).toContainText('are in one space');
+  await button(page, 'Rounds').click();
+  await button(page, 'Map all 5 breakers').click();
+  await expect(page.locator('.round-cards li')).toHaveCount(3);
+});

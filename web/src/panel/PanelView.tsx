@@ -1,0 +1,203 @@
+// The panel: its breakers, the rounds that find out what feeds what, the walk of a round, and the directory that is true.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { useParams } from 'react-router';
+import { v7 as uuid } from 'uuid';
+import { ApiProblem, api } from '../api/client';
+import { keys } from '../api/queries';
+import type { Panel, PanelView as View } from '../api/types';
+import { Ask } from '../ui/Ask';
+import { Empty, Failed, Loading } from '../ui/States';
+import { useUndo } from '../ui/UndoBar';
+import { BreakerForm } from './BreakerForm';
+import { Directory } from './Directory';
+import { PanelDrawing } from './PanelDrawing';
+import { Rounds } from './Rounds';
+import { WalkRound } from './WalkRound';
+
+export type ChangePanel = (make: (panel: Panel) => Panel) => Promise<void>;
+type Part = 'panel' | 'rounds' | 'walk' | 'directory';
+const PARTS: [Part, string][] = [
+  ['panel', 'Breakers'],
+  ['rounds', 'Rounds'],
+  ['walk', 'Walk a round'],
+  ['directory', 'Directory'],
+];
+
+export function PanelPage() {
+  const { audit = '' } = useParams();
+  const client = useQueryClient();
+  const say = useUndo();
+  const panels = useQuery({ queryKey: keys.panels(audit), queryFn: () => api.panels(audit) });
+  const [here, setHere] = useState<string | null>(null);
+  const [asking, setAsking] = useState(false);
+  if (panels.isPending) return <Loading what="the panels" />;
+  if (panels.isError) return <Failed error={panels.error} again={() => void panels.refetch()} />;
+  const view = panels.data.find((known) => known.panel.record.id === here) ?? panels.data[0];
+  const put = async (record: Panel, revision: number) => {
+    try {
+      await api.putPanel(audit, record, revision);
+      await client.invalidateQueries({ queryKey: keys.panels(audit) });
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error.problem : null;
+      say({ words: `Not saved: ${problem?.errors?.[0]?.message ?? problem?.detail ?? 'try again'}` });
+      void panels.refetch();
+    }
+  };
+  return (
+    <div className="walk trace">
+      <nav className="run circuits" aria-label="Panels">
+        <ul>
+          {panels.data.map(({ panel }) => (
+            <li key={panel.record.id}>
+              <button
+                type="button"
+                className={panel === view?.panel ? 'circuit-node here' : 'circuit-node'}
+                aria-pressed={panel === view?.panel}
+                onClick={() => setHere(panel.record.id)}
+              >
+                <b className="figure">{panel.record.breakers.length}</b>
+                <span>{panel.record.name}</span>
+              </button>
+            </li>
+          ))}
+        </ul>
+        <Button variant="link" className="run-add" onClick={() => setAsking(true)}>
+          + panel
+        </Button>
+        {asking && (
+          <Ask
+            title="New panel"
+            label="What is it called"
+            action="Add"
+            first=""
+            onAnswer={(name) => {
+              const id = uuid();
+              const mapping = { safety: 'detects' as const, breakers: [], points: [] };
+              setHere(id);
+              void put({ id, name, spaces: 24, breakers: [], mapping }, 0);
+            }}
+            onClose={() => setAsking(false)}
+          />
+        )}
+      </nav>
+      {view ? (
+        <OnePanel
+          key={view.panel.record.id}
+          view={view}
+          change={(make) => put(make(view.panel.record), view.panel.revision)}
+          remove={async () => {
+            const { record, revision } = view.panel;
+            const gone = await api.deletePanel(audit, record.id, revision);
+            await client.invalidateQueries({ queryKey: keys.panels(audit) });
+            say({ words: `${record.name} deleted.`, undo: () => put(record, gone) });
+          }}
+        />
+      ) : (
+        <main id="main" className="walk-mid">
+          <Empty title="No panel yet">
+            <p>Add a panel, then its breakers by their spaces. A few rounds tell what each of them feeds.</p>
+          </Empty>
+        </main>
+      )}
+    </div>
+  );
+}
+
+function OnePanel({
+  view,
+  change,
+  remove,
+}: {
+  view: View;
+  change: ChangePanel;
+  remove: () => Promise<void>;
+}) {
+  const { record } = view.panel;
+  const { answer } = view;
+  const [part, setPart] = useState<Part>('panel');
+  const [chosen, setChosen] = useState<{ breaker: number | null; space: number } | null>(null);
+  const [round, setRound] = useState<number | null>(null);
+  const at = Math.min(round ?? answer.rounds_done, (answer.schedule?.rounds.length ?? 1) - 1);
+  const off = part === 'rounds' || part === 'walk' ? (answer.schedule?.rounds[at]?.off ?? []) : [];
+  const names = new Map(answer.directory.map((line) => [line.breaker, line.name]));
+  return (
+    <>
+      <main id="main" className="walk-mid">
+        <div className="box-head">
+          <input
+            className="place"
+            aria-label="Name of the panel"
+            defaultValue={record.name}
+            maxLength={80}
+            onBlur={(event) => {
+              const name = event.target.value.trim();
+              if (name && name !== record.name) void change((known) => ({ ...known, name }));
+            }}
+          />
+          <span className="head-tools">
+            <label className="spaces">
+              spaces{' '}
+              <input
+                type="number"
+                className="form-control"
+                min={2}
+                max={84}
+                defaultValue={record.spaces}
+                onBlur={(event) => {
+                  const spaces = Number(event.target.value);
+                  if (spaces !== record.spaces) void change((known) => ({ ...known, spaces }));
+                }}
+              />
+            </label>
+            <Button variant="outline-primary" onClick={() => void remove()}>
+              Delete
+            </Button>
+          </span>
+        </div>
+        <p className="cautions">
+          <b>Breakers are switched from the front only.</b> Behind the dead front is for qualified persons:
+          the line side stays live with the main off.
+        </p>
+        <fieldset className="sides parts">
+          <legend className="visually-hidden">What to work on</legend>
+          {PARTS.map(([known, name]) => (
+            <button key={known} type="button" aria-pressed={part === known} onClick={() => setPart(known)}>
+              {name}
+            </button>
+          ))}
+        </fieldset>
+        {part === 'walk' ? (
+          <WalkRound view={view} round={at} onRound={setRound} change={change} />
+        ) : part === 'directory' ? (
+          <Directory view={view} change={change} />
+        ) : (
+          <PanelDrawing
+            panel={record}
+            chosen={chosen?.breaker ?? null}
+            off={off}
+            names={names}
+            onChoose={(breaker, space) => setChosen({ breaker, space })}
+          />
+        )}
+      </main>
+      <aside className="walk-find" aria-label={part === 'panel' ? 'Breaker' : 'Rounds'}>
+        <div className="trace-part">
+          <p className="trace-says">{answer.sentence}</p>
+          {part === 'panel' ? (
+            <BreakerForm
+              key={`${chosen?.breaker} ${chosen?.space}`}
+              panel={record}
+              chosen={chosen}
+              change={change}
+              onDone={setChosen}
+            />
+          ) : (
+            <Rounds view={view} round={at} onRound={setRound} change={change} />
+          )}
+        </div>
+      </aside>
+    </>
+  );
+}
