@@ -8,6 +8,7 @@ use nailpunch_core::standard::{Confidence, WiredUnder};
 use nailpunch_core::survey::{
     Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
 };
+use nailpunch_core::truth::sampling::samples;
 use nailpunch_core::work::{ItemState, ItemView, item_views};
 use serde::Serialize;
 
@@ -103,6 +104,18 @@ pub struct Report {
     pub rules: Vec<RulePart>,
 }
 
+/// What the boxes that were opened say of those left closed, in one sentence for each area.
+fn closed_lines(bundle: &Bundle) -> Vec<Line> {
+    let records: Vec<_> = bundle
+        .rooms
+        .iter()
+        .flat_map(|room| room.boxes.iter().map(move |record| (room.room(), record.record(room.id))))
+        .collect();
+    let records: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
+    let said = samples(&bundle.audit.basis, &records);
+    said.into_iter().map(|sample| Line { what: "Boxes left closed".to_owned(), value: sample.sentence }).collect()
+}
+
 impl Report {
     /// Of an audit, made at `made_on` (RFC 3339).
     pub fn of(bundle: &Bundle, _: ReportKind, made_on: &str) -> Self {
@@ -123,7 +136,7 @@ impl Report {
                 line("Inspected by", or_dash(&audit.inspector)),
             ],
             basis: basis_lines(basis),
-            counts: vec![
+            counts: [
                 line("Rooms", counts.rooms.to_string()),
                 line("Boxes", counts.boxes.to_string()),
                 line("Boxes that are a danger now", counts.dangerous.to_string()),
@@ -138,7 +151,10 @@ impl Report {
                 line("Items done, not proven", counts.items.done.to_string()),
                 line("Items proven", counts.items.proven.to_string()),
                 line("Items closed", counts.items.closed.to_string()),
-            ],
+            ]
+            .into_iter()
+            .chain(closed_lines(bundle))
+            .collect(),
             rooms,
             rules: rule_book()
                 .into_iter()

@@ -1133,6 +1133,58 @@ export interface components {
             /** @description "300.14". */
             section: string;
         };
+        /** @description The estimate for the boxes left closed. */
+        ClosedEstimate: {
+            /**
+             * Format: int32
+             * @description How many are left closed.
+             */
+            closed: number;
+            /**
+             * Format: double
+             * @description How many of them are expected to be bad.
+             */
+            expected: number;
+            /**
+             * Format: int32
+             * @description The most that are bad, likewise.
+             */
+            high: number;
+            /**
+             * Format: int32
+             * @description The fewest that are bad, with 90 % assurance from both sides.
+             */
+            low: number;
+        };
+        /** @description What the opened boxes of one age of wiring say of the others. */
+        CohortSample: {
+            /**
+             * Format: int32
+             * @description How many boxes it has.
+             */
+            all: number;
+            /**
+             * Format: int32
+             * @description How many of those break a limit.
+             */
+            bad: number;
+            /** @description What that says of those left closed. */
+            estimate: components["schemas"]["ClosedEstimate"];
+            /**
+             * Format: int32
+             * @description How many more to open, all good, to be 90 % sure that no more than a tenth are bad; absent when more are.
+             */
+            more?: number | null;
+            /** @description The area, or "boxes of no area". */
+            name: string;
+            /**
+             * Format: int32
+             * @description How many of them were opened.
+             */
+            opened: number;
+            /** @description One honest sentence. */
+            sentence: string;
+        };
         /**
          * @description The colour of the insulation, or its absence.
          * @enum {string}
@@ -3340,6 +3392,8 @@ export interface components {
             counts: components["schemas"]["AuditCounts"];
             /** @description Its rooms in order. */
             rooms: components["schemas"]["RunRoom"][];
+            /** @description What the boxes that were opened say of those left closed. */
+            samples: components["schemas"]["CohortSample"][];
         };
         /**
          * @description The surface that the box stands in.

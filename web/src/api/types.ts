@@ -145,7 +145,13 @@ export type RunBox = Schemas['RunBox'];
 export type RunRoom = { room: Revised<Room>; boxes: RunBox[] };
 export type AuditCounts = Schemas['AuditCounts'];
 export type LengthEcho = Schemas['LengthEcho'];
-export type Walk = { audit: Revised<Audit>; rooms: RunRoom[]; counts: AuditCounts };
+export type CohortSample = Schemas['CohortSample'];
+export type Walk = {
+  audit: Revised<Audit>;
+  rooms: RunRoom[];
+  counts: AuditCounts;
+  samples: CohortSample[];
+};
 export type Job = { audit: Revised<Audit>; counts: AuditCounts };
 export type RoomOrder = Schemas['RoomOrder'];
 export type Trades = Omit<Schemas['Trades'], 'defaults' | 'presets'> & {

@@ -60,6 +60,14 @@ export function HandOverView() {
               </div>
             ))}
           </dl>
+          {walk.data.samples.length > 0 && (
+            <>
+              <h2>Boxes left closed</h2>
+              {walk.data.samples.map((sample) => (
+                <p key={sample.name}>{sample.sentence}</p>
+              ))}
+            </>
+          )}
           <h2>Still open</h2>
           <Open walk={walk.data} audit={audit} />
         </section>

@@ -106,13 +106,18 @@ function Bar({ breaker, name, off, chosen, x, y, onChoose }: BarProps) {
       <text className="name" x={words} y={top + Math.min(tall / 2 + 6, 26)}>
         {name}
       </text>
-      <text x={words + 52} y={top + Math.min(tall / 2 + 6, 26)}>
+      <text x={words + 58} y={top + Math.min(tall / 2 + 6, 26)}>
         {breaker.amperes ? `${breaker.amperes} A ` : ''}
-        {says.slice(0, 20)}
+        {says.length > 18 ? `${says.slice(0, 17)}…` : says}
       </text>
       {breaker.essential_minutes != null && (
-        <text className="essential" x={words + 52} y={top + tall - 5}>
-          {tall > 40 ? `off ${breaker.essential_minutes} min at most` : ''}
+        <text
+          className="essential"
+          x={breaker.space % 2 === 1 ? inner - 8 : x + WIDTH - 8}
+          y={top + Math.min(tall / 2 + 6, 26)}
+          textAnchor="end"
+        >
+          ≤ {breaker.essential_minutes} min
         </text>
       )}
     </a>

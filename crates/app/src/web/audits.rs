@@ -2,7 +2,8 @@
 
 use nailpunch_core::overview::{AuditCounts, BoxOverview};
 use nailpunch_core::quantity::UnitSystem;
-use nailpunch_core::survey::{Audit, AuditId, HouseRules, Room};
+use nailpunch_core::survey::{Audit, AuditId, BoxRecord, HouseRules, Room};
+use nailpunch_core::truth::sampling::{CohortSample, samples};
 use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get, post, put as put_route};
@@ -49,6 +50,8 @@ pub struct Walk {
     rooms: Vec<RunRoom>,
     /// Its state at a glance.
     counts: AuditCounts,
+    /// What the boxes that were opened say of those left closed.
+    samples: Vec<CohortSample>,
 }
 
 fn overviews(walk: &AuditWalk) -> Vec<Vec<RunBox>> {
@@ -129,9 +132,19 @@ pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
         let walk = store.walk(&id)?;
         let boxes = overviews(&walk);
         let counts = counts(&boxes);
+        let records: Vec<(&Room, &BoxRecord)> = walk
+            .rooms
+            .iter()
+            .flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record)))
+            .collect();
+        let samples = if records.iter().all(|(_, record)| !record.found.conductors.is_empty()) {
+            Vec::new()
+        } else {
+            samples(&walk.audit.record.basis, &records)
+        };
         let rooms = walk.rooms.into_iter().zip(boxes);
         let rooms = rooms.map(|(room, boxes)| RunRoom { room: room.room, boxes }).collect();
-        Ok(Walk { audit: walk.audit, rooms, counts })
+        Ok(Walk { audit: walk.audit, rooms, counts, samples })
     });
     Ok(Json(walk.await?))
 }

@@ -10,6 +10,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use crate::rules::{RuleResult, Situation, judge};
+use crate::survey::{Basis, BoxRecord, Room};
+
 /// The estimate for the boxes left closed.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct ClosedEstimate {
@@ -105,6 +108,66 @@ pub fn few_seen(all: u32, bad: u32, opened: u32, most: u32) -> f64 {
         .min(1.0)
 }
 
+/// What the opened boxes of one age of wiring say of the others.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct CohortSample {
+    /// The area, or "boxes of no area".
+    pub name: String,
+    /// How many boxes it has.
+    pub all: u32,
+    /// How many of them were opened.
+    pub opened: u32,
+    /// How many of those break a limit.
+    pub bad: u32,
+    /// What that says of those left closed.
+    pub estimate: ClosedEstimate,
+    /// How many more to open, all good, to be 90 % sure that no more than a tenth are bad; absent when more are.
+    pub more: Option<u32>,
+    /// One honest sentence.
+    pub sentence: String,
+}
+
+/// The samples of an audit by the area of each box, where boxes are left closed. A box counts as opened once its
+/// conductors are noted.
+pub fn samples(basis: &Basis, boxes: &[(&Room, &BoxRecord)]) -> Vec<CohortSample> {
+    let mut areas: Vec<Option<u16>> = basis.areas.iter().map(|area| Some(area.id)).collect();
+    areas.push(None);
+    areas
+        .into_iter()
+        .filter_map(|area| {
+            let of_area = || boxes.iter().filter(|(room, _)| room.area == area);
+            let opened = of_area().filter(|(_, record)| !record.found.conductors.is_empty());
+            let bad = opened.clone().filter(|(room, record)| {
+                let wired_under = basis.wired_under(room, record.wired_under);
+                let situation =
+                    Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) };
+                judge(&situation).iter().any(RuleResult::is_broken)
+            });
+            let count = |number: usize| u32::try_from(number).unwrap_or(u32::MAX);
+            let name = basis.areas.iter().find(|known| Some(known.id) == area);
+            let name = name.map_or_else(|| "boxes of no area".to_owned(), |area| area.name.clone());
+            let sample = sample(name, count(of_area().count()), count(opened.count()), count(bad.count()));
+            (sample.estimate.closed > 0).then_some(sample)
+        })
+        .collect()
+}
+
+fn sample(name: String, all: u32, opened: u32, bad: u32) -> CohortSample {
+    let estimate = estimate(all, opened, bad);
+    let more = more_to_open(all, opened, bad, 0.9);
+    let ClosedEstimate { closed, low, high, .. } = estimate;
+    let advice = match more {
+        None => "More than a tenth are bad already: open them all.".to_owned(),
+        Some(0) => "That no more than a tenth are bad is 90 % sure.".to_owned(),
+        Some(more) => format!("{more} more, all good, would make it 90 % sure that no more than a tenth are bad."),
+    };
+    let sentence = format!(
+        "{name}: {opened} of {all} boxes opened, {bad} of them break a limit. Of the {closed} left closed {low} to {high} do, \
+         with 90 % assurance, if they are like the others. {advice}"
+    );
+    CohortSample { name, all, opened, bad, estimate, more, sentence }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -138,5 +201,18 @@ mod tests {
         assert!(more <= 15);
         assert_eq!(more_to_open(20, 20, 0, 0.9), Some(0));
         assert!(more_to_open(60, 10, 0, 0.95) >= more_to_open(60, 10, 0, 0.9), "more assurance takes more boxes");
+    }
+
+    #[test]
+    fn what_is_closed_is_spoken_of_and_what_is_all_open_is_not() {
+        use crate::testing::{box_with, conductor, record_of};
+        let basis = Basis::default();
+        let (room, short) = record_of(box_with(None, vec![conductor(Some(44), None)]));
+        let (_, closed) = record_of(crate::survey::BoxContents::default());
+        let boxes = [(&room, &short), (&room, &closed), (&room, &closed)];
+        let said = samples(&basis, &boxes);
+        assert_eq!((said[0].all, said[0].opened, said[0].bad, said[0].estimate.closed), (3, 1, 1, 2));
+        assert!(said[0].sentence.contains("open them all"), "{}", said[0].sentence);
+        assert_eq!(samples(&basis, &boxes[..1]), []);
     }
 }

@@ -171,6 +171,28 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
     }
 }
 
+/// Both halves of a receptacle on one breaker are one name.
+fn whole(names: &[String]) -> Vec<String> {
+    let mut short: Vec<String> = Vec::new();
+    for name in names {
+        let of_half =
+            Half::ALL.iter().find_map(|half| name.strip_suffix(half.name()).map(|tag| (tag.trim_end(), *half)));
+        let other = |tag: &str, half: Half| {
+            let other = if half == Half::Upper { Half::Lower } else { Half::Upper };
+            names.contains(&format!("{tag} {}", other.name()))
+        };
+        match of_half {
+            Some((tag, half)) if other(tag, half) => {
+                if !short.iter().any(|known| known == tag) {
+                    short.push(tag.to_owned());
+                }
+            }
+            _ => short.push(name.clone()),
+        }
+    }
+    short
+}
+
 /// The directory, with what was found on each breaker by room.
 fn directory(panel: &Panel, points: &[PointAnswer], feed_nothing: &[String]) -> Vec<DirectoryLine> {
     let mut lines: Vec<DirectoryLine> = panel
@@ -188,7 +210,7 @@ fn directory(panel: &Panel, points: &[PointAnswer], feed_nothing: &[String]) -> 
                 }
             }
             let words = |(room, names): &(String, Vec<String>)| {
-                let names = names.join(", ");
+                let names = whole(names).join(", ");
                 if room.is_empty() { names } else { format!("{room}: {names}") }
             };
             let proposed = rooms.iter().map(words).collect::<Vec<_>>().join("; ");
@@ -218,6 +240,12 @@ mod tests {
     use crate::survey::{Breaker, BreakerKind, MappedPoint, Mapping, PanelId, Safety, Tick};
     use crate::testing::{box_with_device, record_of};
     use uuid::Uuid;
+
+    #[test]
+    fn both_halves_on_one_breaker_are_one_name() {
+        let names = ["K1 upper half", "K1 lower half", "K2 upper half", "hood"].map(str::to_owned);
+        assert_eq!(whole(&names), ["K1", "K2 upper half", "hood"]);
+    }
 
     #[test]
     fn the_directory_is_what_the_walk_found() {
