@@ -18,6 +18,7 @@ test('a mapping half done is carried to its end, and the directory made true', a
   await button(page, 'K1 upper half: dead').click();
   await expect(button(page, 'K1 upper half: dead')).toHaveAttribute('aria-pressed', 'true');
   await button(page, 'The rest is live').click();
+  await expect(page.getByRole('heading', { name: /^Round 6/ })).toBeVisible();
   await button(page, 'The rest is live').click();
   await expect(page.locator('.trace-says').first()).toContainText('points have their breaker');
   await button(page, 'Directory').click();
@@ -29,6 +30,23 @@ test('a mapping half done is carried to its end, and the directory made true', a
   await expect(differing).toHaveCount(count - 1);
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
   expect(violations.map(({ id }) => id)).toEqual([]);
+  clean();
+});
+
+test('the breaker of one outlet is found by halves, its directory first', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await page.getByText('Find the breaker of one outlet').click();
+  const one = page.locator('.find-one');
+  await page.getByLabel('Where the outlet is').fill('reading room');
+  await expect(one).toContainText('Switch off 4');
+  await button(page, 'Still live').click();
+  for (let trip = 0; trip < 6 && (await button(page, 'It is dead').isVisible()); trip += 1) {
+    const before = await one.getByText(/still possible/).textContent();
+    await button(page, 'It is dead').click();
+    await expect(one.getByText(/still possible/)).not.toHaveText(before ?? '');
+  }
+  await expect(one).toContainText('It is breaker');
   clean();
 });
 

@@ -26,6 +26,8 @@ import type {
   Room,
   RoomOrder,
   Ruling,
+  SingleAnswer,
+  SingleWish,
   Trades,
   TypedEntry,
   Walk,
@@ -147,6 +149,7 @@ export const api = {
     ask<PanelView>(`/api/audits/${audit}/panels/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deletePanel: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/panels/${id}`, { method: 'DELETE', basedOn }),
+  findBreaker: (wish: SingleWish) => ask<SingleAnswer>('/api/find-breaker', { method: 'POST', body: wish }),
   bench: () => ask<Bench>('/api/bench'),
   benchRead: (wish: BenchWish, signal: AbortSignal) =>
     ask<InstrumentReading>('/api/bench/read', { method: 'POST', body: wish, signal }),

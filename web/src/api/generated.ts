@@ -371,6 +371,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/find-breaker": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to switch off next to find the breaker of one outlet. */
+        post: operations["find_single"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/firm/house-rules": {
         parameters: {
             query?: never;
@@ -2460,6 +2477,13 @@ export interface components {
             /** @description What it is called. */
             tag: string;
         };
+        /** @description A breaker that may feed the outlet. */
+        PossibleBreaker: {
+            /** @description What the directory says. */
+            directory?: string;
+            /** @description Its name at the panel. */
+            name: string;
+        };
         /** @description A box to begin with. */
         Preset: {
             /** @description The box: what it usually is, with nothing measured. */
@@ -3103,6 +3127,22 @@ export interface components {
          * @enum {string}
          */
         Side: "at-least" | "at-most";
+        /** @description What to do at the panel. */
+        SingleAnswer: {
+            /** @description The breaker that feeds it, once one is left. */
+            found?: string | null;
+            /** @description In one plain sentence. */
+            sentence: string;
+            /** @description The breakers to switch off together; empty when one is left, or none. */
+            switch_off: string[];
+        };
+        /** @description One outlet to find. */
+        SingleWish: {
+            /** @description The breakers that are still possible, at most 168. */
+            possible: components["schemas"]["PossibleBreaker"][];
+            /** @description Where the outlet is, in words: "kitchen counter". */
+            words?: string;
+        };
         /**
          * @description What may go under the ears of a device.
          * @enum {string}
@@ -4426,6 +4466,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentReading"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    find_single: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SingleWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SingleAnswer"];
                 };
             };
             422: {

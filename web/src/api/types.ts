@@ -138,6 +138,8 @@ export type Panel = Omit<Schemas['Panel'], 'breakers' | 'mapping'> & {
   mapping: Mapping;
 };
 export type PanelView = { panel: Revised<Panel>; answer: Schemas['PanelAnswer'] };
+export type SingleWish = Schemas['SingleWish'];
+export type SingleAnswer = Schemas['SingleAnswer'];
 export type Bench = Schemas['BenchView'];
 export type BenchWish = Schemas['BenchWish'];
 export type BenchInstrument = Schemas['BenchInstrument'];

@@ -12,6 +12,7 @@ import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BreakerForm } from './BreakerForm';
 import { Directory } from './Directory';
+import { FindOne } from './FindOne';
 import { PanelDrawing } from './PanelDrawing';
 import { Rounds } from './Rounds';
 import { WalkRound } from './WalkRound';
@@ -186,13 +187,16 @@ function OnePanel({
         <div className="trace-part">
           <p className="trace-says">{answer.sentence}</p>
           {part === 'panel' ? (
-            <BreakerForm
-              key={`${chosen?.breaker} ${chosen?.space}`}
-              panel={record}
-              chosen={chosen}
-              change={change}
-              onDone={setChosen}
-            />
+            <>
+              <BreakerForm
+                key={`${chosen?.breaker} ${chosen?.space}`}
+                panel={record}
+                chosen={chosen}
+                change={change}
+                onDone={setChosen}
+              />
+              <FindOne view={view} />
+            </>
           ) : (
             <Rounds view={view} round={at} onRound={setRound} change={change} />
           )}

@@ -2,10 +2,10 @@
 //! left closed.
 
 use nailpunch_core::survey::{BoxRecord, Panel, Room};
-use nailpunch_core::truth::mapping::{PanelAnswer, panel_answer};
+use nailpunch_core::truth::mapping::{PanelAnswer, SingleAnswer, SingleWish, find_single, panel_answer};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
-use rocket::{delete as remove, get as get_route, put as put_route};
+use rocket::{delete as remove, get as get_route, post, put as put_route};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -87,4 +87,18 @@ pub async fn put(
 pub async fn delete(store: &Shared, audit: &str, panel: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
     let (audit, id, based_on) = (identifier(audit)?.to_string(), identifier(panel)?.to_string(), based_on.0?);
     Ok(Json(with_store(store, move |store| store.delete::<Panel>(&audit, &id, based_on, &author())).await?))
+}
+
+/// What to switch off next to find the breaker of one outlet.
+#[utoipa::path(
+    post, operation_id = "find_single", path = "/api/find-breaker", request_body = SingleWish,
+    responses((status = 200, body = SingleAnswer), (status = 422, body = Problem))
+)]
+#[post("/find-breaker", data = "<body>")]
+pub fn find(body: Body<SingleWish>) -> Result<Json<SingleAnswer>, ApiError> {
+    let wish = body.0?;
+    if wish.possible.len() > 168 {
+        return Err(ApiError::field("/possible", format!("{} breakers; at most 168 are taken", wish.possible.len())));
+    }
+    Ok(Json(find_single(&wish)))
 }

@@ -140,24 +140,6 @@ fn extra_round(count: usize, doubts: &[Vec<usize>]) -> Vec<usize> {
     (0..count).filter(|place| side[*place] == Some(true)).collect()
 }
 
-/// The breakers to switch off next to find the one that feeds a single outlet: as near to half of the likelihood as can
-/// be, the likeliest first. `likelihood` has a weight for each breaker that is still possible, 0 for the others.
-pub fn bisect(likelihood: &[f64]) -> Vec<usize> {
-    let total: f64 = likelihood.iter().filter(|weight| weight.is_finite()).sum();
-    let mut order: Vec<usize> = (0..likelihood.len()).filter(|place| likelihood[*place] > 0.0).collect();
-    order.sort_by(|a, b| likelihood[*b].total_cmp(&likelihood[*a]).then(a.cmp(b)));
-    let mut taken = Vec::new();
-    let mut sum = 0.0;
-    for place in order {
-        let grown = sum + likelihood[place];
-        if taken.is_empty() || (grown - total / 2.0).abs() < (sum - total / 2.0).abs() {
-            taken.push(place);
-            sum = grown;
-        }
-    }
-    taken
-}
-
 #[cfg(test)]
 mod tests {
     use super::super::schedule::schedule;
@@ -252,28 +234,5 @@ mod tests {
             assert!(off > 0 && (off < point.breakers.len() || point.breakers.len() == 1), "{point:?}");
         }
         assert!(decoded.feed_nothing.len() < 24);
-    }
-
-    #[test]
-    fn a_single_outlet_is_found_by_halves() {
-        assert_eq!(bisect(&[1.0; 8]).len(), 4);
-        assert_eq!(bisect(&[0.0, 5.0, 1.0, 1.0]), [1], "the likeliest alone is more than half");
-        assert_eq!(bisect(&[1.0]), [0]);
-        assert_eq!(bisect(&[]), [0; 0]);
-        // Twenty breakers, alike: at most five trips, whichever it is.
-        for wanted in 0..20 {
-            let (mut open, mut trips) = ([1.0; 20], 0);
-            while open.iter().filter(|weight| **weight > 0.0).count() > 1 {
-                let off = bisect(&open);
-                let went_dead = off.contains(&wanted);
-                for (place, weight) in open.iter_mut().enumerate() {
-                    if off.contains(&place) != went_dead {
-                        *weight = 0.0;
-                    }
-                }
-                trips += 1;
-            }
-            assert!(open[wanted] > 0.0 && trips <= 5, "{wanted}: {trips}");
-        }
     }
 }

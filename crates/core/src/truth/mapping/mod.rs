@@ -5,8 +5,10 @@ mod answer;
 mod code;
 mod decode;
 mod schedule;
+mod single;
 
 pub use answer::{DirectoryLine, PanelAnswer, PointAnswer, panel_answer};
 pub use code::{MOST_ROUNDS, rounds_for};
-pub use decode::{Certainty, Decoded, DecodedPoint, TickedPoint, bisect, decode};
+pub use decode::{Certainty, Decoded, DecodedPoint, TickedPoint, decode};
 pub use schedule::{MappedBreaker, Round, Schedule, ScheduleError, schedule};
+pub use single::{PossibleBreaker, SingleAnswer, SingleWish, find_single};
