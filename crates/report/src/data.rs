@@ -100,12 +100,14 @@ pub struct Report {
     pub particulars: Vec<Line>,
     pub basis: Vec<Line>,
     pub counts: Vec<Line>,
+    /// What the opened boxes say of those left closed, a sentence for each area.
+    pub closed: Vec<String>,
     pub rooms: Vec<RoomPart>,
     pub rules: Vec<RulePart>,
 }
 
 /// What the boxes that were opened say of those left closed, in one sentence for each area.
-fn closed_lines(bundle: &Bundle) -> Vec<Line> {
+fn closed_sentences(bundle: &Bundle) -> Vec<String> {
     let records: Vec<_> = bundle
         .rooms
         .iter()
@@ -113,7 +115,7 @@ fn closed_lines(bundle: &Bundle) -> Vec<Line> {
         .collect();
     let records: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
     let said = samples(&bundle.audit.basis, &records);
-    said.into_iter().map(|sample| Line { what: "Boxes left closed".to_owned(), value: sample.sentence }).collect()
+    said.into_iter().map(|sample| sample.sentence).collect()
 }
 
 impl Report {
@@ -152,9 +154,8 @@ impl Report {
                 line("Items proven", counts.items.proven.to_string()),
                 line("Items closed", counts.items.closed.to_string()),
             ]
-            .into_iter()
-            .chain(closed_lines(bundle))
-            .collect(),
+            .into(),
+            closed: closed_sentences(bundle),
             rooms,
             rules: rule_book()
                 .into_iter()

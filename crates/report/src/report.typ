@@ -76,6 +76,11 @@
     #pairs(report.basis)],
 )
 
+#if report.closed.len() > 0 [
+  = Boxes left closed
+  #for sentence in report.closed [#par(sentence)]
+]
+
 #outline(title: [Contents], depth: 2, indent: 1em)
 
 = Cautions

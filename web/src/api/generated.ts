@@ -2090,6 +2090,11 @@ export interface components {
             safety?: components["schemas"]["Safety"];
         };
         /**
+         * @description How a result is marked on screen: its verdict, unless the inspector or its severity says more.
+         * @enum {string}
+         */
+        Mark: "dismissed" | "danger" | "note" | "verdict";
+        /**
          * Format: int64
          * @description A mass from 0 to 1000 kg, in whole milligrams. One pound is 453 592.37 mg; its fraction is rounded to the milligram.
          */
@@ -2899,6 +2904,8 @@ export interface components {
             confidence?: components["schemas"]["Confidence"] | null;
             /** @description Every finding, in the order of the record. */
             findings: components["schemas"]["Finding"][];
+            /** @description How it is marked. */
+            mark: components["schemas"]["Mark"];
             /** @description The code of the rule. */
             rule: string;
             ruling?: components["schemas"]["Ruling"] | null;

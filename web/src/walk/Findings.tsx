@@ -18,9 +18,8 @@ const PLURAL = {
   meets: 'meet',
 } as const;
 
-const counted = (result: RuleResult) => result.ruling?.kind !== 'dismiss' && !isNote(result);
-const isNote = (result: RuleResult) => result.verdict === 'violates' && result.severity === 'note';
-const isDanger = (result: RuleResult) => result.verdict === 'violates' && result.severity === 'danger';
+/** A note, or what the inspector dismissed, is no fault of the box. */
+const counted = (result: RuleResult) => result.mark !== 'dismissed' && result.mark !== 'note';
 
 function summary(results: RuleResult[]) {
   const count = (verdict: RuleResult['verdict']) =>
@@ -128,20 +127,15 @@ type LineProps = { result: RuleResult; session: BoxSession; audit: string };
 function FindingLine({ result, session, audit }: LineProps) {
   const { verdict } = result;
   const worst = worstOf(result);
-  const danger = isDanger(result);
-  const dismissed = result.ruling?.kind === 'dismiss';
+  const danger = result.mark === 'danger';
+  const dismissed = result.mark === 'dismissed';
   const others = result.findings.filter(
     (finding) => finding !== worst && finding.measured && finding.conductor,
   );
-  const word = dismissed ? 'dismissed' : danger ? 'danger' : isNote(result) ? 'note' : verdictWords[verdict];
+  const word = result.mark === 'verdict' ? verdictWords[verdict] : result.mark;
   return (
     <div className={`finding verdict-${verdict} ${danger ? 'danger' : ''} ${dismissed ? 'dismissed' : ''}`}>
-      <VerdictMark
-        verdict={isNote(result) ? 'marginal' : verdict}
-        danger={danger && !dismissed}
-        size={28}
-        quiet
-      />
+      <VerdictMark verdict={result.mark === 'note' ? 'marginal' : verdict} danger={danger} size={28} quiet />
       <div>
         <div className="finding-head">
           <b>{result.title}</b>

@@ -3,7 +3,7 @@
 use super::{Change, Diagnosis, Repair};
 use crate::quantity::{Gauge, Length};
 use crate::survey::{Cable, Colour, Conductor, ConductorCondition, Role};
-use crate::truth::Evidence;
+use crate::truth::{Evidence, HalfEvidence};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
@@ -41,6 +41,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if let Some(other) = halves.iter().find(|half| !half.may_be_correct() && !half.only_ground_open()) {
         let says = other.causes.first().map_or("no single fault", |state| state.name());
         return Err(vec![format!("the readings show {says}: find the break before a new cable is drawn")]);
+    }
+    if halves.iter().any(HalfEvidence::only_ground_open) && contents.grounds().next().is_some() {
+        return Err(vec!["the ground is in the cable and open on its way: trace the break first".to_owned()]);
     }
     let mut change = diagnosis.change(180);
     let after = &mut change.after;

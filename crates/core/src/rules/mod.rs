@@ -20,7 +20,8 @@ pub use enclosure::cable_entry::sheath_inside;
 pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use minimum::{MinimumJudgement, judge_minimum};
 pub use verdict::{
-    Finding, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous, worst_verdict,
+    Finding, Mark, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous,
+    worst_verdict,
 };
 
 /// A box and all that bears on judging it.

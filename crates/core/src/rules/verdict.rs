@@ -297,6 +297,20 @@ impl Finding {
     }
 }
 
+/// How a result is marked on screen: its verdict, unless the inspector or its severity says more.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Mark {
+    /// The inspector has dismissed it.
+    Dismissed,
+    /// Broken, and a danger now.
+    Danger,
+    /// Broken, and only worth knowing.
+    Note,
+    /// As its verdict says.
+    Verdict,
+}
+
 /// What a rule says of a box: the worst of its findings, and each of them.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct RuleResult {
@@ -310,6 +324,8 @@ pub struct RuleResult {
     pub severity: Severity,
     /// The worst answer of all findings.
     pub verdict: Verdict,
+    /// How it is marked.
+    pub mark: Mark,
     /// Where the limit stands, "NEC 2023 300.14"; empty where the edition has no such rule.
     #[serde(serialize_with = "citation_text")]
     #[schema(value_type = String)]
@@ -358,18 +374,27 @@ impl RuleResult {
             (None, _) => (Verdict::NotApplicable, Cow::Borrowed("There is nothing here that this rule concerns.")),
             (Some(worst), _) => (worst.verdict, worst.sentence.clone()),
         };
+        let severity = worst.map_or(rule.severity, severity);
+        let ruling = situation.rulings.iter().find(|ruling| ruling.rule == rule.code).cloned();
+        let mark = match (&ruling, verdict, severity) {
+            (Some(Ruling { kind: RulingKind::Dismiss, .. }), ..) => Mark::Dismissed,
+            (_, Verdict::Violates, Severity::Danger) => Mark::Danger,
+            (_, Verdict::Violates, Severity::Note) => Mark::Note,
+            _ => Mark::Verdict,
+        };
         Self {
             rule: rule.code,
             title: rule.title,
             basis: rule.basis,
-            severity: worst.map_or(rule.severity, severity),
+            severity,
             verdict,
+            mark,
             citation,
             confidence: citation.map(|citation| citation.confidence),
             worst: worst_place,
             findings,
             sentence,
-            ruling: situation.rulings.iter().find(|ruling| ruling.rule == rule.code).cloned(),
+            ruling,
         }
     }
 
@@ -397,7 +422,7 @@ impl RuleResult {
 
     /// The inspector has dismissed it.
     pub fn is_dismissed(&self) -> bool {
-        self.ruling.as_ref().is_some_and(|ruling| ruling.kind == RulingKind::Dismiss)
+        self.mark == Mark::Dismissed
     }
 
     /// It is broken, more than a note, and not dismissed.

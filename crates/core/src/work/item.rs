@@ -287,6 +287,46 @@ mod tests {
     }
 
     #[test]
+    fn an_electrical_item_is_proven_by_a_correct_reading_only() {
+        use crate::survey::{BoxBond, Construction, DeviceKind, Half, Meter, MeterReading, Probe};
+        let read = |meter, volts| MeterReading {
+            half: Half::Upper,
+            meter,
+            from: Probe::Hot,
+            to: Probe::BoxMetal,
+            volts: Some(crate::quantity::Voltage::volts(volts)),
+            loaded: false,
+            at: None,
+        };
+        let mut record = BoxRecord { found: crate::testing::box_with_device(DeviceKind::Switch), ..record() };
+        record.found.construction = Some(Construction::Metal);
+        record.found.bond = Some(BoxBond::Nothing);
+        record.found.readings = vec![read(Meter::LowImpedance, 0)];
+        let item =
+            WorkItem { rule: "metal-box-bonded".to_owned(), repair: "bond-box".to_owned(), ..item(StoredState::Done) };
+        let state = |record: &BoxRecord| {
+            let views = item_views(record, std::slice::from_ref(&item), &Basis::default(), None);
+            let view = views.into_iter().find(|view| view.rule == "metal-box-bonded").expect("it is an item");
+            (view.state, view.next)
+        };
+        let mut left = record.to_measure_again(std::slice::from_ref(&item));
+        assert!(left.readings.is_empty(), "what was read before the work is forgotten");
+        left.bond = Some(BoxBond::Screw);
+        record.left = Some(left);
+        let (stands, next) = state(&record);
+        assert_eq!(stands, ItemState::Done, "a screw that one sees is no proof");
+        assert!(next.contains("read hot to the metal"), "{next}");
+        for (meter, volts, wanted) in [
+            (Meter::HighImpedance, 57, ItemState::Done),
+            (Meter::LowImpedance, 40, ItemState::Done),
+            (Meter::LowImpedance, 119, ItemState::Proven),
+        ] {
+            record.left.as_mut().expect("measured").readings = vec![read(meter, volts)];
+            assert_eq!(state(&record).0, wanted, "{volts} V, {}", state(&record).1);
+        }
+    }
+
+    #[test]
     fn a_stop_leaves_only_the_referral() {
         let mut record = record();
         record.found.observe(crate::survey::Observation::KnobAndTube, true);

@@ -129,6 +129,17 @@ mod tests {
     }
 
     #[test]
+    fn the_rounds_of_the_table_in_docs_performance() {
+        let table = include_str!("../../../../../docs/performance.md");
+        for breakers in [8, 12, 20, 24, 30, 40, 42] {
+            let rounds = Safety::ALL.map(|safety| rounds_for(breakers, safety).expect("few enough"));
+            let [bare, seen, right] = rounds;
+            let row = format!("| {breakers} | {breakers} | {bare} | {seen} | {right} |");
+            assert!(table.contains(&row), "{row}");
+        }
+    }
+
+    #[test]
     fn twenty_four_breakers_take_five_rounds_bare() {
         // The trade's check value: 24 breakers, 5 rounds.
         let rounds = |safety| rounds_for(24, safety);
