@@ -90,6 +90,7 @@ function Bar({ breaker, name, off, chosen, x, y, onChoose }: BarProps) {
   const inner = breaker.space % 2 === 1 ? x + WIDTH - 44 : x + 8;
   const words = x + (breaker.space % 2 === 1 ? 14 : 60);
   const says = breaker.directory || 'not named';
+  const room = breaker.essential_minutes != null ? 11 : 18;
   return (
     <a
       href={`#breaker-${breaker.id}`}
@@ -108,7 +109,7 @@ function Bar({ breaker, name, off, chosen, x, y, onChoose }: BarProps) {
       </text>
       <text x={words + 58} y={top + Math.min(tall / 2 + 6, 26)}>
         {breaker.amperes ? `${breaker.amperes} A ` : ''}
-        {says.length > 18 ? `${says.slice(0, 17)}…` : says}
+        {says.length > room ? `${says.slice(0, room - 1)}…` : says}
       </text>
       {breaker.essential_minutes != null && (
         <text

@@ -163,8 +163,8 @@ fn sample(name: String, all: u32, opened: u32, bad: u32) -> CohortSample {
         Some(more) => format!("{more} more, all good, would make it 90 % sure that no more than a tenth are bad."),
     };
     let sentence = format!(
-        "{}: {opened} of {all} boxes opened, {bad} of them break a limit. Of the {closed} left closed {low} to {high} do, \
-         with 90 % assurance, if they are like the others. {advice}",
+        "{}: {opened} of {all} boxes opened, {bad} of them break a limit. Of {closed} left closed {low} to {high} do, with 90 % \
+         assurance, if they are like the others. {advice}",
         capitalised(&name)
     );
     CohortSample { name, all, opened, bad, estimate, more, sentence }
