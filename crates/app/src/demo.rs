@@ -169,4 +169,31 @@ mod tests {
         assert_eq!(name(false), "Changed");
         assert_ne!(name(true), "Changed");
     }
+
+    #[test]
+    fn every_rule_of_the_panel_is_broken_at_one_of_its_panels() {
+        use nailpunch_core::panel_judgement::judge_panels;
+        use nailpunch_core::rules::PANEL_RULES;
+        use nailpunch_core::survey::{BoxRecord, Circuit, Panel, Room};
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        let panels: Vec<&Panel> = bundle.panels.iter().collect();
+        let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
+        let records: Vec<(Room, BoxRecord)> = bundle
+            .rooms
+            .iter()
+            .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
+            .collect();
+        let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
+        let judged = judge_panels(&panels, &circuits, &boxes, &bundle.audit.basis);
+        for rule in PANEL_RULES {
+            let broken = |verdict| {
+                judged.iter().flat_map(|panel| &panel.results).any(|r| r.rule == rule.code && r.verdict == verdict)
+            };
+            assert!(broken(Verdict::Violates), "{} is broken nowhere", rule.code);
+        }
+        assert!(judged.iter().all(|panel| panel.dangerous));
+        let feeds = &judged[0].feeds;
+        let annexe = feeds.iter().find(|feeds| feeds.name == "18/20").unwrap();
+        assert!(annexe.sentence.contains("all of annexe panel") && annexe.sentence.contains("freezer, at most 30 min"));
+    }
 }

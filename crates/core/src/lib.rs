@@ -10,6 +10,7 @@ pub mod effects;
 pub mod jot;
 pub mod judgement;
 pub mod overview;
+pub mod panel_judgement;
 pub mod quantity;
 pub mod repair;
 pub mod rules;

@@ -1,6 +1,6 @@
 //! The kinds of record: where each is kept, and what it must satisfy.
 
-use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room};
+use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, feed_problems};
 use nailpunch_core::work::WorkItem;
 use rusqlite::{Transaction, params};
 
@@ -206,8 +206,21 @@ impl Stored for Panel {
         self.id.to_string()
     }
 
-    fn check(&self, _: &Transaction, _: &str, _: Option<&Self>) -> Result<(), StoreError> {
-        refuse(self.problems(&Pointer::root()))
+    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+        let mut problems = self.problems(&Pointer::root());
+        let known: Vec<Self> =
+            crate::walk::panels(transaction, audit_id)?.into_iter().map(|panel| panel.record).collect();
+        let others = known.iter().filter(|panel| panel.id != self.id);
+        let panels: Vec<&Self> = std::iter::once(self).chain(others).collect();
+        let (own, others): (Vec<_>, Vec<_>) = feed_problems(&panels).into_iter().partition(|(index, _)| *index == 0);
+        problems.extend(own.into_iter().map(|(_, problem)| problem));
+        // A breaker that feeds another panel cannot go while it does.
+        for (index, _) in others.into_iter().filter(|(_, problem)| problem.pointer == "/feed/breaker/breaker") {
+            let message =
+                format!("{} is fed by a breaker that would be gone; say first what feeds it", panels[index].name);
+            problems.push(Problem::new(&Pointer::root().at("breakers"), message));
+        }
+        refuse(problems)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {

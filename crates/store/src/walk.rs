@@ -71,7 +71,7 @@ pub(crate) fn circuits(transaction: &Transaction, audit_id: &str) -> Result<Vec<
     )
 }
 
-fn panels(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Panel>>, StoreError> {
+pub(crate) fn panels(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Panel>>, StoreError> {
     all(transaction, "SELECT record, revision FROM panel WHERE audit_id = ?1 AND deleted = 0 ORDER BY rowid", audit_id)
 }
 

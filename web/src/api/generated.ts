@@ -76,6 +76,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/boxes/{id}/breakers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The breakers that feed a box, and what goes dark with each. */
+        get: operations["box_breakers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/bundle": {
         parameters: {
             query?: never;
@@ -477,6 +494,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/panel-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a line does to a panel. */
+        post: operations["panel_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -658,6 +692,30 @@ export interface components {
          * @description Names an audit.
          */
         AuditId: string;
+        /** @description A bar of screw terminals. */
+        Bar: {
+            /** @description It is bonded to the enclosure by a strap, a screw, or by being screwed to it. */
+            bonded?: boolean | null;
+            /** @description What is under its terminals, at most 200. */
+            conductors?: components["schemas"]["LandedConductor"][];
+            /**
+             * Format: int32
+             * @description The terminals that the label gives to two grounds or more, and to how many; one conductor each elsewhere.
+             */
+            grounds_per_terminal?: number | null;
+            /**
+             * Format: int32
+             * @description Its number within the panel.
+             */
+            id: number;
+            /** @description What it is for. */
+            kind: components["schemas"]["BarKind"];
+        };
+        /**
+         * @description What a bar is for.
+         * @enum {string}
+         */
+        BarKind: "neutral" | "ground" | "both";
         /** @description What the verdicts of an audit rest on. */
         Basis: {
             /** @description The parts of the building by the age of their wiring. */
@@ -885,9 +943,24 @@ export interface components {
         Breaker: {
             /**
              * Format: int32
+             * @description The temperature round its wiring in °C, where it is out of the ordinary.
+             */
+            ambient?: number | null;
+            /**
+             * Format: int32
              * @description Its rating in amperes.
              */
             amperes?: number | null;
+            /** @description A generator, a battery or solar cells feed in through it. */
+            back_fed?: boolean;
+            bare_copper?: components["schemas"]["Length"] | null;
+            /**
+             * Format: int32
+             * @description Current-carrying conductors bundled with its own, where they are many.
+             */
+            bundled?: number | null;
+            /** @description What is under its terminals, at most 12. */
+            conductors?: components["schemas"]["LandedConductor"][];
             /** @description What the directory says it feeds. */
             directory?: string;
             /**
@@ -895,6 +968,10 @@ export interface components {
              * @description It feeds something that may be off for this many minutes at most.
              */
             essential_minutes?: number | null;
+            /** @description It sits firm on its bus. */
+            firm?: boolean | null;
+            /** @description Its terminals are marked for two conductors. */
+            for_two?: boolean;
             /**
              * Format: int32
              * @description Its number within the panel.
@@ -902,19 +979,66 @@ export interface components {
             id: number;
             /** @description How it sits there. */
             kind?: components["schemas"]["BreakerKind"];
+            /** @description Its type is one that the label of the panel takes. */
+            listed?: boolean | null;
+            /**
+             * Format: int32
+             * @description The load stated for it, in volt-amperes.
+             */
+            load?: number | null;
+            /** @description It feeds a motor or an air conditioner, whose breaker may be larger than its conductors. */
+            motor?: boolean;
             /** @description It is never to be switched: medical equipment, an alarm. */
             never?: boolean;
+            /** @description What it protects against beside overload. */
+            protection?: components["schemas"]["BreakerProtection"];
+            /**
+             * Format: int32
+             * @description The breaker that it shares a neutral with, by its number.
+             */
+            shares_neutral_with?: number | null;
             /**
              * Format: int32
              * @description Its space, the upper one of a two-pole.
              */
             space: number;
+            /** @description Its handle is tied to that one's. */
+            tied?: boolean | null;
+            /** @description Its wiring and both its ends are good for 75 °C; NM cable and unmarked terminals are not. */
+            warm?: boolean;
+        };
+        /** @description What goes dark with a breaker. */
+        BreakerFeeds: {
+            /** @description The boxes, each once. */
+            boxes: components["schemas"]["FedBox"][];
+            /**
+             * Format: int32
+             * @description The breaker by its number within the panel.
+             */
+            breaker: number;
+            /** @description The circuits drawn on it. */
+            circuits: components["schemas"]["CircuitId"][];
+            /** @description What must not be off for long. */
+            essential: components["schemas"]["EssentialLoad"][];
+            /** @description As it is called. */
+            name: string;
+            /** @description What is no box of the audit: "water heater". */
+            others: string[];
+            /** @description The sub-panels behind it, the nearest first. */
+            panels: components["schemas"]["PanelId"][];
+            /** @description In one plain sentence. */
+            sentence: string;
         };
         /**
          * @description How a breaker sits in its space.
          * @enum {string}
          */
         BreakerKind: "single" | "two-pole" | "tandem-upper" | "tandem-lower";
+        /**
+         * @description What a breaker protects against beside overload.
+         * @enum {string}
+         */
+        BreakerProtection: "plain" | "gfci" | "afci" | "dual-function";
         /** @description The building that is audited. */
         Building: {
             /** @description Where it stands, in a line. */
@@ -1098,6 +1222,7 @@ export interface components {
             id: components["schemas"]["CircuitId"];
             /** @description What it is called, "porch and hall". */
             name: string;
+            panel?: components["schemas"]["PanelId"] | null;
             /** @description Its boxes, at most 400. */
             points?: components["schemas"]["CircuitPoint"][];
             /** @description The fault that is being traced. */
@@ -1458,6 +1583,8 @@ export interface components {
         };
         /** @description One line of the directory as it is and as it would be true. */
         DirectoryLine: {
+            /** @description What it says names at least a room or a point of what was found, or nothing was found to hold it against. */
+            agrees: boolean;
             /**
              * Format: int32
              * @description The breaker by its number within the panel.
@@ -1504,6 +1631,11 @@ export interface components {
             /** @description What is landed wrong. */
             mistakes: components["schemas"]["LandingMistake"][];
         };
+        /**
+         * @description An electrode in the ground.
+         * @enum {string}
+         */
+        ElectrodeKind: "rod" | "water-pipe" | "concrete" | "plate-or-ring";
         /** @description What became of a typed text. */
         EntryEcho: {
             /** @description Why the text was not understood; the field then keeps its former value. */
@@ -1512,6 +1644,16 @@ export interface components {
             pointer: string;
             /** @description What was understood, in the audit's unit; absent when the field was cleared or the text was not understood. */
             read?: string | null;
+        };
+        /** @description A load on a breaker that may not be off for long. */
+        EssentialLoad: {
+            /**
+             * Format: int32
+             * @description The longest that it may be off, in minutes.
+             */
+            minutes: number;
+            /** @description What the directory calls it. */
+            what: string;
         };
         /** @description The face of a box. */
         Face: {
@@ -1614,10 +1756,32 @@ export interface components {
          * @enum {string}
          */
         FaultPlace: "feed-through" | "cable" | "landing" | "device";
+        /** @description A box on a breaker. */
+        FedBox: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description Its room. */
+            room: string;
+            /** @description Its short name. */
+            tag: string;
+            /** @description The sub-panel through which it hangs on the breaker. */
+            through?: string | null;
+        };
         /** @description What feeds a box. */
         Feed: "unknown" | "panel" | {
             /** @description Another box of the circuit. */
             box: components["schemas"]["BoxId"];
+        };
+        /** @description A breaker that feeds a box. */
+        FeedingBreaker: {
+            /** @description The breaker, as it is called. */
+            breaker: string;
+            /** @description The panel. */
+            panel: components["schemas"]["PanelId"];
+            /** @description What the panel is called. */
+            panel_name: string;
+            /** @description What goes dark with it. */
+            sentence: string;
         };
         /** @description A field that cannot be accepted, with a sentence that says what to do. */
         FieldProblem: {
@@ -1673,6 +1837,11 @@ export interface components {
         };
         /** @description What a rule says of one part of a box: a conductor, a device, a splice, the box itself. */
         Finding: {
+            /**
+             * Format: int32
+             * @description The breaker's number within the panel, where it concerns one.
+             */
+            breaker?: number | null;
             /**
              * Format: int32
              * @description The conductor's number within the box, where it concerns one.
@@ -1733,6 +1902,16 @@ export interface components {
             grade: components["schemas"]["PathGrade"];
             /** @description One plain sentence with the figures. */
             sentence: string;
+        };
+        /** @description How the system is grounded. */
+        Grounding: {
+            conductor?: components["schemas"]["Gauge"] | null;
+            /** @description What it is made of. */
+            conductor_material?: components["schemas"]["Material"];
+            /** @description The electrodes found, at most 8; none where one looked and there was none. */
+            electrodes?: components["schemas"]["ElectrodeKind"][] | null;
+            /** @description A main bonding jumper ties the neutral to the enclosure here: a strap, a screw, a wire. */
+            main_bond?: boolean | null;
         };
         /**
          * @description Which half of a duplex receptacle.
@@ -1813,6 +1992,22 @@ export interface components {
         Imported: {
             /** @description The audit. */
             id: components["schemas"]["AuditId"];
+        };
+        /** @description The conductors that come in: of the service, or of a feeder. */
+        Incoming: {
+            /** @description Each leg. */
+            gauge: components["schemas"]["Gauge"];
+            ground?: components["schemas"]["Gauge"] | null;
+            /** @description What they are made of. */
+            material?: components["schemas"]["Material"];
+            /** @description The panel is in another building than the one that feeds it. */
+            other_building?: boolean;
+            /** @description An equipment ground comes with them, apart from the neutral. */
+            separate_ground?: boolean | null;
+            /** @description They and their terminals are good for 75 °C; 60 °C otherwise. */
+            warm?: boolean;
+            /** @description They carry a whole dwelling. */
+            whole_dwelling?: boolean;
         };
         /** @description What an instrument showed at a box, whichever it is: as a connected meter sends it. */
         InstrumentReading: {
@@ -1987,6 +2182,29 @@ export interface components {
             /** @description Neutral to ground. */
             neutral_ground: components["schemas"]["Lamp"];
         };
+        /** @description A conductor under a terminal of a breaker or a bar. */
+        LandedConductor: {
+            /**
+             * Format: int32
+             * @description On a bar: the breaker of its circuit, by its number within the panel.
+             */
+            breaker?: number | null;
+            colour?: components["schemas"]["Colour"] | null;
+            /** @description Its size. */
+            gauge: components["schemas"]["Gauge"];
+            /** @description What it is made of. */
+            material?: components["schemas"]["Material"];
+            /** @description It is marked in another colour where it ends. */
+            remarked?: boolean | null;
+            /** @description What it carries. */
+            role: components["schemas"]["Role"];
+            strands?: components["schemas"]["Strands"] | null;
+            /**
+             * Format: int32
+             * @description The terminal: the pole of a breaker, 1 or 2, or the number of the screw on a bar.
+             */
+            terminal: number;
+        };
         /** @description One conductor on one terminal of a device. */
         Landing: {
             /**
@@ -2019,6 +2237,15 @@ export interface components {
             /** @description One plain sentence. */
             sentence: string;
             terminal?: components["schemas"]["Terminal"] | null;
+        };
+        /** @description The load of one leg. */
+        Legs: {
+            /** @description In one plain sentence. */
+            sentence: string;
+            /** @description How many breakers have a load stated. */
+            stated: number;
+            /** @description The load stated on leg A and leg B, in volt-amperes; a two-pole breaker counts half on each. */
+            volt_amperes: number[];
         };
         /**
          * Format: int64
@@ -2297,19 +2524,55 @@ export interface components {
         };
         /** @description A panel. */
         Panel: {
+            /** @description Its bars, at most 12. */
+            bars?: components["schemas"]["Bar"][];
             /** @description Its breakers, at most 168. */
             breakers?: components["schemas"]["Breaker"][];
+            /** @description What feeds it. */
+            feed?: components["schemas"]["PanelFeed"];
+            /** @description How the system is grounded. */
+            grounding?: components["schemas"]["Grounding"];
             /** @description Its identifier. */
             id: components["schemas"]["PanelId"];
+            incoming?: components["schemas"]["Incoming"] | null;
+            /**
+             * Format: int32
+             * @description The breaker or switch in it that takes everything off.
+             */
+            main_breaker?: number | null;
             /** @description The mapping of what feeds what. */
             mapping?: components["schemas"]["Mapping"];
+            /**
+             * Format: int32
+             * @description What was read between the legs.
+             */
+            measured_volts?: number | null;
             /** @description What it is called, "main panel, plant room". */
             name: string;
+            /** @description What was looked for. */
+            observed?: components["schemas"]["PanelObserved"][];
+            /**
+             * Format: int32
+             * @description What its label rates it for, in volts between the legs.
+             */
+            rated_volts?: number | null;
+            /**
+             * Format: int32
+             * @description What its label rates it for, in amperes.
+             */
+            rating?: number | null;
+            /** @description What was seen that no rule covers. */
+            remarks?: components["schemas"]["Remark"][];
+            /** @description What the inspector ruled. */
+            rulings?: components["schemas"]["Ruling"][];
             /**
              * Format: int32
              * @description How many spaces it has, 2 to 84.
              */
             spaces: number;
+            /** @description The spaces in which its label takes tandems. */
+            tandem_spaces?: number[] | null;
+            wired_under?: components["schemas"]["WiredUnder"] | null;
         };
         /** @description What follows from a panel. */
         PanelAnswer: {
@@ -2329,15 +2592,87 @@ export interface components {
             /** @description The points of the audit that are not on the walk yet. */
             to_add: components["schemas"]["PointToAdd"][];
         };
+        /** @description What feeds a panel. */
+        PanelFeed: "unknown" | "service" | {
+            /** @description A breaker of another panel. */
+            breaker: {
+                /**
+                 * Format: int32
+                 * @description The breaker, by its number within that panel.
+                 */
+                breaker: number;
+                /** @description The panel. */
+                panel: components["schemas"]["PanelId"];
+            };
+        };
         /**
          * Format: uuid
          * @description Names a panel.
          */
         PanelId: string;
         /** @description A panel with all that follows from it. */
+        PanelJudgement: {
+            /** @description What the mapping says. */
+            answer: components["schemas"]["PanelAnswer"];
+            /** @description Something here is a danger now. */
+            dangerous: boolean;
+            /** @description What feeds it, in words. */
+            fed_from: string;
+            /** @description What each breaker feeds. */
+            feeds: components["schemas"]["BreakerFeeds"][];
+            /** @description The loads stated, leg by leg. */
+            legs: components["schemas"]["Legs"];
+            /** @description What each rule says, worst first. */
+            results: components["schemas"]["RuleResult"][];
+            /** @description What stays live with the main off. */
+            stays_live: string[];
+            /** @description The worst answer of all rules that are not dismissed. */
+            worst: components["schemas"]["Verdict"];
+        };
+        /** @description A panel after a line. */
+        PanelLine: {
+            /**
+             * Format: int32
+             * @description The breaker that it spoke of; absent for a bar.
+             */
+            breaker?: number | null;
+            /** @description The panel with what the line says in its place. */
+            panel: components["schemas"]["Panel"];
+            /** @description What was understood, in plain words. */
+            says: string;
+        };
+        /** @description A line typed at a panel. */
+        PanelLineWish: {
+            /** @description The line, at most 200 characters. */
+            line: string;
+            /** @description The panel as it is. */
+            panel: components["schemas"]["Panel"];
+        };
+        /**
+         * @description Something to look for at a panel, named by its fault.
+         * @enum {string}
+         */
+        PanelObservation: "directory-unreadable" | "open-space" | "open-knockout" | "dead-front-off" | "sharp-screws" | "corrosion" | "debris" | "water" | "heat-damage" | "unsafe-type" | "unfused-tap" | "not-torqued";
+        /** @description An observation at a panel as the screen offers it. */
+        PanelObservationInfo: {
+            /** @description The chip when it is there. */
+            fault: string;
+            /** @description The chip when it is not. */
+            sound: string;
+            /** @description What to look for. */
+            what: components["schemas"]["PanelObservation"];
+        };
+        /** @description An observation at a panel with its answer. What is not in the list was not looked at. */
+        PanelObserved: {
+            /** @description It is there. */
+            fault: boolean;
+            /** @description What was looked for. */
+            what: components["schemas"]["PanelObservation"];
+        };
+        /** @description A panel with all that follows from it. */
         PanelView: {
             /** @description What follows from it. */
-            answer: components["schemas"]["PanelAnswer"];
+            judgement: components["schemas"]["PanelJudgement"];
             /** @description The panel. */
             panel: components["schemas"]["Revised_Panel"];
         };
@@ -2702,6 +3037,7 @@ export interface components {
                 id: components["schemas"]["CircuitId"];
                 /** @description What it is called, "porch and hall". */
                 name: string;
+                panel?: components["schemas"]["PanelId"] | null;
                 /** @description Its boxes, at most 400. */
                 points?: components["schemas"]["CircuitPoint"][];
                 /** @description The fault that is being traced. */
@@ -2756,19 +3092,55 @@ export interface components {
         Revised_Panel: {
             /** @description A panel. */
             record: {
+                /** @description Its bars, at most 12. */
+                bars?: components["schemas"]["Bar"][];
                 /** @description Its breakers, at most 168. */
                 breakers?: components["schemas"]["Breaker"][];
+                /** @description What feeds it. */
+                feed?: components["schemas"]["PanelFeed"];
+                /** @description How the system is grounded. */
+                grounding?: components["schemas"]["Grounding"];
                 /** @description Its identifier. */
                 id: components["schemas"]["PanelId"];
+                incoming?: components["schemas"]["Incoming"] | null;
+                /**
+                 * Format: int32
+                 * @description The breaker or switch in it that takes everything off.
+                 */
+                main_breaker?: number | null;
                 /** @description The mapping of what feeds what. */
                 mapping?: components["schemas"]["Mapping"];
+                /**
+                 * Format: int32
+                 * @description What was read between the legs.
+                 */
+                measured_volts?: number | null;
                 /** @description What it is called, "main panel, plant room". */
                 name: string;
+                /** @description What was looked for. */
+                observed?: components["schemas"]["PanelObserved"][];
+                /**
+                 * Format: int32
+                 * @description What its label rates it for, in volts between the legs.
+                 */
+                rated_volts?: number | null;
+                /**
+                 * Format: int32
+                 * @description What its label rates it for, in amperes.
+                 */
+                rating?: number | null;
+                /** @description What was seen that no rule covers. */
+                remarks?: components["schemas"]["Remark"][];
+                /** @description What the inspector ruled. */
+                rulings?: components["schemas"]["Ruling"][];
                 /**
                  * Format: int32
                  * @description How many spaces it has, 2 to 84.
                  */
                 spaces: number;
+                /** @description The spaces in which its label takes tandems. */
+                tandem_spaces?: number[] | null;
+                wired_under?: components["schemas"]["WiredUnder"] | null;
             };
             /**
              * Format: int32
@@ -3367,6 +3739,7 @@ export interface components {
             house_rules: components["schemas"]["HouseRuleInfo"][];
             meters: components["schemas"]["Named_Meter"][];
             observations: components["schemas"]["ObservationInfo"][];
+            panel_observations: components["schemas"]["PanelObservationInfo"][];
             presets: components["schemas"]["Preset"][];
             probes: components["schemas"]["Named_Probe"][];
             rules: components["schemas"]["RuleEntry"][];
@@ -3734,6 +4107,36 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    box_breakers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FeedingBreaker"][];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4698,6 +5101,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthEcho"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    panel_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PanelLineWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PanelLine"];
                 };
             };
             422: {

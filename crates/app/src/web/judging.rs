@@ -7,8 +7,9 @@ use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::Edition;
 use nailpunch_core::standard::box_volume::StandardBox;
 use nailpunch_core::survey::{
-    DetectorClass, DeviceKind, HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, Pointer,
-    Preset, Probe, Terminal, TracedFault, house_rule_infos, observation_infos, presets, terminals_of,
+    DetectorClass, DeviceKind, HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo,
+    PanelObservationInfo, Pointer, Preset, Probe, Terminal, TracedFault, house_rule_infos, observation_infos,
+    panel_observation_infos, presets, terminals_of,
 };
 use rocket::serde::json::Json;
 use rocket::{get, post};
@@ -122,6 +123,7 @@ pub struct Trades {
     meters: Vec<Named<Meter>>,
     detectors: Vec<Named<DetectorClass>>,
     traced_faults: Vec<Named<TracedFault>>,
+    panel_observations: Vec<PanelObservationInfo>,
 }
 
 /// A choice with its words.
@@ -163,6 +165,7 @@ pub fn trades() -> Json<Trades> {
         probes: named(Probe::ALL, Probe::name),
         meters: named(Meter::ALL, Meter::name),
         detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),
+        panel_observations: panel_observation_infos(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     })

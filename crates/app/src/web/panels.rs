@@ -1,12 +1,14 @@
 //! Panels: their breakers, the rounds of the mapping, and the directory that it proposes; what the boxes opened say of those
 //! left closed.
 
-use nailpunch_core::survey::{BoxRecord, Panel, Room};
-use nailpunch_core::truth::mapping::{PanelAnswer, SingleAnswer, SingleWish, find_single, panel_answer};
+use nailpunch_core::jot::{PanelLine, read_panel_line};
+use nailpunch_core::panel_judgement::{FeedingBreaker, PanelJudgement, breakers_of, judge_panels};
+use nailpunch_core::survey::{BoxId, BoxRecord, Circuit, Panel, Room};
+use nailpunch_core::truth::mapping::{SingleAnswer, SingleWish, find_single};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, post, put as put_route};
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
@@ -19,23 +21,66 @@ pub struct PanelView {
     /// The panel.
     panel: Revised<Panel>,
     /// What follows from it.
-    answer: PanelAnswer,
+    judgement: PanelJudgement,
 }
 
-fn of_walk(walk: &AuditWalk, panel: &Revised<Panel>) -> PanelView {
-    let boxes: Vec<(&Room, &BoxRecord)> = walk
-        .rooms
-        .iter()
-        .flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record)))
-        .collect();
-    PanelView { answer: panel_answer(&panel.record, &boxes), panel: panel.clone() }
+/// The boxes of a walk, each with its room.
+fn boxes_of(walk: &AuditWalk) -> Vec<(&Room, &BoxRecord)> {
+    let rooms = walk.rooms.iter();
+    rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect()
+}
+
+fn views(walk: &AuditWalk) -> Vec<PanelView> {
+    let panels: Vec<&Panel> = walk.panels.iter().map(|panel| &panel.record).collect();
+    let circuits: Vec<&Circuit> = walk.circuits.iter().map(|circuit| &circuit.record).collect();
+    let judged = judge_panels(&panels, &circuits, &boxes_of(walk), &walk.audit.record.basis);
+    let each = walk.panels.iter().zip(judged);
+    each.map(|(panel, judgement)| PanelView { panel: panel.clone(), judgement }).collect()
 }
 
 fn view(store: &Store, audit: &str, id: &str) -> Result<PanelView, StoreError> {
     let walk = store.walk(audit)?;
-    let panel = walk.panels.iter().find(|panel| panel.record.id.to_string() == id);
-    let panel = panel.ok_or_else(|| StoreError::NotFound { kind: "panel", id: id.to_owned() })?;
-    Ok(of_walk(&walk, panel))
+    let found = views(&walk).into_iter().find(|view| view.panel.record.id.to_string() == id);
+    found.ok_or_else(|| StoreError::NotFound { kind: "panel", id: id.to_owned() })
+}
+
+/// The breakers that feed a box, and what goes dark with each.
+#[utoipa::path(
+    get, operation_id = "box_breakers", path = "/api/audits/{audit}/boxes/{id}/breakers",
+    params(("audit" = String, Path), ("id" = String, Path)),
+    responses((status = 200, body = Vec<FeedingBreaker>), (status = 404, body = Problem))
+)]
+#[get_route("/audits/<audit>/boxes/<id>/breakers")]
+pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<FeedingBreaker>>, ApiError> {
+    let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?);
+    let feeding = with_store(store, move |store| {
+        let walk = store.walk(&audit)?;
+        let panels: Vec<&Panel> = walk.panels.iter().map(|panel| &panel.record).collect();
+        let circuits: Vec<&Circuit> = walk.circuits.iter().map(|circuit| &circuit.record).collect();
+        Ok(breakers_of(BoxId(id), &panels, &circuits, &boxes_of(&walk)))
+    });
+    Ok(Json(feeding.await?))
+}
+
+/// A line typed at a panel.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PanelLineWish {
+    /// The line, at most 200 characters.
+    line: String,
+    /// The panel as it is.
+    panel: Panel,
+}
+
+/// What a line does to a panel.
+#[utoipa::path(
+    post, operation_id = "panel_line", path = "/api/panel-line", request_body = PanelLineWish,
+    responses((status = 200, body = PanelLine), (status = 422, body = Problem))
+)]
+#[post("/panel-line", data = "<body>")]
+pub fn line(body: Body<PanelLineWish>) -> Result<Json<PanelLine>, ApiError> {
+    let wish = body.0?;
+    read_panel_line(&wish.line, &wish.panel).map(Json).map_err(|error| ApiError::field("/line", error.to_string()))
 }
 
 /// The panels of an audit, by name.
@@ -46,11 +91,8 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<PanelView, StoreError> {
 #[get_route("/audits/<audit>/panels")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<PanelView>>, ApiError> {
     let audit = identifier(audit)?.to_string();
-    let views = with_store(store, move |store| {
-        let walk = store.walk(&audit)?;
-        Ok(walk.panels.iter().map(|panel| of_walk(&walk, panel)).collect())
-    });
-    Ok(Json(views.await?))
+    let listed = with_store(store, move |store| Ok(views(&store.walk(&audit)?)));
+    Ok(Json(listed.await?))
 }
 
 /// Makes or changes a panel.

@@ -6,6 +6,7 @@
 //! cable  = gauge "/" conductors [ "ng" ]
 //! ```
 
+mod panel_line;
 mod vocabulary;
 
 use serde::{Deserialize, Serialize};
@@ -17,6 +18,7 @@ use crate::survey::{
     ObservationGroup, Probe, add_cable,
 };
 
+pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
 use vocabulary::{Meaning, Measure};
 pub use vocabulary::{VOCABULARY, Word};
 

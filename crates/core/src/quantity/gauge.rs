@@ -54,6 +54,25 @@ pub enum Gauge {
 }
 
 impl Gauge {
+    /// Every size, the smallest first.
+    pub const ALL: [Self; 15] = [
+        Self::Awg18,
+        Self::Awg16,
+        Self::Awg14,
+        Self::Awg12,
+        Self::Awg10,
+        Self::Awg8,
+        Self::Awg6,
+        Self::Awg4,
+        Self::Awg3,
+        Self::Awg2,
+        Self::Awg1,
+        Self::Awg1Of0,
+        Self::Awg2Of0,
+        Self::Awg3Of0,
+        Self::Awg4Of0,
+    ];
+
     /// The size as it is spoken and printed on the sheath, "14" or "1/0".
     pub const fn size(self) -> &'static str {
         match self {
@@ -94,7 +113,8 @@ mod tests {
 
     #[test]
     fn json_uses_the_spoken_size() {
-        for gauge in [Gauge::Awg18, Gauge::Awg14, Gauge::Awg6, Gauge::Awg4Of0] {
+        assert!(Gauge::ALL.is_sorted());
+        for gauge in Gauge::ALL {
             let json = serde_json::to_string(&gauge).expect("serialises");
             assert_eq!(json, format!("\"{}\"", gauge.size()));
         }

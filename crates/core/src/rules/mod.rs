@@ -6,6 +6,7 @@ mod enclosure;
 mod grounding;
 mod maximum;
 mod minimum;
+mod panel;
 mod verdict;
 
 use serde::Serialize;
@@ -19,6 +20,7 @@ pub use enclosure::box_setback::limit as set_back_limit;
 pub use enclosure::cable_entry::sheath_inside;
 pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use minimum::{MinimumJudgement, judge_minimum};
+pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
 pub use verdict::{
     Finding, Mark, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous,
     worst_verdict,
@@ -63,8 +65,11 @@ impl<'a> Situation<'a> {
     }
 }
 
-/// One rule of the catalogue.
-pub struct Rule {
+/// What a rule of the box does: one finding per part of the box; empty when there is nothing that it concerns.
+pub type BoxCheck = fn(&Situation) -> Vec<Finding>;
+
+/// One rule of the catalogue; those of the box by default.
+pub struct Rule<Check = BoxCheck> {
     /// Its code, in kebab case. Stored audits hold it: it is never used again for something else.
     pub code: &'static str,
     /// What it is about, in a few words.
@@ -89,8 +94,17 @@ pub struct Rule {
     pub example: &'static str,
     /// Where it stands in an edition; `None` where that edition has no such rule.
     pub citation: fn(Edition) -> Option<Citation>,
-    /// One finding per part of the box; empty when there is nothing that it concerns.
-    pub check: fn(&Situation) -> Vec<Finding>,
+    /// What it finds.
+    pub check: Check,
+}
+
+impl Rule {
+    /// The same rule, held against a panel.
+    const fn at_panel(&self, check: PanelCheck) -> Rule<PanelCheck> {
+        let Self { code, title, basis, severity, always, since, needs, reads, limit, why, example, citation, .. } =
+            *self;
+        Rule { code, title, basis, severity, always, since, needs, reads, limit, why, example, citation, check }
+    }
 }
 
 /// Every rule, in the order of the report.
@@ -149,9 +163,22 @@ pub fn rule(code: &str) -> Option<&'static Rule> {
     RULES.iter().find(|rule| rule.code == code)
 }
 
+/// Whether there is a rule with a code, of the box or of the panel.
+pub fn is_rule(code: &str) -> bool {
+    rule(code).is_some() || PANEL_RULES.iter().any(|rule| rule.code == code)
+}
+
 /// Judges a box by every rule, worst first.
 pub fn judge(situation: &Situation) -> Vec<RuleResult> {
-    let mut results: Vec<RuleResult> = RULES.iter().map(|rule| RuleResult::of(rule, situation)).collect();
+    let result = |rule: &Rule| {
+        let is_older = |since| situation.is_older_than(rule.code, since);
+        let check = || (rule.check)(situation);
+        RuleResult::of(rule, situation.basis.edition, check, is_older, situation.rulings)
+    };
+    worst_first(RULES.iter().map(result).collect())
+}
+
+fn worst_first(mut results: Vec<RuleResult>) -> Vec<RuleResult> {
     results.sort_by_key(|result| (result.verdict.rank(), result.severity));
     results
 }
@@ -184,17 +211,15 @@ pub struct RuleEntry {
 }
 
 /// Where a rule stands in each edition; once where it is common practice.
-fn citations(rule: &Rule) -> Vec<Citation> {
+fn citations<C>(rule: &Rule<C>) -> Vec<Citation> {
     let mut citations: Vec<Citation> = Edition::ALL.into_iter().filter_map(rule.citation).collect();
     citations.dedup();
     citations
 }
 
-/// The rule book.
-pub fn rule_book() -> Vec<RuleEntry> {
-    RULES
-        .iter()
-        .map(|rule| RuleEntry {
+impl RuleEntry {
+    fn of<C>(rule: &Rule<C>) -> Self {
+        Self {
             code: rule.code,
             title: rule.title,
             basis: rule.basis,
@@ -206,8 +231,14 @@ pub fn rule_book() -> Vec<RuleEntry> {
             why: rule.why,
             example: rule.example,
             citations: citations(rule),
-        })
-        .collect()
+        }
+    }
+}
+
+/// The rule book: the rules of the box, then those of the panel alone.
+pub fn rule_book() -> Vec<RuleEntry> {
+    let of_panel = PANEL_RULES.iter().filter(|panel_rule| rule(panel_rule.code).is_none());
+    RULES.iter().map(RuleEntry::of).chain(of_panel.map(RuleEntry::of)).collect()
 }
 
 #[cfg(test)]
@@ -217,7 +248,8 @@ mod tests {
     #[test]
     fn the_catalogue_is_sound() {
         for entry in rule_book() {
-            assert_eq!(RULES.iter().filter(|rule| rule.code == entry.code).count(), 1, "{} twice", entry.code);
+            let count = rule_book().iter().filter(|other| other.code == entry.code).count();
+            assert_eq!(count, 1, "{} twice", entry.code);
             assert!(entry.code.chars().all(|c| c.is_ascii_lowercase() || c == '-'), "{}", entry.code);
             assert!(!entry.citations.is_empty(), "{} is cited nowhere", entry.code);
             for text in [entry.title, entry.needs, entry.limit, entry.why, entry.example] {

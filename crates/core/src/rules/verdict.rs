@@ -5,10 +5,10 @@ use std::borrow::Cow;
 use serde::{Deserialize, Serialize, Serializer};
 use utoipa::ToSchema;
 
-use super::{Rule, Situation};
+use super::Rule;
 use crate::quantity::{Amount, Length, UnitSystem};
-use crate::standard::{Citation, Confidence};
-use crate::survey::{BoxContents, Conductor, Observation, Ruling, RulingKind};
+use crate::standard::{Citation, Confidence, Edition};
+use crate::survey::{BoxContents, Breaker, Conductor, Observation, Panel, PanelObservation, Ruling, RulingKind};
 
 /// The answer of a rule.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -145,6 +145,9 @@ pub struct Finding {
     /// The conductor's number within the box, where it concerns one.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub conductor: Option<u16>,
+    /// The breaker's number within the panel, where it concerns one.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub breaker: Option<u16>,
     /// What it concerns, "black 12 AWG".
     #[schema(value_type = String)]
     pub label: Cow<'static, str>,
@@ -187,6 +190,7 @@ impl Finding {
     fn new(label: impl Into<Cow<'static, str>>, verdict: Verdict, sentence: impl Into<Cow<'static, str>>) -> Self {
         Self {
             conductor: None,
+            breaker: None,
             label: label.into(),
             verdict,
             severity: None,
@@ -211,6 +215,11 @@ impl Finding {
     /// It breaks the rule.
     pub(crate) fn violates(label: impl Into<Cow<'static, str>>, sentence: impl Into<Cow<'static, str>>) -> Self {
         Self::new(label, Verdict::Violates, sentence)
+    }
+
+    /// It was allowed when it was built.
+    pub(crate) fn legacy(label: impl Into<Cow<'static, str>>, sentence: impl Into<Cow<'static, str>>) -> Self {
+        Self::new(label, Verdict::Legacy, sentence)
     }
 
     /// The rule does not concern it.
@@ -246,6 +255,19 @@ impl Finding {
         }
     }
 
+    /// The answer to something one sees at a panel.
+    pub(crate) fn observed_at_panel(panel: &Panel, what: PanelObservation) -> Self {
+        let sentence = |words: &str| {
+            let mut rest = words.chars();
+            format!("{}{}.", rest.next().map(|c| c.to_uppercase().to_string()).unwrap_or_default(), rest.as_str())
+        };
+        match panel.observed(what) {
+            Some(true) => Self::violates("panel", sentence(what.fault())),
+            Some(false) => Self::meets("panel", sentence(what.sound())),
+            None => Self::not_measured("panel", &format!("look: {}?", what.fault()), "/observed"),
+        }
+    }
+
     /// Nothing can be said before the conductors are recorded.
     pub(crate) fn no_conductors() -> Self {
         Self::not_measured("box", "add the conductors of this box", "/conductors")
@@ -254,6 +276,12 @@ impl Finding {
     /// It concerns this conductor.
     pub(crate) fn of_conductor(mut self, conductor: &Conductor) -> Self {
         self.conductor = Some(conductor.id);
+        self
+    }
+
+    /// It concerns this breaker.
+    pub(crate) fn of_breaker(mut self, breaker: &Breaker) -> Self {
+        self.breaker = Some(breaker.id);
         self
     }
 
@@ -354,12 +382,20 @@ fn citation_text<S: Serializer>(citation: &Option<Citation>, serializer: S) -> R
 }
 
 impl RuleResult {
-    /// Runs `rule` on a box.
-    pub(crate) fn of(rule: &Rule, situation: &Situation) -> Self {
-        let citation = (rule.citation)(situation.basis.edition);
-        let mut findings = if citation.is_some() { (rule.check)(situation) } else { Vec::new() };
+    /// What `rule` says under `edition` of what `check` finds; `is_older` names the year of wiring older than a year.
+    pub(crate) fn of<C>(
+        rule: &Rule<C>,
+        edition: Edition,
+        check: impl FnOnce() -> Vec<Finding>,
+        is_older: impl Fn(u16) -> Option<u16>,
+        rulings: &[Ruling],
+    ) -> Self {
+        let citation = (rule.citation)(edition);
+        let mut findings = if citation.is_some() { check() } else { Vec::new() };
         for finding in &mut findings {
-            finding.excuse_if_older(rule, situation);
+            if let Some(since) = finding.since.or(rule.since).filter(|_| !rule.always) {
+                finding.excuse_if_older(since, &is_older);
+            }
         }
         let severity = |finding: &Finding| finding.severity.unwrap_or(rule.severity);
         let shortfall = |finding: &Finding| finding.shortfall.as_ref().map_or(0, |shortfall| shortfall.value);
@@ -367,15 +403,14 @@ impl RuleResult {
         let worst_place = (0..findings.len()).min_by_key(|place| key(&findings[*place]));
         let worst = worst_place.map(|place| &findings[place]);
         let (verdict, sentence) = match (worst, citation) {
-            (_, None) => (
-                Verdict::NotApplicable,
-                format!("{} has no such rule that we know of.", situation.basis.edition.name()).into(),
-            ),
+            (_, None) => {
+                (Verdict::NotApplicable, format!("{} has no such rule that we know of.", edition.name()).into())
+            }
             (None, _) => (Verdict::NotApplicable, Cow::Borrowed("There is nothing here that this rule concerns.")),
             (Some(worst), _) => (worst.verdict, worst.sentence.clone()),
         };
         let severity = worst.map_or(rule.severity, severity);
-        let ruling = situation.rulings.iter().find(|ruling| ruling.rule == rule.code).cloned();
+        let ruling = rulings.iter().find(|ruling| ruling.rule == rule.code).cloned();
         let mark = match (&ruling, verdict, severity) {
             (Some(Ruling { kind: RulingKind::Dismiss, .. }), ..) => Mark::Dismissed,
             (_, Verdict::Violates, Severity::Danger) => Mark::Danger,
@@ -438,13 +473,12 @@ impl RuleResult {
 }
 
 impl Finding {
-    /// A limit younger than the wiring, missed, is legacy; unless it is a danger at any age.
-    fn excuse_if_older(&mut self, rule: &Rule, situation: &Situation) {
-        if self.verdict != Verdict::Violates || rule.always {
+    /// A limit younger than the wiring, missed, is legacy.
+    fn excuse_if_older(&mut self, since: u16, is_older: impl Fn(u16) -> Option<u16>) {
+        if self.verdict != Verdict::Violates {
             return;
         }
-        let Some(since) = self.since.or(rule.since) else { return };
-        if let Some(year) = situation.is_older_than(rule.code, since) {
+        if let Some(year) = is_older(since) {
             self.verdict = Verdict::Legacy;
             let sentence = self.sentence.trim_end_matches('.');
             let before = if year < since {

@@ -16,54 +16,203 @@ use crate::survey::Material;
 pub const STANDARD_RATINGS: [u16; 22] =
     [15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 400];
 
-/// Ampacity in the 60 °C column, to which NM cable is held.
+/// A temperature column of the ampacity table.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub enum Column {
+    /// 60 °C: NM cable, and terminals of small equipment that is not marked for more.
+    C60,
+    /// 75 °C.
+    C75,
+    /// 90 °C: only where correction begins, never the end of it.
+    C90,
+}
+
+/// Size; copper at 60, 75, 90 °C; aluminium at 60, 75, 90 °C; no more than three current-carrying conductors, 30 °C.
+///
+/// # Source
+/// NEC Table 310.16 (310.15(B)(16) before 2020), from memory: copper sure, aluminium at 60 °C may be off.
+const TABLE: [(Gauge, [u16; 3], [u16; 3]); 13] = [
+    (Gauge::Awg14, [15, 20, 25], [0, 0, 0]),
+    (Gauge::Awg12, [20, 25, 30], [15, 20, 25]),
+    (Gauge::Awg10, [30, 35, 40], [25, 30, 35]),
+    (Gauge::Awg8, [40, 50, 55], [35, 40, 45]),
+    (Gauge::Awg6, [55, 65, 75], [40, 50, 55]),
+    (Gauge::Awg4, [70, 85, 95], [55, 65, 75]),
+    (Gauge::Awg3, [85, 100, 115], [65, 75, 85]),
+    (Gauge::Awg2, [95, 115, 130], [75, 90, 100]),
+    (Gauge::Awg1, [110, 130, 145], [85, 100, 115]),
+    (Gauge::Awg1Of0, [125, 150, 170], [100, 120, 135]),
+    (Gauge::Awg2Of0, [145, 175, 195], [115, 135, 150]),
+    (Gauge::Awg3Of0, [165, 200, 225], [130, 155, 175]),
+    (Gauge::Awg4Of0, [195, 230, 260], [150, 180, 205]),
+];
+
+/// The ampacity of a conductor in amperes; `None` where the table has none.
 ///
 /// # Source
 /// NEC Table 310.16, from memory.
-pub const fn ampacity_60(gauge: Gauge, material: Material) -> Option<u16> {
-    Some(match (material, gauge) {
-        (Material::Copper, Gauge::Awg14) => 15,
-        (Material::Copper, Gauge::Awg12) => 20,
-        (Material::Copper, Gauge::Awg10) => 30,
-        (Material::Copper, Gauge::Awg8) => 40,
-        (Material::Copper, Gauge::Awg6) => 55,
-        (Material::Copper, Gauge::Awg4) => 70,
-        (Material::Copper, Gauge::Awg3) => 85,
-        (Material::Copper, Gauge::Awg2) => 95,
-        (Material::Copper, Gauge::Awg1) => 110,
-        (Material::Copper, Gauge::Awg1Of0) => 125,
-        (Material::Copper, Gauge::Awg2Of0) => 145,
-        (Material::Copper, Gauge::Awg3Of0) => 165,
-        (Material::Copper, Gauge::Awg4Of0) => 195,
-        (_, Gauge::Awg12) => 15,
-        (_, Gauge::Awg10) => 25,
-        (_, Gauge::Awg8) => 35,
-        (_, Gauge::Awg6) => 40,
-        (_, Gauge::Awg4) => 55,
-        (_, Gauge::Awg3) => 65,
-        (_, Gauge::Awg2) => 75,
-        (_, Gauge::Awg1) => 85,
-        (_, Gauge::Awg1Of0) => 100,
-        (_, Gauge::Awg2Of0) => 115,
-        (_, Gauge::Awg3Of0) => 130,
-        (_, Gauge::Awg4Of0) => 150,
-        _ => return None,
-    })
+pub fn ampacity(column: Column, gauge: Gauge, material: Material) -> Option<u16> {
+    let (_, copper, aluminium) = TABLE.iter().find(|(known, ..)| *known == gauge)?;
+    let row = if material == Material::Copper { copper } else { aluminium };
+    Some(row[column as usize]).filter(|amperes| *amperes > 0)
+}
+
+/// Where a conductor runs hotter, or closer to others, than the table takes for granted.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]
+pub struct Surroundings {
+    /// The temperature round it in °C; 30 where it is not stated.
+    pub ambient: Option<u8>,
+    /// Current-carrying conductors bundled with it, itself included; up to three where it is not stated.
+    pub bundled: Option<u8>,
+}
+
+/// The per cent that is left at a temperature round the conductor; `None` where its insulation bears no load.
+///
+/// # Source
+/// NEC Table 310.15(B)(1) for a base of 30 °C, from memory, sure.
+pub fn ambient_per_cent(column: Column, ambient: u8) -> Option<u16> {
+    const ROWS: [(u8, [u16; 3]); 14] = [
+        (10, [129, 120, 115]),
+        (15, [122, 115, 112]),
+        (20, [115, 111, 108]),
+        (25, [108, 105, 104]),
+        (30, [100, 100, 100]),
+        (35, [91, 94, 96]),
+        (40, [82, 88, 91]),
+        (45, [71, 82, 87]),
+        (50, [58, 75, 82]),
+        (55, [41, 67, 76]),
+        (60, [0, 58, 71]),
+        (65, [0, 47, 65]),
+        (70, [0, 33, 58]),
+        (75, [0, 0, 50]),
+    ];
+    let (_, row) = ROWS.iter().find(|(up_to, _)| ambient <= *up_to)?;
+    Some(row[column as usize]).filter(|per_cent| *per_cent > 0)
+}
+
+/// The per cent that is left among so many current-carrying conductors.
+///
+/// # Source
+/// NEC Table 310.15(C)(1), from memory, sure.
+pub const fn bundled_per_cent(conductors: u8) -> u16 {
+    match conductors {
+        0..=3 => 100,
+        4..=6 => 80,
+        7..=9 => 70,
+        10..=20 => 50,
+        21..=30 => 45,
+        31..=40 => 40,
+        _ => 35,
+    }
+}
+
+/// The ampacity after correction, with its working: from the 90 °C column, and never above `column`, in which the cable
+/// or its terminals are. `None` where the table has none, or where nothing may be carried.
+///
+/// # Source
+/// NEC 110.14(C), 310.15(B) and (C), 334.80, from memory, sure.
+pub fn corrected_ampacity(
+    column: Column,
+    gauge: Gauge,
+    material: Material,
+    surroundings: Surroundings,
+) -> Option<(u16, String)> {
+    let listed = ampacity(column, gauge, material)?;
+    if surroundings != Surroundings::default() {
+        let begin = ampacity(Column::C90, gauge, material)?;
+        let warm = ambient_per_cent(Column::C90, surroundings.ambient.unwrap_or(30))?;
+        let close = bundled_per_cent(surroundings.bundled.unwrap_or(3));
+        // Rounded to the nearest ampere; a half and more goes up: NEC 220.5(B), from memory.
+        let left = (u32::from(begin) * u32::from(warm) * u32::from(close) + 5_000) / 10_000;
+        let left = u16::try_from(left).unwrap_or(u16::MAX);
+        let working = format!("{begin} A at 90 °C × {warm} % × {close} % = {left} A, at most {listed} A");
+        return Some((left.min(listed), working));
+    }
+    Some((listed, format!("{listed} A")))
 }
 
 /// The largest overcurrent device for a branch conductor in NM cable: the small-conductor limit to 10 AWG, above that
 /// the ampacity, taken up to the next standard rating.
 pub fn largest_breaker(edition: Edition, gauge: Gauge, material: Material) -> Option<u16> {
+    largest_breaker_for(edition, Column::C60, gauge, material, Surroundings::default())
+}
+
+/// As [`largest_breaker`] for any wiring method and where it runs: correction can take it below the small-conductor limit.
+pub fn largest_breaker_for(
+    edition: Edition,
+    column: Column,
+    gauge: Gauge,
+    material: Material,
+    surroundings: Surroundings,
+) -> Option<u16> {
     let clad_14 = edition == Edition::Nec2023 && material == Material::CopperClad && gauge == Gauge::Awg14;
-    match (gauge, material) {
-        (Gauge::Awg18, Material::Copper) => Some(7),
-        (Gauge::Awg16, Material::Copper) => Some(10),
-        (Gauge::Awg14, _) if clad_14 => Some(10),
-        (Gauge::Awg14 | Gauge::Awg12 | Gauge::Awg10, _) => ampacity_60(gauge, material),
-        _ => {
-            let ampacity = ampacity_60(gauge, material)?;
-            STANDARD_RATINGS.into_iter().find(|rating| *rating >= ampacity)
-        }
+    let small = match (gauge, material) {
+        (Gauge::Awg18, Material::Copper) => return Some(7),
+        (Gauge::Awg16, Material::Copper) => return Some(10),
+        (Gauge::Awg14, _) if clad_14 => return Some(10),
+        (Gauge::Awg14 | Gauge::Awg12 | Gauge::Awg10, _) => Some(ampacity(Column::C60, gauge, material)?),
+        _ => None,
+    };
+    let (ampacity, _) = corrected_ampacity(column, gauge, material, surroundings)?;
+    let rating = next_rating(ampacity)?;
+    Some(small.map_or(rating, |small| small.min(rating)))
+}
+
+/// The standard rating at or above an ampacity.
+///
+/// # Source
+/// NEC 240.4(B) and 240.6(A), from memory, sure.
+pub fn next_rating(ampacity: u16) -> Option<u16> {
+    STANDARD_RATINGS.into_iter().find(|rating| *rating >= ampacity)
+}
+
+/// The smallest conductor of a service, or of the feeder that carries a whole dwelling, 100 to 225 A.
+///
+/// # Source
+/// NEC Table 310.12 (83 %), from memory, sure.
+pub const fn dwelling_conductor(amperes: u16, material: Material) -> Option<Gauge> {
+    let copper = matches!(material, Material::Copper);
+    Some(match (amperes, copper) {
+        (0..=100, true) => Gauge::Awg4,
+        (101..=110, true) => Gauge::Awg3,
+        (111..=125, true) | (0..=100, false) => Gauge::Awg2,
+        (126..=150, true) | (101..=110, false) => Gauge::Awg1,
+        (151..=175, true) | (111..=125, false) => Gauge::Awg1Of0,
+        (176..=200, true) | (126..=150, false) => Gauge::Awg2Of0,
+        (201..=225, true) | (151..=175, false) => Gauge::Awg3Of0,
+        (176..=200, false) => Gauge::Awg4Of0,
+        _ => return None,
+    })
+}
+
+/// The smallest grounding electrode conductor for a service conductor of this size, in copper.
+///
+/// # Source
+/// NEC Table 250.66, from memory, sure; sizes above 4/0 are not carried.
+pub const fn electrode_conductor(service: Gauge, material: Material) -> Gauge {
+    use Gauge::{Awg1, Awg1Of0, Awg2, Awg2Of0, Awg3Of0, Awg4, Awg4Of0, Awg6, Awg8};
+    match (material, service) {
+        (Material::Copper, Awg1 | Awg1Of0) => Awg6,
+        (Material::Copper, Awg2Of0 | Awg3Of0) => Awg4,
+        (Material::Copper, Awg4Of0) => Awg2,
+        (Material::Copper, _) => Awg8,
+        (_, Awg2Of0 | Awg3Of0) => Awg6,
+        (_, Awg4Of0) => Awg4,
+        _ => Awg8,
+    }
+}
+
+/// The aluminium conductor that does for a copper one as grounding electrode conductor: two sizes larger.
+///
+/// # Source
+/// NEC Table 250.66, from memory, sure.
+pub const fn electrode_in_aluminium(copper: Gauge) -> Gauge {
+    match copper {
+        Gauge::Awg8 => Gauge::Awg6,
+        Gauge::Awg6 => Gauge::Awg4,
+        Gauge::Awg4 => Gauge::Awg2,
+        _ => Gauge::Awg1Of0,
     }
 }
 
@@ -152,5 +301,53 @@ mod tests {
         }
         assert_eq!(row(100), (Some(Gauge::Awg8), Some(Gauge::Awg6)));
         assert_eq!(row(200), (Some(Gauge::Awg6), Some(Gauge::Awg4)));
+    }
+
+    #[test]
+    fn the_columns_are_those_of_the_table() {
+        // NEC Table 310.16, from memory: copper 8 AWG 40, 50, 55 A; 4/0 195, 230, 260 A; aluminium 1/0 100, 120, 135 A.
+        let row = |gauge, material| [Column::C60, Column::C75, Column::C90].map(|c| ampacity(c, gauge, material));
+        assert_eq!(row(Gauge::Awg8, Material::Copper), [Some(40), Some(50), Some(55)]);
+        assert_eq!(row(Gauge::Awg4Of0, Material::Copper), [Some(195), Some(230), Some(260)]);
+        assert_eq!(row(Gauge::Awg1Of0, Material::Aluminium), [Some(100), Some(120), Some(135)]);
+        assert_eq!(row(Gauge::Awg14, Material::Aluminium), [None; 3]);
+        for column in [Column::C60, Column::C75, Column::C90] {
+            for pair in TABLE.windows(2) {
+                let carries = |gauge, material| ampacity(column, gauge, material).unwrap_or(0);
+                for material in [Material::Copper, Material::Aluminium] {
+                    assert!(carries(pair[0].0, material) < carries(pair[1].0, material), "{column:?} {}", pair[1].0);
+                }
+            }
+        }
+    }
+
+    #[test]
+    fn bundled_cables_carry_less() {
+        // Worked in handbooks of the code: 12 AWG NM, nine current-carrying conductors in one sealed hole, 30 A × 70 % =
+        // 21 A, so that 20 A stays; ten of them 15 A. From memory, NEC 334.80 and Table 310.15(C)(1).
+        let twelve = |bundled| {
+            let surroundings = Surroundings { ambient: None, bundled: Some(bundled) };
+            largest_breaker_for(Edition::Nec2023, Column::C60, Gauge::Awg12, Material::Copper, surroundings)
+        };
+        assert_eq!([3, 9, 10, 20].map(twelve), [Some(20), Some(20), Some(15), Some(15)]);
+        // 14 AWG NM in an attic at 45 °C among eight: 25 A × 87 % × 70 % = 15 A, the small-conductor limit stays.
+        let hot = Surroundings { ambient: Some(45), bundled: Some(8) };
+        let (left, working) = corrected_ampacity(Column::C60, Gauge::Awg14, Material::Copper, hot).expect("carries");
+        assert_eq!((left, working.as_str()), (15, "25 A at 90 °C × 87 % × 70 % = 15 A, at most 15 A"));
+        assert_eq!(ambient_per_cent(Column::C90, 90), None);
+    }
+
+    #[test]
+    fn services_and_electrodes_follow_their_tables() {
+        // NEC Table 310.12: 200 A, 2/0 copper or 4/0 aluminium; 100 A, 4 copper or 2 aluminium. From memory.
+        assert_eq!(dwelling_conductor(200, Material::Copper), Some(Gauge::Awg2Of0));
+        assert_eq!(dwelling_conductor(200, Material::Aluminium), Some(Gauge::Awg4Of0));
+        assert_eq!(dwelling_conductor(100, Material::Aluminium), Some(Gauge::Awg2));
+        assert_eq!(dwelling_conductor(400, Material::Copper), None);
+        // NEC Table 250.66: 2/0 copper or 4/0 aluminium service, 4 AWG copper; 4 AWG copper service, 8 AWG. From memory.
+        assert_eq!(electrode_conductor(Gauge::Awg2Of0, Material::Copper), Gauge::Awg4);
+        assert_eq!(electrode_conductor(Gauge::Awg4Of0, Material::Aluminium), Gauge::Awg4);
+        assert_eq!(electrode_conductor(Gauge::Awg4, Material::Copper), Gauge::Awg8);
+        assert_eq!(electrode_in_aluminium(Gauge::Awg4), Gauge::Awg2);
     }
 }

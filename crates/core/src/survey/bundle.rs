@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use super::audit::{Audit, BoxId, CircuitId, ItemId, PanelId, RoomId};
 use super::circuit::{Circuit, Feed, TraceEvent};
 use super::contents::BoxContents;
-use super::panel::Panel;
+use super::panel::{Panel, PanelFeed, feed_problems};
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling};
 use super::{BoxRecord, Room};
@@ -194,6 +194,11 @@ impl Bundle {
                 problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each panel its own"));
             }
         }
+        let panels: Vec<&Panel> = self.panels.iter().collect();
+        for (index, problem) in feed_problems(&panels) {
+            let pointer = format!("{}{}", root.at("panels").at(index).text(), problem.pointer);
+            problems.push(Problem { pointer, ..problem });
+        }
         problems
     }
 
@@ -232,8 +237,21 @@ impl Bundle {
                 anew(box_id);
             }
         }
+        let mut named_panels = std::collections::HashMap::new();
         for panel in &mut self.panels {
-            panel.id = PanelId(fresh());
+            let former = std::mem::replace(&mut panel.id, PanelId(fresh()));
+            named_panels.insert(former, panel.id);
+        }
+        let panel_anew = |id: &mut PanelId| {
+            if let Some(known) = named_panels.get(id) {
+                *id = *known;
+            }
+        };
+        self.circuits.iter_mut().filter_map(|circuit| circuit.panel.as_mut()).for_each(panel_anew);
+        for panel in &mut self.panels {
+            if let PanelFeed::Breaker { panel: from, .. } = &mut panel.feed {
+                panel_anew(from);
+            }
             panel.mapping.points.iter_mut().filter_map(|point| point.box_id.as_mut()).for_each(anew);
         }
         self

@@ -5,7 +5,7 @@ use std::collections::HashMap;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::audit::{BoxId, CircuitId};
+use super::audit::{BoxId, CircuitId, PanelId};
 use super::dead_test::DeadStep;
 use super::problem::{Pointer, Problem, check_text, check_time};
 use crate::quantity::Length;
@@ -138,6 +138,9 @@ pub struct Circuit {
     pub id: CircuitId,
     /// What it is called, "porch and hall".
     pub name: String,
+    /// The panel of its breaker; the first that has such a breaker where none is named.
+    #[serde(default)]
+    pub panel: Option<PanelId>,
     /// Its breaker, as the panel numbers it.
     #[serde(default)]
     pub breaker: String,
@@ -245,6 +248,7 @@ mod tests {
         Circuit {
             id: CircuitId(Uuid::nil()),
             name: "porch".to_owned(),
+            panel: None,
             breaker: "7".to_owned(),
             points: feeds.iter().enumerate().map(point).collect(),
             tracing: TracedFault::OpenGround,

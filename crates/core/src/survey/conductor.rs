@@ -49,6 +49,21 @@ pub enum Colour {
 }
 
 impl Colour {
+    /// Every colour.
+    pub const ALL: [Self; 11] = [
+        Self::Black,
+        Self::Red,
+        Self::White,
+        Self::Grey,
+        Self::Blue,
+        Self::Yellow,
+        Self::Brown,
+        Self::Orange,
+        Self::Green,
+        Self::Bare,
+        Self::Unknown,
+    ];
+
     /// As it is spoken.
     pub const fn name(self) -> &'static str {
         match self {

@@ -49,7 +49,11 @@ pub use house_rules::{
 };
 pub use landing::{Landing, Terminal, terminals_of};
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
-pub use panel::{Breaker, BreakerKind, MappedPoint, Mapping, Panel, Safety, Tick};
+pub use panel::{
+    Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, Grounding, Incoming, LandedConductor,
+    MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved, Safety, Tick,
+    feed_problems, panel_observation_infos,
+};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};

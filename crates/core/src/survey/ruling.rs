@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::problem::{Pointer, Problem, check_text};
-use crate::rules::{RuleBasis, Severity, rule};
+use crate::rules::{RuleBasis, Severity, is_rule};
 
 /// What the inspector says of a verdict.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -45,15 +45,15 @@ pub struct Remark {
 
 const MOST: usize = 100;
 
-/// What cannot be accepted in the rulings of a box.
+/// What cannot be accepted in the rulings of a box or panel.
 pub(super) fn ruling_problems(rulings: &[Ruling], at: &Pointer) -> Vec<Problem> {
     let mut problems = Vec::new();
     if rulings.len() > MOST {
-        problems.push(Problem::new(at, format!("{} rulings; one box holds at most {MOST}", rulings.len())));
+        problems.push(Problem::new(at, format!("{} rulings; one record holds at most {MOST}", rulings.len())));
     }
     for (index, ruling) in rulings.iter().enumerate() {
         let place = at.at(index);
-        if rule(&ruling.rule).is_none() {
+        if !is_rule(&ruling.rule) {
             let message = format!("there is no rule `{}`; see the rule book for the codes", ruling.rule);
             problems.push(Problem::new(&place.at("rule"), message));
         }
@@ -70,11 +70,11 @@ pub(super) fn ruling_problems(rulings: &[Ruling], at: &Pointer) -> Vec<Problem> 
     problems
 }
 
-/// What cannot be accepted in the remarks of a box.
+/// What cannot be accepted in the remarks of a box or panel.
 pub(super) fn remark_problems(remarks: &[Remark], at: &Pointer) -> Vec<Problem> {
     let mut problems = Vec::new();
     if remarks.len() > MOST {
-        problems.push(Problem::new(at, format!("{} remarks; one box holds at most {MOST}", remarks.len())));
+        problems.push(Problem::new(at, format!("{} remarks; one record holds at most {MOST}", remarks.len())));
     }
     for (index, remark) in remarks.iter().enumerate() {
         check_text(&mut problems, &at.at(index).at("text"), &remark.text, true, 500);

@@ -157,6 +157,7 @@ mod tests {
             cable: None,
         };
         Circuit {
+            panel: None,
             id: CircuitId(Uuid::nil()),
             name: "hall".to_owned(),
             breaker: "7".to_owned(),

@@ -8,6 +8,7 @@ mod circuit;
 pub mod dead_test;
 mod diagnosis;
 mod evidence;
+pub mod feeds;
 mod installation;
 pub mod instrument;
 mod landing;

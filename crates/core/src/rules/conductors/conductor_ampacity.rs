@@ -1,9 +1,9 @@
 //! `conductor-ampacity`: no conductor is smaller than its breaker allows.
 
 use crate::quantity::{Amount, Gauge};
-use crate::rules::{Finding, Rule, RuleBasis, Severity, Side, Situation};
-use crate::standard::ampacity;
-use crate::survey::{Material, Role};
+use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, RuleBasis, Severity, Side, Situation};
+use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
+use crate::survey::{Breaker, Material, Panel, Role};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -43,7 +43,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     kinds
         .into_iter()
         .map(|(gauge, material)| {
-            let label = format!("{gauge}{}", if material == Material::Copper { "" } else { " aluminium" });
+            let label = format!("{gauge}{}", aluminium(material));
             let Some(most) = ampacity::largest_breaker(situation.basis.edition, gauge, material) else {
                 return Finding::violates(label.clone(), format!("{label} is no branch conductor at any rating."));
             };
@@ -59,6 +59,121 @@ fn check(situation: &Situation) -> Vec<Finding> {
             }
         })
         .collect()
+}
+
+/// The rule at a panel: the conductors under its breakers, those of the feeders that they feed, and the smallest conductor
+/// in the boxes on each.
+pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(check_at_panel);
+
+fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
+    let mut findings = Vec::new();
+    for breaker in &situation.panel.breakers {
+        let feeders = situation.fed_by(breaker).map(|panel| of_feeder(breaker, panel));
+        let in_boxes = smallest_in_boxes(situation, breaker);
+        let own = under_breaker(situation, breaker);
+        let found: Vec<Finding> = own.into_iter().chain(feeders).chain(in_boxes).collect();
+        findings.extend(found.into_iter().map(|finding| finding.of_breaker(breaker)));
+    }
+    let open: Vec<String> = situation
+        .panel
+        .breakers
+        .iter()
+        .filter(|breaker| breaker.amperes.is_none() || breaker.conductors.is_empty())
+        .map(Breaker::name)
+        .collect();
+    if !open.is_empty() {
+        let words = format!("read the rating and the conductor of breaker {}", open.join(", "));
+        findings.push(Finding::not_measured(format!("{} breakers", open.len()), &words, "/breakers"));
+    }
+    findings
+}
+
+fn held_against(label: String, what: &str, amperes: u16, most: u16, working: &str) -> Finding {
+    let finding = if amperes <= most {
+        Finding::meets(label, format!("{what} on {amperes} A{working}."))
+    } else {
+        Finding::violates(label, format!("{what} is on {amperes} A; at most {most} A is allowed{working}."))
+    };
+    let over = (amperes > most).then(|| Amount::amperes(amperes - most));
+    finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)
+}
+
+/// The thinnest conductor under the terminals of a breaker.
+fn under_breaker(situation: &PanelSituation, breaker: &Breaker) -> Option<Finding> {
+    let amperes = breaker.amperes?;
+    let conductor = breaker.conductors.iter().min_by_key(|conductor| conductor.gauge)?;
+    let label = format!("breaker {}", breaker.name());
+    let what = conductor.label();
+    if breaker.motor {
+        let words =
+            format!("{what} on {amperes} A feeds a motor or air conditioner: its nameplate and 430 or 440 govern.");
+        return Some(Finding::not_applicable(label, words));
+    }
+    if situation.fed_by(breaker).next().is_some() {
+        // The whole feeder is held against it.
+        return None;
+    }
+    let surroundings = Surroundings { ambient: breaker.ambient, bundled: breaker.bundled };
+    let column = if breaker.warm { Column::C75 } else { Column::C60 };
+    let (gauge, material) = (conductor.gauge, conductor.material);
+    let Some(most) = ampacity::largest_breaker_for(situation.basis.edition, column, gauge, material, surroundings)
+    else {
+        return Some(Finding::violates(label, format!("{what} is no branch conductor under these conditions.")));
+    };
+    let corrected = surroundings != Surroundings::default();
+    let working = corrected_ampacity(column, gauge, material, surroundings).filter(|_| corrected);
+    let working = working.map_or_else(String::new, |(_, working)| format!(" ({working})"));
+    Some(held_against(label, &what, amperes, most, &working))
+}
+
+/// The conductors of the feeder from a breaker to `panel`.
+fn of_feeder(breaker: &Breaker, panel: &Panel) -> Finding {
+    let label = format!("feeder to {}", panel.name);
+    let Some(incoming) = panel.incoming else {
+        let words = format!("read the size of the feeder to {}", panel.name);
+        return Finding::not_measured(label, &words, "/incoming");
+    };
+    let Some(amperes) = breaker.amperes else {
+        let words = format!("read the rating of breaker {}", breaker.name());
+        return Finding::not_measured(label, &words, "/breakers");
+    };
+    let what = format!("{}{} to {}", incoming.gauge, aluminium(incoming.material), panel.name);
+    if incoming.whole_dwelling
+        && let Some(least) = dwelling_conductor(amperes, incoming.material)
+        && incoming.gauge >= least
+    {
+        return Finding::meets(label, format!("{what} carries a whole dwelling on {amperes} A: {least} does."));
+    }
+    let column = if incoming.warm { Column::C75 } else { Column::C60 };
+    let carries = ampacity::ampacity(column, incoming.gauge, incoming.material);
+    match carries.and_then(ampacity::next_rating) {
+        Some(most) => held_against(label, &what, amperes, most, ""),
+        None => Finding::violates(label, format!("{what} is no feeder at any rating.")),
+    }
+}
+
+/// The thinnest conductor in the boxes that a breaker feeds, where it is too thin for it.
+fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Finding> {
+    let Some(amperes) = breaker.amperes.filter(|_| !breaker.motor) else { return Vec::new() };
+    let Some(feeds) = situation.feeds.iter().find(|feeds| feeds.breaker == breaker.id) else { return Vec::new() };
+    let own = feeds.boxes.iter().filter(|fed| fed.through.is_none());
+    let mut findings = Vec::new();
+    for fed in own {
+        let Some((_, record)) = situation.boxes.iter().find(|(_, record)| record.id == fed.box_id) else { continue };
+        let carrying = record.found.conductors.iter().filter(|c| c.role != Role::EquipmentGrounding && !c.from_canopy);
+        let Some(thin) = carrying.min_by_key(|conductor| conductor.gauge) else { continue };
+        let most = ampacity::largest_breaker(situation.basis.edition, thin.gauge, thin.material);
+        if let Some(most) = most.filter(|most| amperes > *most) {
+            let what = format!("{}{} in {}", thin.gauge, aluminium(thin.material), fed.tag);
+            let label = format!("breaker {}, {}", breaker.name(), fed.tag);
+            findings.push(held_against(label, &what, amperes, most, ""));
+        }
+    }
+    findings
+}
+
+fn aluminium(material: Material) -> &'static str {
+    if material == Material::Copper { "" } else { " aluminium" }
 }
 
 #[cfg(test)]
@@ -94,5 +209,27 @@ mod tests {
         contents.conductors[2].gauge = Gauge::Awg14;
         contents.supply.amperes = Some(20);
         assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+
+    #[test]
+    fn at_the_panel_correction_counts_and_motors_are_left() {
+        use crate::rules::panel::testing::{hot, panel, result};
+        let on = |gauge, amperes, set: fn(&mut Breaker)| {
+            let mut panel = panel();
+            panel.breakers.truncate(1);
+            let breaker = &mut panel.breakers[0];
+            (breaker.conductors, breaker.amperes) = (vec![hot(1, gauge)], Some(amperes));
+            set(breaker);
+            result(RULE.code, &panel)
+        };
+        // NEC 240.4(D), 310.16, 334.80, from memory.
+        assert_eq!(on(Gauge::Awg14, 20, |_| {}).verdict, Verdict::Violates);
+        assert_eq!(on(Gauge::Awg12, 20, |_| {}).verdict, Verdict::Meets);
+        let bundled = on(Gauge::Awg12, 20, |breaker| breaker.bundled = Some(12));
+        assert_eq!(bundled.verdict, Verdict::Violates);
+        assert!(bundled.sentence.contains("30 A at 90 °C × 100 % × 50 % = 15 A"), "{}", bundled.sentence);
+        assert_eq!(on(Gauge::Awg8, 50, |_| {}).verdict, Verdict::Violates, "8 AWG NM: 40 A");
+        assert_eq!(on(Gauge::Awg8, 50, |breaker| breaker.warm = true).verdict, Verdict::Meets);
+        assert_eq!(on(Gauge::Awg10, 40, |breaker| breaker.motor = true).verdict, Verdict::NotApplicable);
     }
 }

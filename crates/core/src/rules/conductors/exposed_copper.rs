@@ -1,7 +1,7 @@
 //! `exposed-copper`: no more bare copper beyond a terminal than a trace, and no insulation under it.
 
-use crate::quantity::Length;
-use crate::rules::{Finding, Rule, RuleBasis, Severity, Side, Situation, Verdict};
+use crate::quantity::{Length, UnitSystem};
+use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, RuleBasis, Severity, Side, Situation, Verdict};
 use crate::standard::{Confidence, cite};
 use crate::survey::Observation;
 
@@ -36,17 +36,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let units = situation.basis.units;
     let copper = match contents.bare_copper {
         None => Finding::not_measured("terminals", "measure the most bare copper at a terminal", "/bare_copper"),
-        Some(bare) => {
-            let sentence = format!("{} of bare copper shows; at most {} passes.", bare.say(units), MOST.say(units));
-            let mut finding = Finding::meets("terminals", sentence).with_lengths(units, bare, MOST, Side::AtMost);
-            if bare > MOST {
-                finding.verdict = Verdict::Violates;
-                finding.reaches_limit = false;
-            } else if bare > GOOD {
-                finding.verdict = Verdict::Marginal;
-            }
-            finding
-        }
+        Some(bare) => answer("terminals".to_owned(), bare, units),
     };
     let clamped = Finding::observed(
         contents,
@@ -56,6 +46,28 @@ fn check(situation: &Situation) -> Vec<Finding> {
     );
     vec![copper, clamped]
 }
+
+fn answer(label: String, bare: Length, units: UnitSystem) -> Finding {
+    let sentence = format!("{} of bare copper shows; at most {} passes.", bare.say(units), MOST.say(units));
+    let mut finding = Finding::meets(label, sentence).with_lengths(units, bare, MOST, Side::AtMost);
+    if bare > MOST {
+        finding.verdict = Verdict::Violates;
+        finding.reaches_limit = false;
+    } else if bare > GOOD {
+        finding.verdict = Verdict::Marginal;
+    }
+    finding
+}
+
+/// The rule at a panel: the bare copper at each breaker where it was measured. It is no matter of the conductor's size.
+pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(|situation: &PanelSituation| {
+    let units = situation.basis.units;
+    let breakers = situation.panel.breakers.iter();
+    let measured = breakers.filter_map(|breaker| Some((breaker, breaker.bare_copper?)));
+    measured
+        .map(|(breaker, bare)| answer(format!("breaker {}", breaker.name()), bare, units).of_breaker(breaker))
+        .collect()
+});
 
 #[cfg(test)]
 mod tests {

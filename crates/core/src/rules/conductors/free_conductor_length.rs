@@ -150,6 +150,7 @@ pub(super) fn finding(
         _ => format!("{subject}."),
     };
     Finding {
+        breaker: None,
         conductor: Some(conductor.id),
         label: label.into(),
         verdict,

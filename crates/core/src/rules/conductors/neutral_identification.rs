@@ -1,7 +1,7 @@
 //! `neutral-identification`: a small neutral is white or grey all along; tape does not make one.
 
 use crate::quantity::Gauge;
-use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
+use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, RuleBasis, Severity, Situation};
 use crate::standard::{Confidence, cite};
 use crate::survey::{Colour, Role};
 
@@ -27,34 +27,61 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let neutrals = situation.contents.conductors.iter().enumerate().filter(|(_, c)| c.role == Role::Grounded);
     neutrals
         .map(|(index, conductor)| {
-            let label = conductor.label();
-            let small = conductor.gauge <= Gauge::Awg6;
-            let finding = match (conductor.colour, conductor.remarked) {
-                (Colour::White | Colour::Grey, _) => {
-                    Finding::meets(label.clone(), format!("The neutral is {}.", conductor.colour.name()))
-                }
-                (Colour::Unknown, _) => Finding::not_measured(
-                    label.clone(),
-                    "read the colour of the neutral farther back, where it is clean",
-                    format!("/conductors/{index}/colour"),
-                ),
-                (_, Some(true)) if !small => {
-                    Finding::meets(label.clone(), format!("The {label} neutral is marked where it ends."))
-                }
-                (_, None) if !small => Finding::not_measured(
-                    label.clone(),
-                    &format!("look whether the {label} neutral is marked where it ends"),
-                    format!("/conductors/{index}/remarked"),
-                ),
-                _ if small => Finding::violates(
-                    label.clone(),
-                    format!("The {label} conductor is a neutral; at this size only white or grey does."),
-                ),
-                _ => Finding::violates(label.clone(), format!("The {label} neutral is not marked where it ends.")),
-            };
-            finding.of_conductor(conductor)
+            let place = format!("/conductors/{index}");
+            answer(conductor.label(), conductor.gauge, conductor.colour, conductor.remarked, &place)
+                .of_conductor(conductor)
         })
         .collect()
+}
+
+/// The rule at a panel: the neutrals on its bars.
+pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(check_at_panel);
+
+fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
+    let bars = situation.panel.bars.iter().enumerate();
+    bars.flat_map(|(at, bar)| {
+        bar.conductors.iter().enumerate().map(move |(index, conductor)| (at, bar, index, conductor))
+    })
+    .filter(|(.., conductor)| conductor.role == Role::Grounded)
+    .filter_map(|(at, bar, index, conductor)| {
+        let label = format!(
+            "{} {} on bar {}, terminal {}",
+            conductor.colour?.name(),
+            conductor.label(),
+            bar.id,
+            conductor.terminal
+        );
+        let place = format!("/bars/{at}/conductors/{index}");
+        Some(answer(label, conductor.gauge, conductor.colour?, conductor.remarked, &place))
+    })
+    .collect()
+}
+
+fn answer(label: String, gauge: Gauge, colour: Colour, remarked: Option<bool>, place: &str) -> Finding {
+    let small = gauge <= Gauge::Awg6;
+    match (colour, remarked) {
+        (Colour::White | Colour::Grey, _) => {
+            Finding::meets(label.clone(), format!("The neutral is {}.", colour.name()))
+        }
+        (Colour::Unknown, _) => Finding::not_measured(
+            label.clone(),
+            "read the colour of the neutral farther back, where it is clean",
+            format!("{place}/colour"),
+        ),
+        (_, Some(true)) if !small => {
+            Finding::meets(label.clone(), format!("The {label} neutral is marked where it ends."))
+        }
+        (_, None) if !small => Finding::not_measured(
+            label.clone(),
+            &format!("look whether the {label} neutral is marked where it ends"),
+            format!("{place}/remarked"),
+        ),
+        _ if small => Finding::violates(
+            label.clone(),
+            format!("The {label} conductor is a neutral; at this size only white or grey does."),
+        ),
+        _ => Finding::violates(label.clone(), format!("The {label} neutral is not marked where it ends.")),
+    }
 }
 
 #[cfg(test)]

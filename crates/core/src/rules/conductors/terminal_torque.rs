@@ -1,8 +1,8 @@
 //! `terminal-torque`: terminals with a marked torque are tightened to it.
 
-use crate::rules::{Finding, Rule, RuleBasis, Severity, Situation};
+use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, RuleBasis, Severity, Situation, Verdict};
 use crate::standard::{Confidence, Edition, cite};
-use crate::survey::{Observation, TorqueBy};
+use crate::survey::{Basis, Observation, PanelObservation, TorqueBy};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -30,21 +30,30 @@ fn check(situation: &Situation) -> Vec<Finding> {
     if contents.devices.is_empty() {
         return Vec::new();
     }
-    let by_hand = situation.basis.house_rules.torque == TorqueBy::Hand;
     let seen = Finding::observed(
         contents,
         Observation::NotTorqued,
         "The terminals were not tightened to their mark.",
         "The terminals were tightened to their mark.",
     );
-    let lenient = by_hand && contents.observed(Observation::NotTorqued) == Some(true);
-    vec![if lenient { seen.with_severity(Severity::Note).by_house_rule("Torque") } else { seen }]
+    vec![by_the_house(seen, situation.basis)]
 }
+
+/// By the house rule a terminal that is tight by hand is only worth a note.
+fn by_the_house(seen: Finding, basis: &Basis) -> Finding {
+    let lenient = basis.house_rules.torque == TorqueBy::Hand && seen.verdict == Verdict::Violates;
+    if lenient { seen.with_severity(Severity::Note).by_house_rule("Torque") } else { seen }
+}
+
+/// The rule at a panel.
+pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(|situation: &PanelSituation| {
+    let seen = Finding::observed_at_panel(situation.panel, PanelObservation::NotTorqued);
+    vec![by_the_house(seen, situation.basis)]
+});
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::rules::Verdict;
     use crate::survey::DeviceKind;
     use crate::testing::{box_with_device, follows, judged};
 

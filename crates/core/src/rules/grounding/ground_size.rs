@@ -1,8 +1,9 @@
 //! `ground-size`: each equipment ground is large enough for its breaker.
 
-use crate::quantity::Amount;
-use crate::rules::{Finding, Rule, RuleBasis, Severity, Side, Situation};
+use crate::quantity::{Amount, Gauge};
+use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, RuleBasis, Severity, Side, Situation};
 use crate::standard::ampacity;
+use crate::survey::{Material, Role};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -42,24 +43,59 @@ fn check(situation: &Situation) -> Vec<Finding> {
             };
             // A ground need not be larger than the conductors of its circuit.
             let least = circuit.map_or(table, |largest| table.min(largest));
-            let (measured, required) = (Amount::gauge(ground.gauge), Amount::gauge(least));
-            let finding = if ground.gauge >= least {
-                Finding::meets(label.clone(), format!("The {label} ground does for {amperes} A."))
-            } else {
-                Finding::violates(
-                    label.clone(),
-                    format!("The {label} ground is too small for {amperes} A: {least} is required."),
-                )
-            };
-            finding.with_figures(measured, required, Side::AtLeast, None).of_conductor(ground)
+            held_against(&label, ground.gauge, least, amperes).of_conductor(ground)
         })
         .collect()
+}
+
+fn held_against(label: &str, gauge: Gauge, least: Gauge, amperes: u16) -> Finding {
+    let finding = if gauge >= least {
+        Finding::meets(label.to_owned(), format!("The {label} ground does for {amperes} A."))
+    } else {
+        let sentence = format!("The {label} ground is too small for {amperes} A: {least} is required.");
+        Finding::violates(label.to_owned(), sentence)
+    };
+    finding.with_figures(Amount::gauge(gauge), Amount::gauge(least), Side::AtLeast, None)
+}
+
+/// The rule at a panel: the grounds on its bars, each against the breaker of its circuit, and the ground of its feeder.
+pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(check_at_panel);
+
+fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
+    let panel = situation.panel;
+    let grounds = panel.bars.iter().flat_map(|bar| &bar.conductors).filter(|c| c.role == Role::EquipmentGrounding);
+    let mut findings: Vec<Finding> = grounds
+        .filter_map(|ground| {
+            let breaker = panel.breaker(ground.breaker?)?;
+            let table = ampacity::smallest_ground(breaker.amperes?, ground.material)?;
+            // A ground need not be larger than the conductors of its circuit.
+            let circuit = breaker.conductors.iter().map(|conductor| conductor.gauge).max();
+            let least = circuit.map_or(table, |largest| table.min(largest));
+            let label = format!("{} of breaker {}", ground.label(), breaker.name());
+            Some(held_against(&label, ground.gauge, least, breaker.amperes?).of_breaker(breaker))
+        })
+        .collect();
+    if let Some((_, breaker)) = situation.feeder()
+        && let Some(incoming) = panel.incoming.filter(|incoming| incoming.separate_ground != Some(false))
+    {
+        findings.push(match (incoming.ground, breaker.amperes) {
+            (Some(gauge), Some(amperes)) => {
+                let least =
+                    ampacity::smallest_ground(amperes, Material::Copper).unwrap_or(Gauge::Awg4).min(incoming.gauge);
+                held_against(&format!("{gauge} feeder"), gauge, least, amperes)
+            }
+            (None, _) => {
+                Finding::not_measured("feeder", "read the size of the ground of the feeder", "/incoming/ground")
+            }
+            (_, None) => Finding::not_measured("feeder", "read the breaker of the feeder", "/feed"),
+        });
+    }
+    findings
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::quantity::Gauge;
     use crate::rules::Verdict;
     use crate::survey::DeviceKind;
     use crate::testing::{box_with_device, verdict};
@@ -88,5 +124,19 @@ mod tests {
         }
         contents.supply.amperes = Some(20);
         assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+
+    #[test]
+    fn grounds_on_a_bar_are_held_against_their_breaker() {
+        use crate::rules::panel::testing::{bar, ground, hot, panel, result};
+        let mut panel = panel();
+        panel.breakers[0].amperes = Some(30);
+        panel.breakers[0].conductors = vec![hot(1, Gauge::Awg10)];
+        let of_first = crate::survey::LandedConductor { breaker: Some(1), ..ground(1) };
+        panel.bars = vec![bar(crate::survey::BarKind::Ground, vec![of_first])];
+        // NEC Table 250.122, from memory: 30 A, 10 AWG copper; the ground is 12 AWG.
+        assert_eq!(result(RULE.code, &panel).verdict, Verdict::Violates);
+        panel.breakers[0].amperes = Some(20);
+        assert_eq!(result(RULE.code, &panel).verdict, Verdict::Meets);
     }
 }

@@ -33,6 +33,8 @@ pub struct DirectoryLine {
     pub proposed: String,
     /// The two differ.
     pub differs: bool,
+    /// What it says names at least a room or a point of what was found, or nothing was found to hold it against.
+    pub agrees: bool,
     /// It took part, and nothing was found on it.
     pub feeds_nothing: bool,
 }
@@ -220,7 +222,12 @@ fn directory(panel: &Panel, points: &[PointAnswer], feed_nothing: &[String]) -> 
             } else {
                 !proposed.is_empty() && proposed != breaker.directory
             };
+            let says = breaker.directory.to_lowercase();
+            let named = |word: &str| !word.is_empty() && says.contains(&word.to_lowercase());
+            let agrees = rooms.is_empty()
+                || rooms.iter().any(|(room, names)| named(room) || whole(names).iter().any(|name| named(name)));
             DirectoryLine {
+                agrees,
                 breaker: breaker.id,
                 name,
                 says: breaker.directory.clone(),
@@ -237,7 +244,7 @@ fn directory(panel: &Panel, points: &[PointAnswer], feed_nothing: &[String]) -> 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::survey::{Breaker, BreakerKind, MappedPoint, Mapping, PanelId, Safety, Tick};
+    use crate::survey::{Breaker, MappedPoint, Mapping, PanelId, Safety, Tick};
     use crate::testing::{box_with_device, record_of};
     use uuid::Uuid;
 
@@ -251,20 +258,13 @@ mod tests {
     fn the_directory_is_what_the_walk_found() {
         let (room, record) = record_of(box_with_device(DeviceKind::DuplexReceptacle));
         let breaker = |id: u16, directory: &str| Breaker {
-            id,
-            space: u8::try_from(id).expect("few"),
-            kind: BreakerKind::Single,
-            amperes: Some(15),
             directory: directory.to_owned(),
-            essential_minutes: None,
-            never: false,
+            ..Breaker::new(id, u8::try_from(id).expect("few"))
         };
         let mut panel = Panel {
-            id: PanelId(Uuid::nil()),
-            name: "main".to_owned(),
-            spaces: 12,
             breakers: vec![breaker(1, "stair"), breaker(2, "attic"), breaker(3, "")],
             mapping: Mapping { safety: Safety::Bare, breakers: vec![1, 2, 3], points: Vec::new() },
+            ..Panel::new(PanelId(Uuid::nil()), "main", 12)
         };
         let begin = panel_answer(&panel, &[(&room, &record)]);
         assert_eq!(begin.schedule.as_ref().map(|plan| plan.rounds.len()), Some(2));

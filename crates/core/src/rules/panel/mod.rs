@@ -1,0 +1,124 @@
+//! The rules of the panel, one file each; rules of the box that hold at a panel as well stay in their own files.
+
+mod breaker_listed;
+mod breaker_one_per_terminal;
+mod breaker_seated;
+mod dead_front;
+mod directory;
+mod equipment_voltage;
+mod grounding_electrode;
+mod main_bond_present;
+mod neutral_one_per_terminal;
+mod panel_condition;
+mod panel_openings;
+mod panel_protected;
+mod shared_neutral;
+mod subpanel_neutral_isolated;
+mod tap_protected;
+#[cfg(test)]
+pub(super) mod testing;
+
+use super::conductors::{
+    conductor_ampacity, exposed_copper, neutral_identification, terminal_one_conductor, terminal_torque,
+};
+use super::grounding::ground_size;
+use super::{Finding, Rule, RuleResult, worst_first};
+use crate::survey::{Basis, BoxRecord, Breaker, Panel, PanelFeed, Room};
+use crate::truth::feeds::BreakerFeeds;
+use crate::truth::mapping::DirectoryLine;
+
+/// A panel and all that bears on judging it.
+#[derive(Debug, Clone, Copy)]
+pub struct PanelSituation<'a> {
+    /// The panel.
+    pub panel: &'a Panel,
+    /// All panels of the audit.
+    pub panels: &'a [&'a Panel],
+    /// What the audit rests on.
+    pub basis: &'a Basis,
+    /// Its directory beside what the walk found.
+    pub directory: &'a [DirectoryLine],
+    /// What each of its breakers feeds.
+    pub feeds: &'a [BreakerFeeds],
+    /// The boxes of the audit, each with its room.
+    pub boxes: &'a [(&'a Room, &'a BoxRecord)],
+}
+
+impl<'a> PanelSituation<'a> {
+    /// The breaker of another panel that feeds this one.
+    pub fn feeder(&self) -> Option<(&'a Panel, &'a Breaker)> {
+        let PanelFeed::Breaker { panel, breaker } = self.panel.feed else { return None };
+        let source = self.panels.iter().find(|other| other.id == panel)?;
+        Some((source, source.breaker(breaker)?))
+    }
+
+    /// The panels that a breaker of this one feeds.
+    pub fn fed_by(&self, breaker: &Breaker) -> impl Iterator<Item = &'a Panel> {
+        let feed = PanelFeed::Breaker { panel: self.panel.id, breaker: breaker.id };
+        self.panels.iter().copied().filter(move |panel| panel.feed == feed)
+    }
+}
+
+/// What a rule of the panel does: one finding per part of the panel.
+pub type PanelCheck = fn(&PanelSituation) -> Vec<Finding>;
+
+/// Every rule of the panel, in the order of the report.
+pub static PANEL_RULES: &[Rule<PanelCheck>] = &[
+    dead_front::RULE,
+    panel_openings::RULE,
+    panel_condition::RULE,
+    equipment_voltage::RULE,
+    panel_protected::RULE,
+    main_bond_present::RULE,
+    grounding_electrode::RULE,
+    subpanel_neutral_isolated::RULE,
+    neutral_one_per_terminal::RULE,
+    terminal_one_conductor::AT_PANEL,
+    neutral_identification::AT_PANEL,
+    ground_size::AT_PANEL,
+    breaker_listed::RULE,
+    breaker_seated::RULE,
+    breaker_one_per_terminal::RULE,
+    conductor_ampacity::AT_PANEL,
+    tap_protected::RULE,
+    shared_neutral::RULE,
+    terminal_torque::AT_PANEL,
+    exposed_copper::AT_PANEL,
+    directory::RULE,
+];
+
+/// Judges a panel by every rule of the panel, worst first.
+pub fn judge_panel(situation: &PanelSituation) -> Vec<RuleResult> {
+    let wired = situation.panel.wired_under;
+    let is_older = |since: u16| wired.filter(|wired| wired.is_before(since)).map(crate::standard::WiredUnder::year);
+    let result = |rule: &Rule<PanelCheck>| {
+        let check = || (rule.check)(situation);
+        RuleResult::of(rule, situation.basis.edition, check, is_older, &situation.panel.rulings)
+    };
+    worst_first(PANEL_RULES.iter().map(result).collect())
+}
+
+/// One finding for each breaker for which `known` has an answer, and one that asks for the rest.
+fn each_breaker(
+    panel: &Panel,
+    known: impl Fn(&Breaker) -> Option<Finding>,
+    ask: &str,
+    field: &'static str,
+) -> Vec<Finding> {
+    let mut findings = Vec::new();
+    let mut open = Vec::new();
+    for breaker in &panel.breakers {
+        match known(breaker) {
+            Some(finding) => findings.push(finding.of_breaker(breaker)),
+            None => open.push(breaker.name()),
+        }
+    }
+    if !open.is_empty() {
+        let label = if open.len() == 1 { format!("breaker {}", open[0]) } else { format!("{} breakers", open.len()) };
+        findings.push(Finding::not_measured(label, &format!("{ask}: {}", open.join(", ")), field));
+    }
+    if panel.breakers.is_empty() {
+        findings.push(Finding::not_measured("panel", "put in the breakers of this panel", "/breakers"));
+    }
+    findings
+}

@@ -1,0 +1,100 @@
+//! A panel to try rules on.
+
+#![allow(clippy::expect_used, reason = "a test that cannot go on should stop")]
+
+use uuid::Uuid;
+
+use super::{PanelSituation, judge_panel};
+use crate::quantity::Gauge;
+use crate::rules::{RuleResult, Severity, Verdict};
+use crate::survey::{
+    Bar, BarKind, Basis, Breaker, Colour, Incoming, LandedConductor, Material, Panel, PanelFeed, PanelId,
+    PanelObservation, Role,
+};
+use crate::truth::mapping::DirectoryLine;
+
+/// Two breakers of one pole in spaces 1 and 3, of which nothing is known.
+pub fn panel() -> Panel {
+    Panel {
+        breakers: vec![Breaker::new(1, 1), Breaker::new(2, 3)],
+        ..Panel::new(PanelId(Uuid::from_u128(1)), "main", 12)
+    }
+}
+
+/// Fed by a breaker of a panel that is not there.
+pub fn sub_feed() -> PanelFeed {
+    PanelFeed::Breaker { panel: PanelId(Uuid::from_u128(9)), breaker: 1 }
+}
+
+fn landed(terminal: u8, gauge: Gauge, role: Role, colour: Colour) -> LandedConductor {
+    let colour = Some(colour);
+    LandedConductor {
+        terminal,
+        gauge,
+        role,
+        material: Material::Copper,
+        strands: None,
+        colour,
+        remarked: None,
+        breaker: None,
+    }
+}
+
+/// A hot under a terminal of a breaker.
+pub fn hot(terminal: u8, gauge: Gauge) -> LandedConductor {
+    landed(terminal, gauge, Role::Ungrounded, Colour::Black)
+}
+
+/// A 12 AWG neutral on a bar.
+pub fn neutral(terminal: u8) -> LandedConductor {
+    landed(terminal, Gauge::Awg12, Role::Grounded, Colour::White)
+}
+
+/// A 12 AWG ground on a bar.
+pub fn ground(terminal: u8) -> LandedConductor {
+    landed(terminal, Gauge::Awg12, Role::EquipmentGrounding, Colour::Bare)
+}
+
+/// A bar.
+pub fn bar(kind: BarKind, conductors: Vec<LandedConductor>) -> Bar {
+    Bar { id: 1, kind, bonded: None, grounds_per_terminal: None, conductors }
+}
+
+/// Copper conductors that come in.
+pub fn incoming(gauge: Gauge) -> Incoming {
+    Incoming {
+        gauge,
+        material: Material::Copper,
+        warm: false,
+        whole_dwelling: false,
+        ground: None,
+        separate_ground: None,
+        other_building: false,
+    }
+}
+
+/// What a rule says of a panel under NEC 2023, with a directory.
+pub fn result_with(code: &str, panel: &Panel, directory: &[DirectoryLine]) -> RuleResult {
+    let basis = Basis::default();
+    let situation = PanelSituation { panel, panels: &[panel], basis: &basis, directory, feeds: &[], boxes: &[] };
+    judge_panel(&situation).into_iter().find(|result| result.rule == code).expect("it is in the catalogue")
+}
+
+/// What a rule says of a panel under NEC 2023.
+pub fn result(code: &str, panel: &Panel) -> RuleResult {
+    result_with(code, panel, &[])
+}
+
+/// Asserts that a rule follows one observation, this bad when it is there, with all others answered.
+pub fn follows_at_panel(code: &str, what: PanelObservation, severity: Severity) {
+    let mut panel = panel();
+    for other in PanelObservation::ALL {
+        panel.observe(*other, false);
+    }
+    assert_eq!(result(code, &panel).verdict, Verdict::Meets, "{code}, not there");
+    panel.observe(what, true);
+    let there = result(code, &panel);
+    assert_eq!((there.verdict, there.severity), (Verdict::Violates, severity), "{code}, there");
+    panel.observed.retain(|observed| observed.what != what);
+    assert_eq!(result(code, &panel).verdict, Verdict::NotMeasured, "{code}, not looked at");
+}
