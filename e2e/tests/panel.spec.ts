@@ -9,8 +9,8 @@ const button = (page: Page, name: string) => page.getByRole('button', { name, ex
 test('a mapping half done is carried to its end, and the directory made true', async ({ page }) => {
   const clean = watch(page);
   await page.goto(`${server.get().url + auditPath}/panel`);
-  await expect(page.locator('.trace-says').first()).toContainText('6 rounds in place of up to 19 trips; 4 done');
   await button(page, 'Rounds').click();
+  await expect(page.locator('.trace-says').first()).toContainText('6 rounds in place of up to 19 trips; 4 done');
   await expect(page.locator('.round-cards li.here')).toContainText('Round 5');
   await expect(page.locator('.breaker-bar.off')).not.toHaveCount(0);
   await button(page, 'Walk a round').click();
@@ -73,4 +73,64 @@ test('breakers go into their spaces, and two in one space are refused', async ({
   await button(page, 'Rounds').click();
   await button(page, 'Map all 5 breakers').click();
   await expect(page.locator('.round-cards li')).toHaveCount(3);
+});
+
+test('a line puts in a breaker, its conductor is judged, and the inspector overrules', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  const line = page.getByLabel('A line: one breaker, or one terminal of a bar');
+  await line.fill('21 30 #14 slipway lamp');
+  await line.press('Enter');
+  await expect(page.locator('.panel-line')).toContainText('breaker 21, 30 A, 14 AWG, slipway lamp');
+  await page.getByRole('link', { name: /^Breaker 21, 30 A: slipway lamp, danger/ }).click();
+  await expect(page.locator('.breaker-faults')).toContainText('at most 15 A is allowed');
+  await line.fill('21 15');
+  await line.press('Enter');
+  await expect(page.locator('.breaker-faults')).toHaveCount(0);
+  await expect(page.getByLabel('Rated', { exact: true })).toHaveValue('15');
+  await button(page, 'Findings').click();
+  const screws = page.locator('.finding', { hasText: 'Dead front' });
+  await expect(screws).toContainText('violates');
+  await screws.getByText('Why').click();
+  await page.getByLabel('Reason to dismiss Dead front').fill('made for this front by its maker');
+  await screws.getByRole('button', { name: 'Dismiss' }).click();
+  await expect(screws).toContainText('dismissed');
+  clean();
+});
+
+test('a feeder names what goes dark behind it, and a line that cannot be is refused with what to do', async ({ page }) => {
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await page.getByRole('link', { name: /^Breaker 18\/20,/ }).click();
+  await expect(page.locator('.goes-dark')).toContainText('all of annexe panel');
+  await expect(page.locator('.goes-dark')).toContainText('annexe freezer, at most 30 min');
+  const line = page.getByLabel('A line: one breaker, or one terminal of a bar');
+  await line.fill('5/6 30 dryer');
+  await line.press('Enter');
+  await expect(page.locator('.panel-line')).toContainText('its spaces are two apart, as 5/7');
+  await expect(line).toHaveValue('5/6 30 dryer');
+});
+
+test('facts of a panel change what the rules say, and a feeder cannot run in a circle', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await button(page, 'Facts').click();
+  await page.getByLabel('Main bonding jumper').selectOption('in place');
+  await button(page, 'Findings').click();
+  await expect(page.locator('.finding', { hasText: 'Main bonding jumper' })).toHaveCount(0);
+  await button(page, 'Facts').click();
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+  clean();
+  await page.getByLabel('Fed from').selectOption({ label: '1/3, annexe panel' });
+  await expect(page.locator('.undo-bar')).toContainText('the feeders run in a circle');
+});
+
+test('the cards of a mapping can be printed', async ({ page }) => {
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await button(page, 'Rounds').click();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.locator('.paper-card')).toHaveCount(6);
+  await expect(page.locator('.paper-card').first()).toBeVisible();
+  await expect(page.locator('.on-paper tbody tr')).toHaveCount(79);
+  await expect(page.locator('.walk-mid')).toBeHidden();
 });

@@ -6,6 +6,7 @@ use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
+use nailpunch_core::panel_judgement::judge_panels_of;
 use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge, rule_book};
 use nailpunch_core::standard::Confidence;
 use nailpunch_core::survey::Bundle;
@@ -363,10 +364,25 @@ fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
             }
         }
     }
+    for (panel, judged) in bundle.panels.iter().zip(judge_panels_of(bundle)) {
+        for result in judged.results {
+            if result.is_broken() {
+                violations += 1;
+                if !json {
+                    print(&format!("{}: {} ({})", panel.name, result.sentence, result.citation_text()))?;
+                }
+            }
+            lines.extend(check_lines(&panel.name, result));
+        }
+    }
     if json {
         print_json(&lines)?;
     } else {
-        print(&format!("{boxes} boxes, {violations} violations; limits from memory, {}", basis.edition.name()))?;
+        print(&format!(
+            "{boxes} boxes, {} panels, {violations} violations; limits from memory, {}",
+            bundle.panels.len(),
+            basis.edition.name()
+        ))?;
     }
     Ok(if violations == 0 { ExitCode::SUCCESS } else { ExitCode::FAILURE })
 }

@@ -172,19 +172,10 @@ mod tests {
 
     #[test]
     fn every_rule_of_the_panel_is_broken_at_one_of_its_panels() {
-        use nailpunch_core::panel_judgement::judge_panels;
+        use nailpunch_core::panel_judgement::judge_panels_of;
         use nailpunch_core::rules::PANEL_RULES;
-        use nailpunch_core::survey::{BoxRecord, Circuit, Panel, Room};
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
-        let panels: Vec<&Panel> = bundle.panels.iter().collect();
-        let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
-        let records: Vec<(Room, BoxRecord)> = bundle
-            .rooms
-            .iter()
-            .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
-            .collect();
-        let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
-        let judged = judge_panels(&panels, &circuits, &boxes, &bundle.audit.basis);
+        let judged = judge_panels_of(&bundle);
         for rule in PANEL_RULES {
             let broken = |verdict| {
                 judged.iter().flat_map(|panel| &panel.results).any(|r| r.rule == rule.code && r.verdict == verdict)

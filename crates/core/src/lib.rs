@@ -14,6 +14,7 @@ pub mod panel_judgement;
 pub mod quantity;
 pub mod repair;
 pub mod rules;
+mod sentence;
 pub mod standard;
 pub mod survey;
 pub mod truth;

@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::rules::{PanelSituation, RuleResult, Verdict, is_dangerous, judge_panel, worst_verdict};
-use crate::survey::{Basis, BoxId, BoxRecord, Breaker, Circuit, Panel, PanelFeed, PanelId, Room};
+use crate::survey::{Basis, BoxId, BoxRecord, Breaker, Bundle, Circuit, Panel, PanelFeed, PanelId, Room};
 use crate::truth::feeds::{BreakerFeeds, feeds};
 use crate::truth::mapping::{PanelAnswer, panel_answer};
 
@@ -65,6 +65,19 @@ pub fn judge_panels(
         }
     })
     .collect()
+}
+
+/// Judges the panels of a bundle.
+pub fn judge_panels_of(bundle: &Bundle) -> Vec<PanelJudgement> {
+    let panels: Vec<&Panel> = bundle.panels.iter().collect();
+    let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
+    let records: Vec<(Room, BoxRecord)> = bundle
+        .rooms
+        .iter()
+        .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
+        .collect();
+    let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
+    judge_panels(&panels, &circuits, &boxes, &bundle.audit.basis)
 }
 
 /// A breaker that feeds a box.

@@ -1,5 +1,6 @@
 //! The findings as CSV: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
 
+use nailpunch_core::panel_judgement::judge_panels_of;
 use nailpunch_core::quantity::{Amount, AmountUnit};
 use nailpunch_core::rules::{Finding, RuleResult, Situation, Verdict, judge};
 use nailpunch_core::survey::{Bundle, RulingKind};
@@ -64,6 +65,14 @@ pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
                     });
                     writer.write_record(line(&place, result, Some(finding), left, state))?;
                 }
+            }
+        }
+    }
+    for (panel, judged) in bundle.panels.iter().zip(judge_panels_of(bundle)) {
+        let place = ["", "panel", panel.name.as_str()].map(harmless);
+        for result in judged.results.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
+            for finding in &result.findings {
+                writer.write_record(line(&place, result, Some(finding), None, ""))?;
             }
         }
     }

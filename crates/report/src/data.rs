@@ -12,6 +12,7 @@ use nailpunch_core::truth::sampling::samples;
 use nailpunch_core::work::{ItemState, ItemView, item_views};
 use serde::Serialize;
 
+use crate::panel_part::{PanelPart, panel_parts};
 use crate::section_svg;
 
 /// Which report.
@@ -103,6 +104,7 @@ pub struct Report {
     /// What the opened boxes say of those left closed, a sentence for each area.
     pub closed: Vec<String>,
     pub rooms: Vec<RoomPart>,
+    pub panels: Vec<PanelPart>,
     pub rules: Vec<RulePart>,
 }
 
@@ -157,6 +159,7 @@ impl Report {
             .into(),
             closed: closed_sentences(bundle),
             rooms,
+            panels: panel_parts(bundle),
             rules: rule_book()
                 .into_iter()
                 .map(|rule| RulePart {
@@ -311,7 +314,12 @@ fn rest(judgement: &Judgement) -> String {
         .map(|result| result.title.to_lowercase())
         .collect();
     let missing = if missing.is_empty() { String::new() } else { format!(" Not measured: {}.", missing.join(", ")) };
-    format!("{meets} rules are met.{missing}")
+    format!("{}{missing}", rules_met(meets))
+}
+
+/// How many rules are met, in words.
+pub(crate) fn rules_met(count: usize) -> String {
+    if count == 1 { "1 rule is met.".to_owned() } else { format!("{count} rules are met.") }
 }
 
 /// The working of the fill, where the box is overfilled.
@@ -374,7 +382,7 @@ const fn verdict_name(result: &RuleResult) -> &'static str {
     }
 }
 
-fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>) -> Row {
+pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>) -> Row {
     let worst = result.worst_finding();
     let text = |figure: Option<&Amount>| figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone());
     Row {

@@ -2,6 +2,7 @@
 
 mod csv_file;
 mod data;
+mod panel_part;
 mod pdf_file;
 mod readings_log;
 mod section_svg;

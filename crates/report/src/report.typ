@@ -137,6 +137,44 @@
   ]
 ]
 
+#if report.panels.len() > 0 [
+  #pagebreak(weak: true)
+  = Panels
+  Work behind a dead front is for qualified persons; nothing here is a list of steps for it.
+]
+#for panel in report.panels [
+  == #mark(if panel.dangerous { "danger" } else { panel.verdict }) #panel.heading
+  #text(fill: muted, panel.about)
+  #for sentence in panel.stays_live [
+    #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[#sentence]
+  ]
+  #set text(9pt)
+  #if panel.rows.len() > 0 {table(
+    columns: (30%, 13%, 13%, 10%, 34%),
+    stroke: (x, y) => (bottom: 0.5pt + luma(190)),
+    inset: (x: 3pt, y: 4pt),
+    align: left,
+    table.header([*What*], [*Found*], [*Limit*], [*Out by*], [*In a sentence*]),
+    ..panel.rows.map(row => (
+      [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
+      row.found, row.limit, row.shortfall, [#row.sentence #row.ruling],
+    )).flatten()
+  )}
+  #for remark in panel.remarks [*Also seen:* #remark #parbreak()]
+  #text(fill: muted)[#panel.rest]
+  === Schedule
+  #panel.mapping
+  #table(
+    columns: (10%, 16%, 30%, 44%),
+    stroke: (x, y) => (bottom: 0.5pt + luma(190)),
+    inset: (x: 3pt, y: 3.5pt),
+    align: left,
+    table.header([*Breaker*], [*Rated*], [*Directory says*], [*Found on it*]),
+    ..panel.schedule.map(line => (line.name, line.rated, line.says, line.found)).flatten()
+  )
+  #panel.legs
+]
+
 = Limits and their sources
 The limits are stated in our own words, from memory of the published codes; no code book was at hand when they were written down. Check the edition that your authority enforces before you rely on a figure.
 

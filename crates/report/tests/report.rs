@@ -72,3 +72,20 @@ fn a_report_carries_stops_rulings_remarks_and_the_working_of_a_fill() {
     bundle.rooms[0].boxes[0].found.observe(Observation::Charred, true);
     assert!(pdf(&bundle, ReportKind::Full, "2026-01-02T03:04:05Z").unwrap().starts_with(b"%PDF-"));
 }
+
+#[test]
+fn the_panel_is_in_the_csv_and_the_pdf() {
+    let mut bundle = bundle();
+    let panel = serde_json::json!({"id": "00000000-0000-7000-8000-00000000000a", "name": "main panel", "spaces": 12,
+        "feed": "service", "grounding": {"main_bond": false},
+        "breakers": [{"id": 1, "space": 1, "amperes": 20, "directory": "hall",
+                      "conductors": [{"terminal": 1, "gauge": "14", "role": "ungrounded"}]}]});
+    bundle.panels.push(serde_json::from_value(panel).unwrap());
+    assert_eq!(bundle.problems(), []);
+    let text = String::from_utf8(csv(&bundle).unwrap()).unwrap();
+    let row =
+        |rule: &str| text.lines().find(|line| line.starts_with(",panel,main panel") && line.contains(rule)).unwrap();
+    assert!(row("conductor-ampacity").contains("violates") && row("conductor-ampacity").contains("20 A"));
+    assert!(row("main-bond-present").contains("danger"));
+    assert!(pdf(&bundle, ReportKind::Full, "2026-03-04T10:00:00Z").unwrap().starts_with(b"%PDF"));
+}

@@ -11,6 +11,7 @@ import type {
   Circuit,
   CircuitLine,
   CircuitView,
+  FeedingBreaker,
   HouseRuleEffect,
   HouseRules,
   InstrumentReading,
@@ -19,6 +20,7 @@ import type {
   Judgement,
   LengthEcho,
   Panel,
+  PanelLine,
   PanelView,
   Problem,
   Remedies,
@@ -149,6 +151,10 @@ export const api = {
     ask<PanelView>(`/api/audits/${audit}/panels/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deletePanel: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/panels/${id}`, { method: 'DELETE', basedOn }),
+  panelLine: (wish: { line: string; panel: Panel }) =>
+    ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),
+  breakersOf: (audit: string, box: string) =>
+    ask<FeedingBreaker[]>(`/api/audits/${audit}/boxes/${box}/breakers`),
   findBreaker: (wish: SingleWish) => ask<SingleAnswer>('/api/find-breaker', { method: 'POST', body: wish }),
   bench: () => ask<Bench>('/api/bench'),
   benchRead: (wish: BenchWish, signal: AbortSignal) =>

@@ -12,7 +12,7 @@ const CERTAINTY = {
 } as const;
 
 export function Directory({ view, change }: { view: PanelView; change: ChangePanel }) {
-  const { directory, points, extra_round } = view.answer;
+  const { directory, points, extra_round } = view.judgement.answer;
   const accept = (lines: typeof directory) =>
     void change((known) => ({
       ...known,
@@ -23,7 +23,9 @@ export function Directory({ view, change }: { view: PanelView; change: ChangePan
     }));
   const differing = directory.filter((line) => line.differs);
   const odd = points.filter((point) => point.answer.certainty !== 'clear');
-  const done = view.answer.schedule != null && view.answer.rounds_done === view.answer.schedule.rounds.length;
+  const done =
+    view.judgement.answer.schedule != null &&
+    view.judgement.answer.rounds_done === view.judgement.answer.schedule.rounds.length;
   return (
     <section className="directory" aria-label="Directory">
       <div className="results">

@@ -6,7 +6,7 @@ import { api } from '../api/client';
 import type { PanelView } from '../api/types';
 
 export function FindOne({ view }: { view: PanelView }) {
-  const may = view.answer.directory.filter(
+  const may = view.judgement.answer.directory.filter(
     (line) => !view.panel.record.breakers.find((breaker) => breaker.id === line.breaker)?.never,
   );
   const [words, setWords] = useState('');

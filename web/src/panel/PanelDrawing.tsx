@@ -1,8 +1,10 @@
 // The panel: its spaces in two columns, each breaker where it sits, the legs marked; what is off in a round set back.
-import type { Breaker, Panel } from '../api/types';
+import type { Breaker, Panel, PanelJudgement } from '../api/types';
+import { VerdictMark } from '../drawing/VerdictMark';
 
 type Props = {
   panel: Panel;
+  judgement: PanelJudgement;
   chosen: number | null;
   /** The names of the breakers that are off in the round shown. */
   off: string[];
@@ -12,9 +14,26 @@ type Props = {
 
 const ROW = 46;
 const WIDTH = 318;
+/** Where the first row of spaces begins: below the line side and the main. */
+const TOP = 84;
 
-export function PanelDrawing({ panel, chosen, off, names, onChoose }: Props) {
+/** How the worst finding of each breaker is marked. */
+function marks(judgement: PanelJudgement) {
+  const worst = new Map<number, 'danger' | 'violates'>();
+  for (const result of judgement.results) {
+    if (result.mark === 'dismissed' || result.mark === 'note') continue;
+    for (const finding of result.findings) {
+      if (finding.verdict !== 'violates' || finding.breaker == null) continue;
+      const danger = (finding.severity ?? result.severity) === 'danger';
+      if (danger || !worst.has(finding.breaker)) worst.set(finding.breaker, danger ? 'danger' : 'violates');
+    }
+  }
+  return worst;
+}
+
+export function PanelDrawing({ panel, judgement, chosen, off, names, onChoose }: Props) {
   const rows = Math.ceil(panel.spaces / 2);
+  const worst = marks(judgement);
   const taken = new Set<number>();
   for (const breaker of panel.breakers) {
     taken.add(breaker.space);
@@ -25,24 +44,43 @@ export function PanelDrawing({ panel, chosen, off, names, onChoose }: Props) {
   );
   const at = (space: number) => ({
     x: space % 2 === 1 ? 8 : WIDTH + 22,
-    y: 44 + Math.floor((space - 1) / 2) * ROW,
+    y: TOP + Math.floor((space - 1) / 2) * ROW,
   });
   return (
     <nav aria-label={`${panel.name}: ${panel.breakers.length} breakers in ${panel.spaces} spaces`}>
-      <svg className="panel-drawing" viewBox={`0 0 ${2 * WIDTH + 30} ${54 + rows * ROW}`}>
+      <svg className="panel-drawing" viewBox={`0 0 ${2 * WIDTH + 30} ${TOP + 10 + rows * ROW}`}>
         <g className="line-side">
           <rect x="8" y="6" width={2 * WIDTH + 14} height="30" />
           <text x={WIDTH + 15} y="26" textAnchor="middle">
-            line side: live with the main off
+            line side, from {judgement.fed_from}: live with the main off
           </text>
         </g>
-        <path className="bus" d={`M${WIDTH + 15} 36V${44 + rows * ROW}`} />
+        <path className="bus" d={`M${WIDTH + 15} 36V${TOP + rows * ROW}`} />
+        <g className="main-breaker">
+          <rect x={WIDTH - 75} y="42" width="180" height="32" />
+          <text x={WIDTH + 15} y="63" textAnchor="middle">
+            {panel.main_breaker ? `main ${panel.main_breaker} A` : 'no main noted'}
+          </text>
+        </g>
+        {Array.from({ length: rows }, (_, row) => (
+          <text
+            // biome-ignore lint/suspicious/noArrayIndexKey: the rows are numbered
+            key={row}
+            className="leg"
+            x={WIDTH + 15}
+            y={TOP + row * ROW + 26}
+            textAnchor="middle"
+          >
+            {row % 2 === 0 ? 'A' : 'B'}
+          </text>
+        ))}
         {panel.breakers.map((breaker) => (
           <Bar
             key={breaker.id}
             breaker={breaker}
             name={names.get(breaker.id) ?? String(breaker.space)}
             off={off.includes(names.get(breaker.id) ?? '')}
+            mark={worst.get(breaker.id)}
             chosen={chosen === breaker.id}
             {...at(breaker.space)}
             onChoose={() => onChoose(breaker.id, breaker.space)}
@@ -78,24 +116,27 @@ type BarProps = {
   name: string;
   off: boolean;
   chosen: boolean;
+  mark: 'danger' | 'violates' | undefined;
   x: number;
   y: number;
   onChoose: () => void;
 };
 
-function Bar({ breaker, name, off, chosen, x, y, onChoose }: BarProps) {
+function Bar({ breaker, name, off, chosen, mark, x, y, onChoose }: BarProps) {
+  const left = breaker.space % 2 === 1;
   const half = breaker.kind.startsWith('tandem');
   const tall = breaker.kind === 'two-pole' ? 2 * ROW - 6 : half ? (ROW - 8) / 2 : ROW - 6;
   const top = breaker.kind === 'tandem-lower' ? y + (ROW - 6) / 2 + 1 : y;
-  const inner = breaker.space % 2 === 1 ? x + WIDTH - 44 : x + 8;
-  const words = x + (breaker.space % 2 === 1 ? 14 : 60);
+  const inner = left ? x + WIDTH - 44 : x + 8;
+  const words = x + (left ? 14 : 60);
   const says = breaker.directory || 'not named';
-  const room = breaker.essential_minutes != null ? 11 : 18;
+  const room = (breaker.essential_minutes != null ? 11 : 18) - (mark ? 3 : 0);
+
   return (
     <a
       href={`#breaker-${breaker.id}`}
       className={`breaker-bar ${off ? 'off' : ''} ${chosen ? 'chosen' : ''} ${breaker.never ? 'never' : ''}`}
-      aria-label={`Breaker ${name}${breaker.amperes ? `, ${breaker.amperes} A` : ''}: ${says}${off ? ', off in this round' : ''}`}
+      aria-label={`Breaker ${name}${breaker.amperes ? `, ${breaker.amperes} A` : ''}: ${says}${mark ? `, ${mark}` : ''}${off ? ', off in this round' : ''}`}
       aria-current={chosen ? 'true' : undefined}
       onClick={(event) => {
         event.preventDefault();
@@ -111,10 +152,17 @@ function Bar({ breaker, name, off, chosen, x, y, onChoose }: BarProps) {
         {breaker.amperes ? `${breaker.amperes} A ` : ''}
         {says.length > room ? `${says.slice(0, room - 1)}…` : says}
       </text>
+      {mark && (
+        <g
+          transform={`translate(${left ? x + WIDTH - 76 : x + WIDTH - 28} ${top + Math.min(tall / 2, 20) - 11})`}
+        >
+          <VerdictMark verdict="violates" danger={mark === 'danger'} size={22} quiet />
+        </g>
+      )}
       {breaker.essential_minutes != null && (
         <text
           className="essential"
-          x={breaker.space % 2 === 1 ? inner - 8 : x + WIDTH - 8}
+          x={(left ? inner - 8 : x + WIDTH - 8) - (mark ? 30 : 0)}
           y={top + Math.min(tall / 2 + 6, 26)}
           textAnchor="end"
         >

@@ -7,20 +7,31 @@ import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Panel, PanelView as View } from '../api/types';
+import { VerdictMark } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { BreakerFaults } from './BreakerFaults';
 import { BreakerForm } from './BreakerForm';
 import { Directory } from './Directory';
 import { FindOne } from './FindOne';
+import { GoesDark } from './GoesDark';
 import { PanelDrawing } from './PanelDrawing';
+import { PanelFacts } from './PanelFacts';
+import { PanelFindings } from './PanelFindings';
+import { PanelLineInput } from './PanelLineInput';
+import { RoundCards } from './RoundCards';
 import { Rounds } from './Rounds';
+import { newPanel } from './records';
 import { WalkRound } from './WalkRound';
 
-export type ChangePanel = (make: (panel: Panel) => Panel) => Promise<void>;
-type Part = 'panel' | 'rounds' | 'walk' | 'directory';
+/** Changes a panel; whether the change was kept. */
+export type ChangePanel = (make: (panel: Panel) => Panel) => Promise<boolean>;
+type Part = 'panel' | 'facts' | 'findings' | 'rounds' | 'walk' | 'directory';
 const PARTS: [Part, string][] = [
   ['panel', 'Breakers'],
+  ['facts', 'Facts'],
+  ['findings', 'Findings'],
   ['rounds', 'Rounds'],
   ['walk', 'Walk a round'],
   ['directory', 'Directory'],
@@ -40,17 +51,19 @@ export function PanelPage() {
     try {
       await api.putPanel(audit, record, revision);
       await client.invalidateQueries({ queryKey: keys.panels(audit) });
+      return true;
     } catch (error) {
       const problem = error instanceof ApiProblem ? error.problem : null;
       say({ words: `Not saved: ${problem?.errors?.[0]?.message ?? problem?.detail ?? 'try again'}` });
       void panels.refetch();
+      return false;
     }
   };
   return (
     <div className="walk trace">
       <nav className="run circuits" aria-label="Panels">
         <ul>
-          {panels.data.map(({ panel }) => (
+          {panels.data.map(({ panel, judgement }) => (
             <li key={panel.record.id}>
               <button
                 type="button"
@@ -58,7 +71,7 @@ export function PanelPage() {
                 aria-pressed={panel === view?.panel}
                 onClick={() => setHere(panel.record.id)}
               >
-                <b className="figure">{panel.record.breakers.length}</b>
+                <VerdictMark verdict={judgement.worst} danger={judgement.dangerous} size={22} />
                 <span>{panel.record.name}</span>
               </button>
             </li>
@@ -75,9 +88,8 @@ export function PanelPage() {
             first=""
             onAnswer={(name) => {
               const id = uuid();
-              const mapping = { safety: 'detects' as const, breakers: [], points: [] };
               setHere(id);
-              void put({ id, name, spaces: 24, breakers: [], mapping }, 0);
+              void put(newPanel(id, name), 0);
             }}
             onClose={() => setAsking(false)}
           />
@@ -87,12 +99,19 @@ export function PanelPage() {
         <OnePanel
           key={view.panel.record.id}
           view={view}
+          audit={audit}
+          others={panels.data.filter((known) => known !== view)}
           change={(make) => put(make(view.panel.record), view.panel.revision)}
           remove={async () => {
             const { record, revision } = view.panel;
             const gone = await api.deletePanel(audit, record.id, revision);
             await client.invalidateQueries({ queryKey: keys.panels(audit) });
-            say({ words: `${record.name} deleted.`, undo: () => put(record, gone) });
+            say({
+              words: `${record.name} deleted.`,
+              undo: async () => {
+                await put(record, gone);
+              },
+            });
           }}
         />
       ) : (
@@ -108,21 +127,34 @@ export function PanelPage() {
 
 function OnePanel({
   view,
+  audit,
+  others,
   change,
   remove,
 }: {
   view: View;
+  audit: string;
+  others: View[];
   change: ChangePanel;
   remove: () => Promise<void>;
 }) {
   const { record } = view.panel;
-  const { answer } = view;
+  const { judgement } = view;
+  const { answer } = judgement;
   const [part, setPart] = useState<Part>('panel');
   const [chosen, setChosen] = useState<{ breaker: number | null; space: number } | null>(null);
   const [round, setRound] = useState<number | null>(null);
   const at = Math.min(round ?? answer.rounds_done, (answer.schedule?.rounds.length ?? 1) - 1);
   const off = part === 'rounds' || part === 'walk' ? (answer.schedule?.rounds[at]?.off ?? []) : [];
   const names = new Map(answer.directory.map((line) => [line.breaker, line.name]));
+  const namesElsewhere = new Map(
+    others.flatMap((other) =>
+      other.judgement.answer.directory.map(
+        (line) => [`${other.panel.record.id} ${line.breaker}`, line.name] as const,
+      ),
+    ),
+  );
+  const feeds = judgement.feeds.find((known) => known.breaker === chosen?.breaker);
   return (
     <>
       <main id="main" className="walk-mid">
@@ -158,8 +190,7 @@ function OnePanel({
           </span>
         </div>
         <p className="cautions">
-          <b>Breakers are switched from the front only.</b> Behind the dead front is for qualified persons:
-          the line side stays live with the main off.
+          <b>Behind the dead front is for qualified persons.</b> {judgement.stays_live.join(' ')}
         </p>
         <fieldset className="sides parts">
           <legend className="visually-hidden">What to work on</legend>
@@ -173,9 +204,19 @@ function OnePanel({
           <WalkRound view={view} round={at} onRound={setRound} change={change} />
         ) : part === 'directory' ? (
           <Directory view={view} change={change} />
+        ) : part === 'facts' ? (
+          <PanelFacts
+            panel={record}
+            others={others.map((other) => other.panel.record)}
+            names={namesElsewhere}
+            change={change}
+          />
+        ) : part === 'findings' ? (
+          <PanelFindings view={view} audit={audit} change={change} />
         ) : (
           <PanelDrawing
             panel={record}
+            judgement={judgement}
             chosen={chosen?.breaker ?? null}
             off={off}
             names={names}
@@ -183,22 +224,40 @@ function OnePanel({
           />
         )}
       </main>
-      <aside className="walk-find" aria-label={part === 'panel' ? 'Breaker' : 'Rounds'}>
+      {part === 'rounds' && <RoundCards view={view} />}
+      <aside className="walk-find" aria-label={part === 'panel' || part === 'facts' ? 'Breaker' : 'Rounds'}>
         <div className="trace-part">
-          <p className="trace-says">{answer.sentence}</p>
-          {part === 'panel' ? (
+          {part === 'panel' || part === 'facts' || part === 'findings' ? (
             <>
-              <BreakerForm
-                key={`${chosen?.breaker} ${chosen?.space}`}
-                panel={record}
-                chosen={chosen}
-                change={change}
-                onDone={setChosen}
-              />
+              {part === 'findings' ? (
+                <section aria-label="Legs">
+                  <h2>Legs and loads</h2>
+                  <p>{judgement.legs.sentence}</p>
+                </section>
+              ) : (
+                <PanelLineInput panel={record} change={change} />
+              )}
+              {part === 'panel' && chosen && <BreakerFaults judgement={judgement} breaker={chosen.breaker} />}
+              {part === 'panel' && feeds && <GoesDark feeds={feeds} audit={audit} />}
+              {part === 'panel' && (
+                <BreakerForm
+                  key={JSON.stringify([
+                    chosen,
+                    record.breakers.find((breaker) => breaker.id === chosen?.breaker),
+                  ])}
+                  panel={record}
+                  chosen={chosen}
+                  change={change}
+                  onDone={setChosen}
+                />
+              )}
               <FindOne view={view} />
             </>
           ) : (
-            <Rounds view={view} round={at} onRound={setRound} change={change} />
+            <>
+              <p className="trace-says">{answer.sentence}</p>
+              <Rounds view={view} round={at} onRound={setRound} change={change} />
+            </>
           )}
         </div>
       </aside>

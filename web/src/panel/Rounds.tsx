@@ -14,7 +14,7 @@ type Props = { view: PanelView; round: number; onRound: (round: number) => void;
 
 export function Rounds({ view, round, onRound, change }: Props) {
   const { record } = view.panel;
-  const { schedule, refusal } = view.answer;
+  const { schedule, refusal } = view.judgement.answer;
   const begun = record.mapping.points.some((point) => point.ticks.length > 0);
   const may = record.breakers.filter((breaker) => !breaker.never).map((breaker) => breaker.id);
   const set = (mapping: Partial<typeof record.mapping>) =>
@@ -42,6 +42,11 @@ export function Rounds({ view, round, onRound, change }: Props) {
       {refusal && <p className="refused">{refusal}</p>}
       {schedule && (
         <>
+          <div className="results">
+            <Button variant="outline-primary" onClick={() => window.print()}>
+              Print the cards
+            </Button>
+          </div>
           <p className="muted">
             {schedule.operations} operations of a breaker in all.
             {schedule.long_off.length > 0 && ` Off twice in a row: ${schedule.long_off.join(', ')}.`}
@@ -56,7 +61,7 @@ export function Rounds({ view, round, onRound, change }: Props) {
                   onClick={() => onRound(index)}
                 >
                   <b>Round {card.number}</b>
-                  <i>{index < view.answer.rounds_done ? 'noted' : ''}</i>
+                  <i>{index < view.judgement.answer.rounds_done ? 'noted' : ''}</i>
                 </button>
                 {index === round && (
                   <dl>

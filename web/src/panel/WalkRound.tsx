@@ -8,7 +8,7 @@ type Props = { view: PanelView; round: number; onRound: (round: number) => void;
 
 export function WalkRound({ view, round, onRound, change }: Props) {
   const { record } = view.panel;
-  const { schedule, points, to_add } = view.answer;
+  const { schedule, points, to_add } = view.judgement.answer;
   const [name, setName] = useState('');
   const [doubtful, setDoubtful] = useState<string | null>(null);
   if (!schedule) return <p className="muted">Choose the breakers to map under Rounds first.</p>;

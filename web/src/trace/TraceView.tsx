@@ -69,7 +69,16 @@ function CircuitList({
   const client = useQueryClient();
   const add = async (name: string) => {
     const id = uuid();
-    const record = { id, name, breaker: '', points: [], tracing: 'open-ground', events: [], dead_test: [] };
+    const record = {
+      id,
+      name,
+      panel: null,
+      breaker: '',
+      points: [],
+      tracing: 'open-ground',
+      events: [],
+      dead_test: [],
+    };
     await api.putCircuit(audit, record as Circuit, 0);
     await client.invalidateQueries({ queryKey: keys.circuits(audit) });
     navigate(`/audits/${audit}/trace/${id}`);

@@ -1,13 +1,29 @@
 // The dead test of the box at hand, and that of the shut-downs it belongs to.
+import { useQuery } from '@tanstack/react-query';
 import { Link } from 'react-router';
+import { api } from '../api/client';
+import { keys } from '../api/queries';
 import { DeadTestSteps } from '../electrical/DeadTestSteps';
 import type { BoxSession, SessionState } from './session';
 
 type Props = { audit: string; session: BoxSession; state: SessionState };
 
 export function DeadPart({ audit, session, state }: Props) {
+  const box = state.record.id;
+  const breakers = useQuery({
+    queryKey: keys.breakersOf(audit, box),
+    queryFn: () => api.breakersOf(audit, box),
+  });
   return (
     <>
+      {breakers.data?.map((feeding) => (
+        <p key={`${feeding.panel} ${feeding.breaker}`} className="on-circuit">
+          <Link to={`/audits/${audit}/panel`}>
+            Breaker <b className="figure">{feeding.breaker}</b> of {feeding.panel_name}
+          </Link>
+          . {feeding.sentence}
+        </p>
+      ))}
       {state.view.circuits.map((circuit) => (
         <p key={circuit.id} className="muted on-circuit">
           On <Link to={`/audits/${audit}/trace/${circuit.id}`}>{circuit.name}</Link>

@@ -7,6 +7,7 @@ use utoipa::ToSchema;
 
 use super::Rule;
 use crate::quantity::{Amount, Length, UnitSystem};
+use crate::sentence::capitalised;
 use crate::standard::{Citation, Confidence, Edition};
 use crate::survey::{BoxContents, Breaker, Conductor, Observation, Panel, PanelObservation, Ruling, RulingKind};
 
@@ -229,11 +230,7 @@ impl Finding {
 
     /// One measurement, at `field`, would settle it.
     pub(crate) fn not_measured(label: impl Into<Cow<'static, str>>, words: &str, field: impl Into<String>) -> Self {
-        let mut rest = words.chars();
-        let mut sentence = String::with_capacity(words.len() + 1);
-        sentence.extend(rest.next().into_iter().flat_map(char::to_uppercase));
-        sentence.push_str(rest.as_str());
-        sentence.push('.');
+        let sentence = format!("{}.", capitalised(words));
         let needs = Some(Need { words: words.to_owned(), field: field.into() });
         Self { needs, ..Self::new(label, Verdict::NotMeasured, sentence) }
     }
@@ -257,10 +254,7 @@ impl Finding {
 
     /// The answer to something one sees at a panel.
     pub(crate) fn observed_at_panel(panel: &Panel, what: PanelObservation) -> Self {
-        let sentence = |words: &str| {
-            let mut rest = words.chars();
-            format!("{}{}.", rest.next().map(|c| c.to_uppercase().to_string()).unwrap_or_default(), rest.as_str())
-        };
+        let sentence = |words: &str| format!("{}.", capitalised(words));
         match panel.observed(what) {
             Some(true) => Self::violates("panel", sentence(what.fault())),
             Some(false) => Self::meets("panel", sentence(what.sound())),

@@ -8,9 +8,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::diagnosis::capitalised;
 use super::evidence::Evidence;
 use super::wiring::WiringState;
+use crate::sentence::capitalised;
 use crate::survey::{BoxContents, DeadMethod, DeadOutcome, DeadStep, DeadTestMethods, DeviceKind};
 
 /// What a step is.

@@ -8,6 +8,7 @@ use super::path::{GroundPath, grade_path};
 use super::prediction::{PREDICTIONS, Prediction, Span};
 use super::wiring::WiringState;
 use crate::quantity::Voltage;
+use crate::sentence::capitalised;
 use crate::survey::{
     BoxBond, BoxContents, Construction, DetectorReading, DeviceKind, Half, Lamp, LampReading, Meter, MeterReading,
     Probe, TripReading,
@@ -266,12 +267,6 @@ pub fn diagnose_with(readings: &HalfReadings, predictions: &[Prediction]) -> Dia
         to_look_for,
         causes: states.into_iter().map(Cause::from).collect(),
     }
-}
-
-/// With its first letter as a sentence begins.
-pub(super) fn capitalised(text: &str) -> String {
-    let mut letters = text.chars();
-    letters.next().map_or_else(String::new, |first| first.to_uppercase().chain(letters).collect())
 }
 
 /// What `states` come to, in one plain sentence.

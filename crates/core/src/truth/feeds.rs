@@ -109,7 +109,10 @@ fn directly(
             feeds.essential.push(EssentialLoad { what, minutes });
         }
         let mut ids: Vec<BoxId> = Vec::new();
-        for point in answer.points.iter().filter(|point| point.answer.breakers == [name.clone()]) {
+        // Before the last round is walked a pattern proves nothing.
+        let walked = answer.schedule.as_ref().is_some_and(|plan| answer.rounds_done == plan.rounds.len());
+        let points = answer.points.iter().filter(|point| walked && point.answer.breakers == [name.clone()]);
+        for point in points {
             match point.box_id {
                 Some(id) => ids.push(id),
                 None => feeds.others.push(point.answer.name.clone()),

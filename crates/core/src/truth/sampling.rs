@@ -10,8 +10,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::diagnosis::capitalised;
 use crate::rules::{RuleResult, Situation, judge};
+use crate::sentence::capitalised;
 use crate::survey::{Basis, BoxRecord, Room};
 
 /// The estimate for the boxes left closed.

@@ -2,6 +2,7 @@
 
 use crate::quantity::{Amount, Gauge};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, RuleBasis, Severity, Side, Situation};
+use crate::sentence::capitalised;
 use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
 use crate::survey::{Breaker, Material, Panel, Role};
 
@@ -89,10 +90,11 @@ fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
 }
 
 fn held_against(label: String, what: &str, amperes: u16, most: u16, working: &str) -> Finding {
+    let place = capitalised(&label);
     let finding = if amperes <= most {
-        Finding::meets(label, format!("{what} on {amperes} A{working}."))
+        Finding::meets(label, format!("{place}: {what} on {amperes} A{working}."))
     } else {
-        Finding::violates(label, format!("{what} is on {amperes} A; at most {most} A is allowed{working}."))
+        Finding::violates(label, format!("{place}: {what} is on {amperes} A; at most {most} A is allowed{working}."))
     };
     let over = (amperes > most).then(|| Amount::amperes(amperes - most));
     finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)

@@ -65,7 +65,11 @@ pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(|situation: &PanelSituation
     let breakers = situation.panel.breakers.iter();
     let measured = breakers.filter_map(|breaker| Some((breaker, breaker.bare_copper?)));
     measured
-        .map(|(breaker, bare)| answer(format!("breaker {}", breaker.name()), bare, units).of_breaker(breaker))
+        .map(|(breaker, bare)| {
+            let finding = answer(format!("breaker {}", breaker.name()), bare, units).of_breaker(breaker);
+            let sentence = format!("Breaker {}: {}", breaker.name(), finding.sentence);
+            Finding { sentence: sentence.into(), ..finding }
+        })
         .collect()
 });
 

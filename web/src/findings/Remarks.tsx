@@ -2,7 +2,6 @@
 import { type FormEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Remark } from '../api/types';
-import type { BoxSession, SessionState } from './session';
 
 const SEVERITIES: [Remark['severity'], string][] = [
   ['danger', 'danger'],
@@ -18,20 +17,18 @@ const BASES: [Remark['basis'], string][] = [
   ['advisory', 'advice'],
 ];
 
-export function Remarks({ session, state }: { session: BoxSession; state: SessionState }) {
+type Props = { remarks: Remark[]; change: (remarks: Remark[]) => void };
+
+export function Remarks({ remarks, change }: Props) {
   const [open, setOpen] = useState(false);
   const [text, setText] = useState('');
   const [severity, setSeverity] = useState<Remark['severity']>('workmanship');
   const [basis, setBasis] = useState<Remark['basis']>('workmanship');
-  const { remarks } = state.record;
   const add = (event: FormEvent) => {
     event.preventDefault();
     if (text.trim() === '') return;
     const id = Math.max(0, ...remarks.map((remark) => remark.id)) + 1;
-    session.editRecord((record) => ({
-      ...record,
-      remarks: [...record.remarks, { id, text: text.trim(), basis, severity }],
-    }));
+    change([...remarks, { id, text: text.trim(), basis, severity }]);
     setText('');
     setOpen(false);
   };
@@ -43,12 +40,7 @@ export function Remarks({ session, state }: { session: BoxSession; state: Sessio
           <button
             type="button"
             className="plain link"
-            onClick={() =>
-              session.editRecord((record) => ({
-                ...record,
-                remarks: record.remarks.filter((known) => known.id !== remark.id),
-              }))
-            }
+            onClick={() => change(remarks.filter((known) => known.id !== remark.id))}
           >
             Remove
           </button>

@@ -1,0 +1,87 @@
+//! A panel in the report: its findings, its schedule, what stays live.
+
+use nailpunch_core::panel_judgement::{PanelJudgement, judge_panels_of};
+use nailpunch_core::rules::{RuleResult, Verdict};
+use nailpunch_core::survey::{Bundle, Panel};
+use serde::Serialize;
+
+use crate::data::{Row, row, rules_met};
+
+/// A line of the panel schedule.
+#[derive(Serialize)]
+pub struct ScheduleLine {
+    pub name: String,
+    pub rated: String,
+    pub says: String,
+    pub found: String,
+}
+
+/// A panel.
+#[derive(Serialize)]
+pub struct PanelPart {
+    pub heading: String,
+    pub about: String,
+    pub verdict: &'static str,
+    pub dangerous: bool,
+    pub stays_live: Vec<String>,
+    pub rows: Vec<Row>,
+    pub rest: String,
+    pub schedule: Vec<ScheduleLine>,
+    pub mapping: String,
+    pub legs: String,
+    pub remarks: Vec<String>,
+}
+
+/// The panels of an audit.
+pub fn panel_parts(bundle: &Bundle) -> Vec<PanelPart> {
+    bundle.panels.iter().zip(judge_panels_of(bundle)).map(|(panel, judged)| panel_part(panel, judged)).collect()
+}
+
+/// A row that tells every place where the rule is broken, not only the worst.
+fn with_every_sentence(result: &RuleResult) -> Row {
+    let alike = result.findings.iter().filter(|finding| finding.verdict == result.verdict);
+    let sentences: Vec<&str> = alike.map(|finding| finding.sentence.as_ref()).collect();
+    Row { sentence: sentences.join(" "), ..row(result, None, None) }
+}
+
+fn panel_part(panel: &Panel, judged: PanelJudgement) -> PanelPart {
+    let telling = |verdict| matches!(verdict, Verdict::Violates | Verdict::Marginal | Verdict::Legacy);
+    let results = judged.results.iter().filter(|result| telling(result.verdict) || result.ruling.is_some());
+    let missing: Vec<String> = judged
+        .results
+        .iter()
+        .filter(|result| result.verdict == Verdict::NotMeasured)
+        .map(|result| result.title.to_lowercase())
+        .collect();
+    let meets = judged.results.iter().filter(|result| result.verdict == Verdict::Meets).count();
+    let missing = if missing.is_empty() { String::new() } else { format!(" Not looked at: {}.", missing.join(", ")) };
+    let mut about = vec![format!("fed from {}", judged.fed_from), format!("{} spaces", panel.spaces)];
+    about.extend(panel.rating.map(|rating| format!("rated {rating} A")));
+    about.extend(panel.main_breaker.map(|main| format!("main {main} A")));
+    let schedule = judged.answer.directory.iter().map(|line| {
+        let breaker = panel.breaker(line.breaker);
+        let rated = breaker.and_then(|breaker| breaker.amperes).map_or_else(|| "—".to_owned(), |a| format!("{a} A"));
+        let kind = breaker.map_or("", |breaker| breaker.protection.name());
+        let fed = judged.feeds.iter().find(|feeds| feeds.breaker == line.breaker);
+        let found = if line.proposed.is_empty() {
+            fed.filter(|fed| !fed.boxes.is_empty() || !fed.panels.is_empty())
+                .map_or_else(String::new, |fed| fed.sentence.clone())
+        } else {
+            line.proposed.clone()
+        };
+        ScheduleLine { name: line.name.clone(), rated: format!("{rated} {kind}"), says: line.says.clone(), found }
+    });
+    PanelPart {
+        heading: panel.name.clone(),
+        about: about.join(", "),
+        verdict: judged.worst.name(),
+        dangerous: judged.dangerous,
+        rows: results.map(with_every_sentence).collect(),
+        rest: format!("{}{missing}", rules_met(meets)),
+        schedule: schedule.collect(),
+        mapping: judged.answer.sentence.clone(),
+        legs: judged.legs.sentence.clone(),
+        remarks: panel.remarks.iter().map(|remark| format!("{} ({})", remark.text, remark.severity.name())).collect(),
+        stays_live: judged.stays_live,
+    }
+}

@@ -1,0 +1,374 @@
+// The facts of a panel itself: what feeds it, its label, its bonds and electrodes, its bars, and what one sees.
+import { Button, Form } from 'react-bootstrap';
+import { useTrades } from '../api/queries';
+import type { Bar, ElectrodeKind, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
+import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { ConductorList, GAUGES } from './ConductorList';
+import type { ChangePanel } from './PanelView';
+
+const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
+const ELECTRODES: [ElectrodeKind, string][] = [
+  ['rod', 'rod'],
+  ['water-pipe', 'water pipe'],
+  ['concrete', 'footing'],
+  ['plate-or-ring', 'plate or ring'],
+];
+
+type Props = { panel: Panel; others: Panel[]; names: Map<string, string>; change: ChangePanel };
+
+export function PanelFacts({ panel, others, names, change }: Props) {
+  const set = (part: Partial<Panel>) => void change((known) => ({ ...known, ...part }));
+  const bring = (part: Partial<Incoming>) =>
+    set({
+      incoming: {
+        gauge: '2/0',
+        material: 'copper',
+        warm: false,
+        whole_dwelling: false,
+        ground: null,
+        separate_ground: null,
+        other_building: false,
+        ...panel.incoming,
+        ...part,
+      },
+    });
+  const feeds = others.flatMap((other) =>
+    other.breakers
+      .filter((breaker) => breaker.kind === 'two-pole' || other.breakers.length < 3)
+      .map((breaker) => ({ other, breaker, key: `${other.id} ${breaker.id}` })),
+  );
+  const fed =
+    typeof panel.feed === 'string' ? panel.feed : `${panel.feed.breaker.panel} ${panel.feed.breaker.breaker}`;
+  const feedOf = (key: string | null): PanelFeed => {
+    const from = feeds.find((known) => known.key === key);
+    if (from) return { breaker: { panel: from.other.id, breaker: from.breaker.id } };
+    return key === 'service' ? 'service' : 'unknown';
+  };
+  const sub = typeof panel.feed !== 'string';
+  return (
+    <div className="panel-facts">
+      <section>
+        <h2>What comes in</h2>
+        <Choice
+          label="Fed from"
+          value={fed === 'unknown' ? null : fed}
+          none="not known"
+          choices={[
+            ['service', 'the service'] as const,
+            ...feeds.map(
+              ({ other, breaker, key }) =>
+                [key, `${names.get(`${other.id} ${breaker.id}`) ?? breaker.space}, ${other.name}`] as const,
+            ),
+          ]}
+          onChange={(key) => set({ feed: feedOf(key) })}
+        />
+        <Choice
+          label="Conductors"
+          value={panel.incoming?.gauge ?? null}
+          none="not noted"
+          choices={gauges}
+          onChange={(gauge) => (gauge ? bring({ gauge }) : set({ incoming: null }))}
+        />
+        {panel.incoming && (
+          <>
+            <Choice
+              label="of"
+              value={panel.incoming.material}
+              choices={[
+                ['copper', 'copper'],
+                ['aluminium', 'aluminium'],
+                ['copper-clad', 'copper-clad'],
+              ]}
+              onChange={(material) => material && bring({ material })}
+            />
+            <YesNo
+              label="Good for 75 °C at both ends"
+              value={panel.incoming.warm}
+              onChange={(warm) => bring({ warm: warm === true })}
+            />
+            <YesNo
+              label="Carries the whole dwelling"
+              value={panel.incoming.whole_dwelling}
+              onChange={(whole) => bring({ whole_dwelling: whole === true })}
+            />
+            {sub && (
+              <>
+                <YesNo
+                  label="A ground comes with it"
+                  value={panel.incoming.separate_ground}
+                  onChange={(separate_ground) => bring({ separate_ground })}
+                />
+                <Choice
+                  label="its ground"
+                  value={panel.incoming.ground}
+                  none="not noted"
+                  choices={gauges}
+                  onChange={(ground) => bring({ ground })}
+                />
+                <YesNo
+                  label="In another building"
+                  value={panel.incoming.other_building}
+                  onChange={(other) => bring({ other_building: other === true })}
+                />
+              </>
+            )}
+          </>
+        )}
+      </section>
+      <section>
+        <h2>Its label</h2>
+        <FigureChoice
+          label="Rated"
+          value={panel.rating}
+          choices={[60, 70, 100, 125, 150, 200, 225, 400]}
+          unit="A"
+          onChange={(rating) => set({ rating })}
+        />
+        <FigureChoice
+          label="Main in it"
+          value={panel.main_breaker}
+          choices={[40, 50, 60, 70, 100, 125, 150, 200, 225, 400]}
+          unit="A"
+          onChange={(main_breaker) => set({ main_breaker })}
+        />
+        <FigureChoice
+          label="Marked"
+          value={panel.rated_volts}
+          choices={[120, 208, 240, 480]}
+          unit="V"
+          onChange={(rated_volts) => set({ rated_volts })}
+        />
+        <NumberField
+          label="Read between the legs, V"
+          value={panel.measured_volts}
+          most={600}
+          onChange={(measured_volts) => set({ measured_volts })}
+        />
+        <SpacesField panel={panel} onChange={(tandem_spaces) => set({ tandem_spaces })} />
+        <NumberField
+          label="Wired in the year"
+          value={panel.wired_under && 'year' in panel.wired_under ? panel.wired_under.year : null}
+          most={2100}
+          onChange={(year) => set({ wired_under: year === null ? null : { year } })}
+        />
+      </section>
+      <section>
+        <h2>Grounding</h2>
+        <YesNo
+          label="Main bonding jumper"
+          yes="in place"
+          no="none"
+          value={panel.grounding.main_bond}
+          onChange={(main_bond) => set({ grounding: { ...panel.grounding, main_bond } })}
+        />
+        <fieldset className="electrodes">
+          <legend>Electrodes</legend>
+          {ELECTRODES.map(([kind, words]) => (
+            <Form.Check
+              key={kind}
+              id={`electrode-${kind}`}
+              label={words}
+              checked={panel.grounding.electrodes?.includes(kind) ?? false}
+              onChange={(event) => {
+                const rest = (panel.grounding.electrodes ?? []).filter((known) => known !== kind);
+                const electrodes = event.target.checked ? [...rest, kind] : rest;
+                set({ grounding: { ...panel.grounding, electrodes } });
+              }}
+            />
+          ))}
+          <Form.Check
+            id="electrode-none"
+            label="looked, none"
+            checked={panel.grounding.electrodes?.length === 0}
+            onChange={(event) =>
+              set({ grounding: { ...panel.grounding, electrodes: event.target.checked ? [] : null } })
+            }
+          />
+        </fieldset>
+        <Choice
+          label="Electrode conductor"
+          value={panel.grounding.conductor}
+          none="not noted"
+          choices={gauges}
+          onChange={(conductor) => set({ grounding: { ...panel.grounding, conductor } })}
+        />
+      </section>
+      <Seen panel={panel} set={set} />
+      <section className="bars">
+        <h2>Bars</h2>
+        {panel.bars.map((bar) => (
+          <OneBar
+            key={bar.id}
+            bar={bar}
+            panel={panel}
+            onChange={(next) =>
+              set({
+                bars: panel.bars.flatMap((known) => (known.id === bar.id ? (next ? [next] : []) : [known])),
+              })
+            }
+          />
+        ))}
+        <Button
+          variant="outline-primary"
+          onClick={() =>
+            set({
+              bars: [
+                ...panel.bars,
+                {
+                  id: Math.max(0, ...panel.bars.map((bar) => bar.id)) + 1,
+                  kind: panel.bars.length === 0 ? 'neutral' : 'ground',
+                  bonded: null,
+                  grounds_per_terminal: null,
+                  conductors: [],
+                },
+              ],
+            })
+          }
+        >
+          + bar
+        </Button>
+      </section>
+    </div>
+  );
+}
+
+function Seen({ panel, set }: { panel: Panel; set: (part: Partial<Panel>) => void }) {
+  const trades = useTrades();
+  const infos = trades.data?.panel_observations ?? [];
+  const answer = (what: PanelObservation) =>
+    panel.observed.find((known) => known.what === what)?.fault ?? null;
+  const say = (what: PanelObservation, fault: boolean | null) => {
+    const rest = panel.observed.filter((known) => known.what !== what);
+    return fault === null ? rest : [...rest, { what, fault }];
+  };
+  const open = infos.filter((info) => answer(info.what) === null);
+  return (
+    <section>
+      <h2>Seen</h2>
+      <div className="chips">
+        {infos.map((info) => {
+          const now = answer(info.what);
+          const words = now === false ? info.sound : info.fault;
+          return (
+            <button
+              key={info.what}
+              type="button"
+              className={`chip look-chip ${now === null ? 'unseen' : now ? 'there' : 'sound'}`}
+              aria-label={`${words}: ${now === null ? 'not looked at' : now ? 'yes' : 'looked, no'}`}
+              onClick={() => set({ observed: say(info.what, now === null ? true : now ? false : null) })}
+            >
+              {words}
+            </button>
+          );
+        })}
+        {open.length > 0 && (
+          <Button
+            variant="outline-primary"
+            className="rest-sound"
+            onClick={() =>
+              set({ observed: [...panel.observed, ...open.map(({ what }) => ({ what, fault: false }))] })
+            }
+          >
+            Rest sound
+          </Button>
+        )}
+      </div>
+    </section>
+  );
+}
+
+const KINDS = [
+  ['neutral', 'neutrals'],
+  ['ground', 'grounds'],
+  ['both', 'both'],
+] as const;
+
+function OneBar({ bar, panel, onChange }: { bar: Bar; panel: Panel; onChange: (bar: Bar | null) => void }) {
+  return (
+    <details className="one-bar">
+      <summary>
+        Bar {bar.id}, {KINDS.find(([kind]) => kind === bar.kind)?.[1]}: {bar.conductors.length} conductors
+        {bar.bonded === null ? '' : bar.bonded ? ', bonded' : ', not bonded'}
+      </summary>
+      <div className="bar-head">
+        <Choice
+          label="For"
+          value={bar.kind}
+          choices={KINDS}
+          onChange={(kind) => kind && onChange({ ...bar, kind })}
+        />
+        <YesNo
+          label="Bonded to the enclosure"
+          value={bar.bonded}
+          onChange={(bonded) => onChange({ ...bar, bonded })}
+        />
+        <FigureChoice
+          label="Grounds a terminal takes"
+          value={bar.grounds_per_terminal}
+          choices={[1, 2, 3]}
+          unit=""
+          onChange={(grounds_per_terminal) => onChange({ ...bar, grounds_per_terminal })}
+        />
+        <Button variant="outline-primary" onClick={() => onChange(null)}>
+          Remove bar
+        </Button>
+      </div>
+      <ConductorList
+        conductors={bar.conductors}
+        breakers={panel.breakers}
+        carries={bar.kind === 'ground' ? 'equipment-grounding' : 'grounded'}
+        onChange={(conductors) => onChange({ ...bar, conductors })}
+      />
+    </details>
+  );
+}
+
+type NumberProps = {
+  label: string;
+  value: number | null;
+  most: number;
+  onChange: (value: number | null) => void;
+};
+
+/** A whole figure, kept when the field is left. */
+export function NumberField({ label, value, most, onChange }: NumberProps) {
+  return (
+    <label className="choice">
+      <span>{label}</span>
+      <input
+        key={value}
+        type="number"
+        className="form-control"
+        min={0}
+        max={most}
+        defaultValue={value ?? ''}
+        onBlur={(event) => {
+          const next = event.target.value === '' ? null : Math.round(Number(event.target.value));
+          if (next !== value) onChange(next);
+        }}
+      />
+    </label>
+  );
+}
+
+/** The spaces in which the label takes tandems: "17 18 19 20", "none". */
+function SpacesField({ panel, onChange }: { panel: Panel; onChange: (spaces: number[] | null) => void }) {
+  const kept = panel.tandem_spaces === null ? '' : panel.tandem_spaces.join(' ') || 'none';
+  return (
+    <label className="choice">
+      <span>Tandems in spaces</span>
+      <input
+        key={kept}
+        className="form-control figure"
+        placeholder="17 18, or none"
+        defaultValue={kept}
+        onBlur={(event) => {
+          const text = event.target.value.trim();
+          if (text === kept) return;
+          const spaces = (text.match(/\d+/g) ?? []).map(Number);
+          onChange(text === '' ? null : spaces);
+        }}
+      />
+    </label>
+  );
+}

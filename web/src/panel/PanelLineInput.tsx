@@ -1,0 +1,51 @@
+// One line, one breaker: a panel is typed down space by space without touching anything else.
+import { useState } from 'react';
+import { Form } from 'react-bootstrap';
+import { ApiProblem, api } from '../api/client';
+import type { Panel } from '../api/types';
+import type { ChangePanel } from './PanelView';
+
+export function PanelLineInput({ panel, change }: { panel: Panel; change: ChangePanel }) {
+  const [line, setLine] = useState('');
+  const [said, setSaid] = useState<{ words: string; refused: boolean } | null>(null);
+  const take = async () => {
+    try {
+      const read = await api.panelLine({ line, panel });
+      if (await change(() => read.panel)) {
+        setSaid({ words: read.says, refused: false });
+        setLine('');
+      }
+    } catch (error) {
+      const problem = error instanceof ApiProblem ? error.problem : null;
+      setSaid({
+        words: problem?.errors?.[0]?.message ?? problem?.detail ?? 'The line was not taken.',
+        refused: true,
+      });
+    }
+  };
+  return (
+    <Form
+      className="panel-line"
+      onSubmit={(event) => {
+        event.preventDefault();
+        void take();
+      }}
+    >
+      <Form.Control
+        aria-label="A line: one breaker, or one terminal of a bar"
+        placeholder="7 20 #12 afci kitchen"
+        className="figure"
+        autoComplete="off"
+        spellCheck={false}
+        value={line}
+        maxLength={200}
+        aria-invalid={said?.refused || undefined}
+        onChange={(event) => setLine(event.target.value)}
+      />
+      <div role="status" className={said?.refused ? 'refused' : 'muted'}>
+        {said?.words ??
+          'A space, its rating, #gauge, and what it feeds; 9/11 two poles, 5a a tandem, n3 #12 a bar.'}
+      </div>
+    </Form>
+  );
+}
