@@ -14,6 +14,7 @@ import { Frame } from './frame/Frame';
 import { HandOverView } from './handover/HandOverView';
 import { JobsView } from './jobs/JobsView';
 import { PanelPage } from './panel/PanelView';
+import { PlanView } from './plan/PlanView';
 import { RuleBookView } from './rulebook/RuleBookView';
 import { TraceView } from './trace/TraceView';
 import { WalkView } from './walk/WalkView';
@@ -31,6 +32,7 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/trace', element: <TraceView /> },
       { path: '/audits/:audit/trace/:circuit', element: <TraceView /> },
       { path: '/audits/:audit/bench', element: <BenchView /> },
+      { path: '/audits/:audit/plan', element: <PlanView /> },
       { path: '/audits/:audit/hand-over', element: <HandOverView /> },
       { path: '/audits/:audit/rules', element: <RuleBookView /> },
       { path: '/rules', element: <RuleBookView /> },

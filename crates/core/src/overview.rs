@@ -14,6 +14,12 @@ pub struct ItemCounts {
     pub found: u32,
     /// A repair is chosen.
     pub planned: u32,
+    /// Something is wanting for the repair.
+    pub waiting: u32,
+    /// Left to a licensed electrician.
+    pub referred: u32,
+    /// The owner does not want it.
+    pub declined: u32,
     /// Done, or reopened: not proven.
     pub done: u32,
     /// Proven, not closed.
@@ -27,6 +33,9 @@ impl ItemCounts {
         match state {
             ItemState::Found => self.found += 1,
             ItemState::Planned => self.planned += 1,
+            ItemState::Waiting => self.waiting += 1,
+            ItemState::Referred => self.referred += 1,
+            ItemState::Declined => self.declined += 1,
             ItemState::Done | ItemState::Reopened => self.done += 1,
             ItemState::Proven => self.proven += 1,
             ItemState::Closed => self.closed += 1,
@@ -36,6 +45,9 @@ impl ItemCounts {
     fn add(&mut self, other: Self) {
         self.found += other.found;
         self.planned += other.planned;
+        self.waiting += other.waiting;
+        self.referred += other.referred;
+        self.declined += other.declined;
         self.done += other.done;
         self.proven += other.proven;
         self.closed += other.closed;
@@ -170,6 +182,7 @@ mod tests {
             rule: rule.to_owned(),
             repair: "extend-in-line-lever".to_owned(),
             state: crate::work::StoredState::Done,
+            waits_for: None,
             note: String::new(),
         };
         let items = [item("free-conductor-length"), item("free-conductor-reach")];

@@ -127,6 +127,6 @@ fn line(
     ]
 }
 
-fn harmless(text: &str) -> String {
+pub(crate) fn harmless(text: &str) -> String {
     if text.starts_with(['=', '+', '-', '@', '\t', '\r']) { format!("'{text}") } else { text.to_owned() }
 }

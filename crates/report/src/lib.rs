@@ -2,6 +2,7 @@
 
 mod csv_file;
 mod data;
+mod job_files;
 mod panel_part;
 mod pdf_file;
 mod readings_log;
@@ -9,6 +10,7 @@ mod section_svg;
 
 pub use csv_file::csv;
 pub use data::ReportKind;
+pub use job_files::{calendar, cut_list_csv, materials_csv};
 pub use pdf_file::pdf;
 pub use readings_log::{LoggedReading, read_readings_log, readings_log};
 pub use section_svg::section_svg;
@@ -22,6 +24,9 @@ pub enum ReportError {
     /// The CSV could not be written.
     #[error("the findings could not be written: {0}")]
     Csv(#[from] csv::Error),
+    /// A calendar needs days.
+    #[error("the job has no first day yet; set it, then take the calendar")]
+    NoFirstDay,
     /// The data could not be handed over.
     #[error("the report's data could not be written: {0}")]
     Data(#[from] serde_json::Error),

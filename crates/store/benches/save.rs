@@ -21,6 +21,7 @@ fn main() {
     let author = Author { who: "bench".to_owned(), at: "2026-01-01T00:00:00Z".to_owned() };
     let store = Store::open(&folder.path().join("store.sqlite")).unwrap();
     let audit = Audit {
+        work: nailpunch_core::work::WorkSettings::default(),
         id: AuditId(Uuid::from_u128(1)),
         name: "bench".to_owned(),
         inspector: String::new(),

@@ -7,7 +7,7 @@ use nailpunch_core::survey::{
     Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, HouseRules, ItemId, Room, RoomId, Ruling, RulingKind,
     TorqueBy,
 };
-use nailpunch_core::work::{StoredState, WorkItem};
+use nailpunch_core::work::{StoredState, WorkItem, WorkSettings};
 use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
 use proptest::prelude::*;
 use tempfile::TempDir;
@@ -35,6 +35,7 @@ fn scene() -> Scene {
         building: Building::default(),
         basis: Basis::default(),
         archived: false,
+        work: WorkSettings::default(),
     };
     let room = Room { id: RoomId(Uuid::from_u128(2)), name: "Kitchen".to_owned(), area: None };
     let found = serde_json::from_str(
@@ -76,6 +77,7 @@ impl Scene {
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),
             state,
+            waits_for: None,
             note: String::new(),
         }
     }

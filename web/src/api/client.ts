@@ -35,6 +35,7 @@ import type {
   Walk,
   WiredUnder,
   WorkItem,
+  WorkPlan,
 } from './types';
 
 export class ApiProblem extends Error {
@@ -116,7 +117,8 @@ export const api = {
   houseRuleEffects: (audit: string) => ask<HouseRuleEffect[]>(`/api/audits/${audit}/house-rule-effects`),
   length: (units: Basis['units'], length: { text: string } | { nm: number }) =>
     ask<LengthEcho>('/api/length', { method: 'POST', body: { units, length } }),
-  putAudit: (record: Audit, basedOn: number) =>
+  /** What the job is planned by may be left out of a new audit: the house's defaults stand. */
+  putAudit: (record: Omit<Audit, 'work'> & Partial<Pick<Audit, 'work'>>, basedOn: number) =>
     ask<Revised<Audit>>(`/api/audits/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deleteAudit: (id: string, basedOn: number) =>
     ask<number>(`/api/audits/${id}`, { method: 'DELETE', basedOn }),
@@ -151,6 +153,9 @@ export const api = {
     ask<PanelView>(`/api/audits/${audit}/panels/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deletePanel: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/panels/${id}`, { method: 'DELETE', basedOn }),
+  job: (audit: string) => ask<WorkPlan>(`/api/audits/${audit}/job`),
+  chooseRepairs: (audit: string, boxes: string[]) =>
+    ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: { boxes } }),
   panelLine: (wish: { line: string; panel: Panel }) =>
     ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),
   breakersOf: (audit: string, box: string) =>

@@ -110,6 +110,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/calendar.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The shut-downs, as iCalendar. */
+        get: operations["calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/circuits": {
         parameters: {
             query?: never;
@@ -141,6 +158,23 @@ export interface paths {
         post?: never;
         /** Deletes a circuit; putting it again brings it back. */
         delete: operations["delete_circuit"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/cut-list.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to cut, as CSV. */
+        get: operations["cut_list"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -215,6 +249,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/job": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The job of an audit. */
+        get: operations["job"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/job/choose": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes the planner's repairs over as planned work, for every item of these boxes that is only found. All of it or nothing. */
+        post: operations["choose_repairs"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/journal": {
         parameters: {
             query?: never;
@@ -224,6 +292,23 @@ export interface paths {
         };
         /** The latest changes of an audit, newest first. */
         get: operations["journal"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/materials.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What to bring, as CSV. */
+        get: operations["materials"];
         put?: never;
         post?: never;
         delete?: never;
@@ -636,6 +721,8 @@ export interface components {
             inspector?: string;
             /** @description What it is called. */
             name: string;
+            /** @description What the job is planned by. */
+            work?: components["schemas"]["WorkSettings"];
         };
         /** @description An audit at a glance. */
         AuditCounts: {
@@ -798,6 +885,26 @@ export interface components {
             /** @description The box by its tag. */
             tag: string;
         };
+        /** @description A time in which nothing may be off. */
+        Blocked: {
+            /**
+             * Format: int32
+             * @description The day of the job, from 0.
+             */
+            day: number;
+            /**
+             * Format: int32
+             * @description From this minute of the day.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description To this minute of the day.
+             */
+            to: number;
+            /** @description Why. */
+            why?: string;
+        };
         /**
          * @description How a metal box is bonded.
          * @enum {string}
@@ -938,6 +1045,19 @@ export interface components {
             /** @description As found, without what the rules of its work items read: what measuring again begins with. */
             to_measure_again: components["schemas"]["BoxContents"];
             wired_under?: components["schemas"]["WiredUnder"] | null;
+        };
+        /** @description What is done at one box. */
+        BoxWork: {
+            /** @description What is open and no repair here mends, and why. */
+            cannot: string[];
+            /** @description Something in it is a danger now. */
+            danger: boolean;
+            /** @description Its items in scope, whatever their state. */
+            items: components["schemas"]["JobItem"][];
+            /** @description The job ends here for anyone but a licensed electrician. */
+            referred: boolean;
+            /** @description The repairs, in order; empty when nothing is to do. */
+            steps: components["schemas"]["JobStep"][];
         };
         /** @description A breaker. */
         Breaker: {
@@ -1210,6 +1330,16 @@ export interface components {
             /** @description The piece as it was typed. */
             text: string;
         };
+        /** @description Boxes whose planned repairs are taken over. */
+        ChooseWish: {
+            /** @description The boxes, at most 20,000. */
+            boxes: components["schemas"]["BoxId"][];
+        };
+        /** @description What was taken over. */
+        Chosen: {
+            /** @description How many items are planned now that were not. */
+            items: number;
+        };
         /** @description A circuit. */
         Circuit: {
             /** @description Its breaker, as the panel numbers it. */
@@ -1408,6 +1538,36 @@ export interface components {
             message: string;
             /** @description JSON pointer to the field within the contents of the box. */
             pointer: string;
+        };
+        /** @description A conductor of an opened piece, and what is cut from it. */
+        CutConductor: {
+            /** @description Its colour. */
+            colour: components["schemas"]["Colour"];
+            /** @description The pigtails, longest first. */
+            cuts: components["schemas"]["Figure"][];
+            /** @description What is left over. */
+            left: components["schemas"]["Figure"];
+        };
+        /** @description The cut list of a job. */
+        CutList: {
+            /** @description Pigtails of colours that come in no cable here, to be bought as single conductors. */
+            apart: string[];
+            /** @description Gauge by gauge, the thinnest first. */
+            gauges: components["schemas"]["GaugeCuts"][];
+        };
+        /** @description A piece to open. */
+        CutPiece: {
+            /** @description What each of its conductors gives. */
+            conductors: components["schemas"]["CutConductor"][];
+            /** @description How long the piece is. */
+            length: components["schemas"]["Figure"];
+            /**
+             * Format: int32
+             * @description The offcut by its number; new cable when absent.
+             */
+            offcut?: number | null;
+            /** @description "offcut 3, 12/2" or "new 12/3". */
+            what: string;
         };
         /**
          * @description What was used.
@@ -1655,6 +1815,34 @@ export interface components {
             /** @description What the directory calls it. */
             what: string;
         };
+        /** @description An estimate. */
+        Estimate: {
+            /** @description Its parts. */
+            lines: components["schemas"]["EstimateLine"][];
+            /** @description A price in it is made up, for a demonstration. */
+            made_up: boolean;
+            /**
+             * Format: int64
+             * @description What the materials cost that have a price.
+             */
+            material_cost: number;
+            /** @description All of it, in minutes. */
+            minutes: components["schemas"]["Range"];
+            /** @description In one plain sentence. */
+            sentence: string;
+            /** @description Materials without a price. */
+            unpriced: number;
+            work_cost?: components["schemas"]["Range"] | null;
+        };
+        /** @description One part of an estimate. */
+        EstimateLine: {
+            /** @description Minutes. */
+            minutes: components["schemas"]["Range"];
+            /** @description What takes it. */
+            what: string;
+            /** @description Why. */
+            why: string;
+        };
         /** @description The face of a box. */
         Face: {
             /** @description What is added to the front. */
@@ -1896,6 +2084,23 @@ export interface components {
          * @enum {string}
          */
         Gauge: "18" | "16" | "14" | "12" | "10" | "8" | "6" | "4" | "3" | "2" | "1" | "1/0" | "2/0" | "3/0" | "4/0";
+        /** @description The pieces for one gauge. */
+        GaugeCuts: {
+            /** @description The size. */
+            gauge: components["schemas"]["Gauge"];
+            /** @description The new cable that any way needs. */
+            least_new: components["schemas"]["Figure"];
+            /** @description The new cable that is cut. */
+            new_cable: components["schemas"]["Figure"];
+            /** @description The length of offcuts opened. */
+            opened: components["schemas"]["Figure"];
+            /** @description The pieces to open, offcuts first. */
+            pieces: components["schemas"]["CutPiece"][];
+            /** @description No way needs less new cable, nor, with that, less of the offcuts. */
+            proven: boolean;
+            /** @description In one plain sentence. */
+            sentence: string;
+        };
         /** @description A path to ground with its figures. */
         GroundPath: {
             /** @description How good it is. */
@@ -2032,6 +2237,11 @@ export interface components {
             closed: number;
             /**
              * Format: int32
+             * @description The owner does not want it.
+             */
+            declined: number;
+            /**
+             * Format: int32
              * @description Done, or reopened: not proven.
              */
             done: number;
@@ -2050,6 +2260,16 @@ export interface components {
              * @description Proven, not closed.
              */
             proven: number;
+            /**
+             * Format: int32
+             * @description Left to a licensed electrician.
+             */
+            referred: number;
+            /**
+             * Format: int32
+             * @description Something is wanting for the repair.
+             */
+            waiting: number;
         };
         /**
          * Format: uuid
@@ -2060,7 +2280,7 @@ export interface components {
          * @description Where an item stands.
          * @enum {string}
          */
-        ItemState: "found" | "planned" | "done" | "proven" | "closed" | "reopened";
+        ItemState: "found" | "planned" | "waiting" | "referred" | "declined" | "done" | "proven" | "closed" | "reopened";
         /** @description An item with its state, its figures as found and as left. */
         ItemView: {
             found?: components["schemas"]["RuleResult"] | null;
@@ -2077,12 +2297,141 @@ export interface components {
             /** @description What the rule is about. */
             title: string;
         };
-        /** @description An audit on the list of jobs. */
+        /** @description A job. */
         Job: {
-            /** @description The audit. */
-            audit: components["schemas"]["Revised_Audit"];
-            /** @description Its state at a glance. */
-            counts: components["schemas"]["AuditCounts"];
+            /** @description The boxes with items in scope, in the order of the walk. */
+            boxes: components["schemas"]["JobBox"][];
+            /** @description The breakers of the job. */
+            breakers: components["schemas"]["JobBreaker"][];
+            /** @description What to cut. */
+            cut_list: components["schemas"]["CutList"];
+            /** @description How long it takes and what it costs. */
+            estimate: components["schemas"]["Estimate"];
+            /** @description What to bring. */
+            materials: components["schemas"]["MaterialNeed"][];
+            /** @description How good they are. */
+            proof: components["schemas"]["ShutDownProof"];
+            /** @description What each scope costs. */
+            scopes: components["schemas"]["ScopeCost"][];
+            /** @description In one plain sentence. */
+            sentence: string;
+            /** @description The shut-downs, in the order of time. */
+            shut_downs: components["schemas"]["JobShutDown"][];
+            /** @description Work that is in none. */
+            unplaced: components["schemas"]["Unplaced"][];
+        };
+        /** @description A box of a job. */
+        JobBox: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description The breakers that feed it, by their places in the breakers of the job. */
+            breakers: number[];
+            /** @description A hot may be open: only the main makes it safe. */
+            main_off: boolean;
+            /**
+             * Format: int32
+             * @description Minutes for it, with reaching, opening and closing it.
+             */
+            minutes: number;
+            /** @description Where in the room. */
+            place: string;
+            /** @description The room. */
+            room: string;
+            /** @description Its short name. */
+            tag: string;
+            /** @description What is done. */
+            work: components["schemas"]["BoxWork"];
+        };
+        /** @description A breaker to switch off. */
+        JobBreaker: {
+            /**
+             * Format: int32
+             * @description The breaker by its number within the panel.
+             */
+            breaker: number;
+            /** @description What goes dark with it. */
+            dark: string;
+            /** @description What on it must not be off for long. */
+            essential: components["schemas"]["EssentialLoad"][];
+            /** @description As it is called, "7". */
+            name: string;
+            /** @description The panel. */
+            panel: components["schemas"]["PanelId"];
+            /** @description What its panel is called. */
+            panel_name: string;
+        };
+        /** @description One item of a job, as the plan lists it. */
+        JobItem: {
+            /** @description What has to happen next. */
+            next: string;
+            /** @description The code of the rule. */
+            rule: string;
+            /** @description What was found, in a sentence. */
+            sentence: string;
+            /** @description How bad it is. */
+            severity: components["schemas"]["Severity"];
+            /** @description Where it stands. */
+            state: components["schemas"]["ItemState"];
+            /** @description What it is about. */
+            title: string;
+        };
+        /** @description A shut-down of a job, with its sheet. */
+        JobShutDown: {
+            /** @description Its boxes, from the feed outwards. */
+            boxes: components["schemas"]["BoxId"][];
+            /** @description The breakers that are off, by their places in the breakers of the job; none when the main is off. */
+            breakers: number[];
+            /** @description Something in it is a danger now. */
+            danger: boolean;
+            /** @description The dead test, step by step. */
+            dead_test: string[];
+            /** @description The main is off, and with it everything. */
+            main_off: boolean;
+            /**
+             * Format: int32
+             * @description Minutes, with switching off, proving dead, restoring and retesting.
+             */
+            minutes: number;
+            /** @description Why no time was found. */
+            no_time?: string | null;
+            /** @description Its number, from 1, in the order of time. */
+            number: number;
+            /** @description It stays where it was put. */
+            pinned: boolean;
+            /** @description What is measured again at each box, and tested once the power is on. */
+            retest: string[];
+            slot?: components["schemas"]["Slot"] | null;
+        };
+        /** @description A repair of a job. */
+        JobStep: {
+            /** @description Short and specific to this repair. */
+            cautions: string[];
+            /** @description A person chose it; the planner otherwise. */
+            chosen: boolean;
+            /** @description It serves the whole circuit: it is done once, at the first box that asks for it. */
+            for_circuit: boolean;
+            /**
+             * Format: int32
+             * @description The fewest minutes it ever takes.
+             */
+            least_minutes: number;
+            /** @description What to bring beside them. */
+            materials: components["schemas"]["MaterialLine"][];
+            /** @description The codes of the rules that it mends here. */
+            mends: string[];
+            /**
+             * Format: int32
+             * @description Minutes once the box is dead and open.
+             */
+            minutes: number;
+            /** @description Pigtails to cut. */
+            pigtails: components["schemas"]["Pigtail"][];
+            /** @description The code of the repair. */
+            repair: string;
+            /** @description What is done, in order. */
+            steps: string[];
+            /** @description What is done. */
+            title: string;
         };
         /**
          * @description The joining method that is preferred among those that fit.
@@ -2343,6 +2692,45 @@ export interface components {
             /** @description What it is, with its size. */
             what: string;
         };
+        /** @description A material with all that is needed of it. */
+        MaterialNeed: {
+            /** @description The boxes that it is for, by their tags. */
+            boxes: string[];
+            /**
+             * Format: int64
+             * @description What they cost, in hundredths of the currency; absent without a price.
+             */
+            cost?: number | null;
+            /**
+             * Format: int32
+             * @description How many are needed.
+             */
+            count: number;
+            /** @description The price is made up, for a demonstration. */
+            made_up: boolean;
+            /**
+             * Format: int32
+             * @description How many of them are on the truck.
+             */
+            on_truck: number;
+            /**
+             * Format: int32
+             * @description How many come in a pack.
+             */
+            pack?: number | null;
+            /**
+             * Format: int32
+             * @description The packs to buy, or pieces where it comes in no pack.
+             */
+            packs: number;
+            /**
+             * Format: int32
+             * @description How many are still to buy.
+             */
+            to_buy: number;
+            /** @description What it is, with its size. */
+            what: string;
+        };
         /**
          * @description What is counted in a material line.
          * @enum {string}
@@ -2508,6 +2896,23 @@ export interface components {
             fault: boolean;
             /** @description What was looked for. */
             what: components["schemas"]["Observation"];
+        };
+        /** @description A piece of cable that is there to be used up. */
+        Offcut: {
+            /**
+             * Format: int32
+             * @description Its insulated conductors, 2 or 3, beside the ground.
+             */
+            conductors: number;
+            /** @description The size of its conductors. */
+            gauge: components["schemas"]["Gauge"];
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description How long it is. */
+            length: components["schemas"]["Length"];
         };
         /** @description A circuit that a box hangs on, as the box shows it. */
         OnCircuit: {
@@ -2696,6 +3101,21 @@ export interface components {
             /** @description The length to cut. */
             length: components["schemas"]["Figure"];
         };
+        /** @description A shut-down that stays where it was put: these boxes, then. */
+        Pin: {
+            /** @description Its boxes. */
+            boxes: components["schemas"]["BoxId"][];
+            /**
+             * Format: int32
+             * @description The day of the job, from 0.
+             */
+            day: number;
+            /**
+             * Format: int32
+             * @description The minute of the day at which it begins.
+             */
+            from: number;
+        };
         /** @description A sequence of repairs with its proof. */
         Plan: {
             /** @description The conductors it changes. */
@@ -2741,6 +3161,8 @@ export interface components {
         PlanStep: {
             /** @description Short and specific to this repair. */
             cautions: string[];
+            /** @description What to bring beside them. */
+            materials: components["schemas"]["MaterialLine"][];
             /** @description The codes of the rules that it mends here. */
             mends: string[];
             /**
@@ -2889,6 +3311,24 @@ export interface components {
             /** @description What each rule says of the box afterwards. */
             verdicts_after: components["schemas"]["RuleVerdict"][];
         };
+        /** @description A figure with its range. */
+        Range: {
+            /**
+             * Format: int64
+             * @description The most to reckon with.
+             */
+            high: number;
+            /**
+             * Format: int64
+             * @description What is likely.
+             */
+            likely: number;
+            /**
+             * Format: int64
+             * @description The least.
+             */
+            low: number;
+        };
         /** @description A box to open, or a cable to test. */
         RankedBox: {
             /** @description The box. */
@@ -2989,6 +3429,8 @@ export interface components {
                 inspector?: string;
                 /** @description What it is called. */
                 name: string;
+                /** @description What the job is planned by. */
+                work?: components["schemas"]["WorkSettings"];
             };
             /**
              * Format: int32
@@ -3176,7 +3618,7 @@ export interface components {
                 box_id: components["schemas"]["BoxId"];
                 /** @description Its identifier. */
                 id: components["schemas"]["ItemId"];
-                /** @description A word of whoever works on it. */
+                /** @description A word of whoever works on it: where a part was sought, why the owner declined. */
                 note?: string;
                 /** @description The code of the repair chosen. */
                 repair: string;
@@ -3184,6 +3626,7 @@ export interface components {
                 rule: string;
                 /** @description What was said last. */
                 state: components["schemas"]["StoredState"];
+                waits_for?: components["schemas"]["WaitsFor"] | null;
             };
             /**
              * Format: int32
@@ -3359,6 +3802,36 @@ export interface components {
             words: string;
         };
         /**
+         * @description What is put right.
+         * @enum {string}
+         */
+        Scope: "dangers" | "violations" | "workmanship";
+        /** @description What a scope costs and leaves open. */
+        ScopeCost: {
+            /** @description Boxes worked on. */
+            boxes: number;
+            /** @description Items that it puts right or sends on. */
+            items: number;
+            /** @description Items that stay open beside them. */
+            left_open: number;
+            /**
+             * Format: int32
+             * @description Minutes of the repairs.
+             */
+            minutes: number;
+            /** @description In words. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Pieces of material.
+             */
+            pieces: number;
+            /** @description Repairs made. */
+            repairs: number;
+            /** @description The scope. */
+            scope: components["schemas"]["Scope"];
+        };
+        /**
          * @description How the yoke of a device is seated.
          * @enum {string}
          */
@@ -3501,6 +3974,15 @@ export interface components {
             /** @description Lost where the pigtail is twisted with the conductor. */
             twist_on_overlap: components["schemas"]["Length"];
         };
+        /** @description The shut-downs of a job. */
+        ShutDownProof: {
+            /** @description Shut-downs that any way needs. */
+            least: number;
+            /** @description Breakers off, counted in each shut-down, that any way needs. */
+            least_breakers: number;
+            /** @description No way needs fewer shut-downs, nor, with as many, fewer breakers off. */
+            proven: boolean;
+        };
         /**
          * @description Which side of the limit is the good one.
          * @enum {string}
@@ -3521,6 +4003,24 @@ export interface components {
             possible: components["schemas"]["PossibleBreaker"][];
             /** @description Where the outlet is, in words: "kitchen counter". */
             words?: string;
+        };
+        /** @description When something is. */
+        Slot: {
+            /**
+             * Format: int32
+             * @description The day of the job, from 0.
+             */
+            day: number;
+            /**
+             * Format: int32
+             * @description From this minute of the day.
+             */
+            from: number;
+            /**
+             * Format: int32
+             * @description To this minute of the day.
+             */
+            to: number;
         };
         /**
          * @description What may go under the ears of a device.
@@ -3594,6 +4094,28 @@ export interface components {
          * @enum {string}
          */
         Standing: "clears" | "helps" | "rejected";
+        /** @description What is known of a material: how it is sold, what is there, what it costs. */
+        StockLine: {
+            /** @description The price is made up, for a demonstration. */
+            made_up?: boolean;
+            /**
+             * Format: int32
+             * @description How many are on the truck.
+             */
+            on_truck?: number;
+            /**
+             * Format: int32
+             * @description How many come in a pack.
+             */
+            pack?: number | null;
+            /**
+             * Format: int32
+             * @description What one pack costs, or one piece where it comes in no pack, in hundredths of the currency.
+             */
+            price?: number | null;
+            /** @description What it is, as the material list names it. */
+            what: string;
+        };
         /** @description One such condition. */
         Stop: {
             /** @description What was found. */
@@ -3607,7 +4129,7 @@ export interface components {
          * @description What a person has said of an item.
          * @enum {string}
          */
-        StoredState: "planned" | "done" | "closed";
+        StoredState: "planned" | "waiting" | "done" | "closed" | "declined";
         /**
          * @description Solid or stranded.
          * @enum {string}
@@ -3773,6 +4295,15 @@ export interface components {
          * @enum {string}
          */
         UnitSystem: "inch" | "metric";
+        /** @description Work that is in no shut-down, and why. */
+        Unplaced: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description Its short name. */
+            tag: string;
+            /** @description Why, and the least that would help. */
+            why: string;
+        };
         /**
          * @description Bent ends that go back under a screw.
          * @enum {string}
@@ -3804,6 +4335,11 @@ export interface components {
             /** @description What gives it, "marked volume". */
             what: string;
         };
+        /**
+         * @description What is wanting for a repair.
+         * @enum {string}
+         */
+        WaitsFor: "part" | "access" | "decision";
         /** @description The walk through an audit: what the run shows. */
         Walk: {
             /** @description The audit. */
@@ -3842,7 +4378,7 @@ export interface components {
             box_id: components["schemas"]["BoxId"];
             /** @description Its identifier. */
             id: components["schemas"]["ItemId"];
-            /** @description A word of whoever works on it. */
+            /** @description A word of whoever works on it: where a part was sought, why the owner declined. */
             note?: string;
             /** @description The code of the repair chosen. */
             repair: string;
@@ -3850,6 +4386,81 @@ export interface components {
             rule: string;
             /** @description What was said last. */
             state: components["schemas"]["StoredState"];
+            waits_for?: components["schemas"]["WaitsFor"] | null;
+        };
+        /** @description What a job is planned by. */
+        WorkSettings: {
+            /**
+             * @description The first day, "2026-03-04".
+             * @default null
+             */
+            begins: string | null;
+            /**
+             * @description Times in which nothing may be off, at most 200.
+             * @default []
+             */
+            blocked: components["schemas"]["Blocked"][];
+            /**
+             * @description The currency of the prices, as it is written before a figure.
+             * @default
+             */
+            currency: string;
+            /**
+             * Format: int32
+             * @description The minute of the day at which work begins.
+             * @default 480
+             */
+            day_from: number;
+            /**
+             * Format: int32
+             * @description The minute of the day at which it ends.
+             * @default 1020
+             */
+            day_to: number;
+            /**
+             * Format: int32
+             * @description What an hour of work costs, in hundredths of the currency.
+             * @default null
+             */
+            hour_price: number | null;
+            /**
+             * Format: int32
+             * @description The longest that anything is off, in minutes.
+             * @default 240
+             */
+            longest_off: number;
+            /**
+             * @description Offcuts at hand, at most 200.
+             * @default []
+             */
+            offcuts: components["schemas"]["Offcut"][];
+            /**
+             * Format: int32
+             * @description Minutes for each box: go there, open it, close it.
+             * @default 6
+             */
+            per_box: number;
+            /**
+             * @description Shut-downs that stay where they were put, at most 200.
+             * @default []
+             */
+            pins: components["schemas"]["Pin"][];
+            /**
+             * @description What is put right.
+             * @default violations
+             */
+            scope: components["schemas"]["Scope"];
+            /**
+             * Format: int32
+             * @description Minutes for each shut-down: off, prove dead, restore, retest.
+             * @default 20
+             */
+            setup: number;
+            /**
+             * @description What is known of materials, at most 1,000.
+             * @default []
+             */
+            stock: components["schemas"]["StockLine"][];
         };
     };
     responses: never;
@@ -4175,6 +4786,35 @@ export interface operations {
             };
         };
     };
+    calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": unknown;
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_circuits: {
         parameters: {
             query?: never;
@@ -4301,6 +4941,35 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    cut_list: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -4475,6 +5144,76 @@ export interface operations {
             };
         };
     };
+    job: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Job"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    choose_repairs: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChooseWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Chosen"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     journal: {
         parameters: {
             query?: {
@@ -4494,6 +5233,35 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Change"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    materials: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
                 };
             };
             404: {

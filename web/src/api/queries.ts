@@ -13,6 +13,7 @@ export const keys = {
   circuits: (audit: string) => ['audit', audit, 'circuits'] as const,
   circuit: (audit: string, circuit: string) => ['audit', audit, 'circuit', circuit] as const,
   panels: (audit: string) => ['audit', audit, 'panels'] as const,
+  job: (audit: string) => ['audit', audit, 'job'] as const,
   breakersOf: (audit: string, box: string) => ['audit', audit, 'breakers-of', box] as const,
   bench: ['bench'] as const,
   journal: (audit: string) => ['audit', audit, 'journal'] as const,

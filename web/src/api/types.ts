@@ -75,7 +75,15 @@ export type Basis = Whole<Omit<Schemas['Basis'], 'areas' | 'house_rules'>> & {
   areas: Area[];
   house_rules: HouseRules;
 };
-export type Audit = Whole<Omit<Schemas['Audit'], 'basis' | 'building'>> & {
+export type WorkSettings = Whole<Schemas['WorkSettings']>;
+export type StockLine = Whole<Schemas['StockLine']>;
+export type Offcut = Schemas['Offcut'];
+export type Scope = Schemas['Scope'];
+export type WorkPlan = Schemas['Job'];
+export type JobBox = Schemas['JobBox'];
+export type JobShutDown = Schemas['JobShutDown'];
+export type Audit = Whole<Omit<Schemas['Audit'], 'basis' | 'building' | 'work'>> & {
+  work: WorkSettings;
   basis: Basis;
   building: Whole<Schemas['Building']>;
 };

@@ -17,8 +17,8 @@ import type {
   WiredUnder,
 } from '../api/types';
 import { HouseRulesForm } from '../rulebook/HouseRulesForm';
+import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
-import { usePrinted } from '../ui/usePrinted';
 
 export function BasisView() {
   const { audit = '' } = useParams();
@@ -264,41 +264,6 @@ function Line({
       <Form.Label>{label}</Form.Label>
       <Form.Control value={value} maxLength={max} onChange={(event) => onChange(event.target.value)} />
     </Form.Group>
-  );
-}
-
-type LengthLineProps = { label: string; nm: number; units: Basis['units']; onChange: (nm: number) => void };
-
-/** A length of the basis. The core reads what is typed and prints what is kept. */
-function LengthLine({ label, nm, units, onChange }: LengthLineProps) {
-  const [typed, setTyped] = useState<string | null>(null);
-  const [error, setError] = useState<string | null>(null);
-  const kept = usePrinted(nm, units);
-  const id = `length-${label}`;
-  async function read(text: string) {
-    setTyped(text);
-    const echo = await api.length(units, { text });
-    setError(echo.error ?? null);
-    if (echo.nm != null) onChange(echo.nm);
-  }
-  return (
-    <div className="line length-line">
-      <label htmlFor={id}>{label}</label>
-      <input
-        id={id}
-        className="figure form-control"
-        value={typed ?? kept}
-        aria-invalid={error ? true : undefined}
-        aria-describedby={error ? `${id}-said` : undefined}
-        onChange={(event) => void read(event.target.value)}
-        onBlur={() => !error && setTyped(null)}
-      />
-      {error && (
-        <div id={`${id}-said`} className="said">
-          {error}
-        </div>
-      )}
-    </div>
   );
 }
 

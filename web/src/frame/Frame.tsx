@@ -9,6 +9,7 @@ const STAGES = [
   ['walk', 'Walk'],
   ['panel', 'Panel'],
   ['trace', 'Trace'],
+  ['plan', 'Plan'],
   ['hand-over', 'Hand over'],
 ] as const;
 

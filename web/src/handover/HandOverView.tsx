@@ -12,6 +12,9 @@ import { Failed, Loading } from '../ui/States';
 const STEPS = [
   ['found', 'found, nothing planned'],
   ['planned', 'planned'],
+  ['waiting', 'waiting for a part, access or a decision'],
+  ['referred', 'referred to a licensed electrician'],
+  ['declined', 'declined by the owner'],
   ['done', 'done, to be measured again'],
   ['proven', 'proven by new measurements'],
   ['closed', 'closed'],
@@ -123,7 +126,10 @@ function TakeLog({ audit }: { audit: string }) {
 function Open({ walk, audit }: { walk: Walk; audit: string }) {
   const open = walk.rooms.flatMap((room) =>
     room.boxes
-      .filter(({ overview: { items } }) => items.found + items.planned + items.done + items.proven > 0)
+      .filter(
+        ({ overview: { items } }) =>
+          items.found + items.planned + items.waiting + items.referred + items.done + items.proven > 0,
+      )
       .map((box) => ({ room: room.room.record.name, ...box.overview })),
   );
   open.sort((a, b) => Number(b.dangerous) - Number(a.dangerous));

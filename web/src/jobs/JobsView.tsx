@@ -80,7 +80,7 @@ export function JobsView() {
     const house_rules = firm.data?.record;
     if (!house_rules) return;
     const id = uuid();
-    const audit: Audit = {
+    const audit: Omit<Audit, 'work'> = {
       id,
       name,
       inspector: '',

@@ -3,8 +3,8 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Breaker, Panel } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
 import { ConductorList } from './ConductorList';
-import { NumberField } from './PanelFacts';
 import type { ChangePanel } from './PanelView';
 import { newBreaker } from './records';
 

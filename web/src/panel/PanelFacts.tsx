@@ -3,6 +3,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useTrades } from '../api/queries';
 import type { Bar, ElectrodeKind, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
 import { ConductorList, GAUGES } from './ConductorList';
 import type { ChangePanel } from './PanelView';
 
@@ -320,34 +321,6 @@ function OneBar({ bar, panel, onChange }: { bar: Bar; panel: Panel; onChange: (b
         onChange={(conductors) => onChange({ ...bar, conductors })}
       />
     </details>
-  );
-}
-
-type NumberProps = {
-  label: string;
-  value: number | null;
-  most: number;
-  onChange: (value: number | null) => void;
-};
-
-/** A whole figure, kept when the field is left. */
-export function NumberField({ label, value, most, onChange }: NumberProps) {
-  return (
-    <label className="choice">
-      <span>{label}</span>
-      <input
-        key={value}
-        type="number"
-        className="form-control"
-        min={0}
-        max={most}
-        defaultValue={value ?? ''}
-        onBlur={(event) => {
-          const next = event.target.value === '' ? null : Math.round(Number(event.target.value));
-          if (next !== value) onChange(next);
-        }}
-      />
-    </label>
   );
 }
 

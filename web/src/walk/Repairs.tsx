@@ -21,6 +21,9 @@ import type { BoxSession, SessionState } from './session';
 const STATES: Record<ItemState, string> = {
   found: 'found',
   planned: 'planned',
+  waiting: 'waiting',
+  referred: 'referred',
+  declined: 'declined',
   done: 'done, not proven',
   proven: 'proven',
   closed: 'closed',
@@ -75,6 +78,7 @@ export function Repairs({ audit, session, state, onShow }: Props) {
               rule,
               repair,
               state: 'planned',
+              waits_for: null,
               note: '',
             };
         await api.putItem(audit, record, known?.revision ?? 0);
@@ -106,7 +110,11 @@ export function Repairs({ audit, session, state, onShow }: Props) {
           <h2>{[...new Set(planned.map((item) => item.view.repair_title))].join(', then ')}</h2>
           <ul className="items">
             {planned.map((item) => (
-              <ItemLine key={item.view.rule} item={item} />
+              <ItemLine
+                key={item.view.rule}
+                item={item}
+                onSet={(change) => void act(() => put(item, change))}
+              />
             ))}
           </ul>
           <div className="work-actions">
@@ -148,7 +156,7 @@ export function Repairs({ audit, session, state, onShow }: Props) {
   );
 }
 
-function ItemLine({ item }: { item: BoxItem }) {
+function ItemLine({ item, onSet }: { item: BoxItem; onSet: (change: Partial<WorkItem>) => void }) {
   const { view } = item;
   const figure = (result: typeof view.found) =>
     worstOf(result)?.measured?.figure.text ?? (result ? verdictWords[result.verdict] : '–');
@@ -168,7 +176,59 @@ function ItemLine({ item }: { item: BoxItem }) {
         )}
       </div>
       <div className="next">{view.next}</div>
+      {['planned', 'waiting', 'declined'].includes(view.state) && (
+        <Holds key={view.state} item={item} onSet={onSet} />
+      )}
     </li>
+  );
+}
+
+const HOLDS = [
+  ['part', 'Waits for a part'],
+  ['access', 'Waits for access'],
+  ['decision', 'Waits for a decision'],
+  ['declined', 'Declined by the owner'],
+] as const;
+
+/** What keeps a planned repair from being made: each with a word of where it was sought, or why. */
+function Holds({ item, onSet }: { item: BoxItem; onSet: (change: Partial<WorkItem>) => void }) {
+  const record = item.view.item;
+  const [note, setNote] = useState(record?.note ?? '');
+  const held = item.view.state !== 'planned';
+  return (
+    <details className="holds">
+      <summary>{held ? 'Go on with it' : 'Not now'}</summary>
+      <input
+        className="form-control"
+        aria-label={`Where it was sought, or why: ${item.view.title}`}
+        placeholder="where it was sought, or why"
+        value={note}
+        maxLength={2000}
+        onChange={(event) => setNote(event.target.value)}
+      />
+      <div className="results">
+        {held && (
+          <Button onClick={() => onSet({ state: 'planned', waits_for: null, note: note.trim() })}>
+            Planned again
+          </Button>
+        )}
+        {HOLDS.map(([hold, words]) => (
+          <Button
+            key={hold}
+            variant="outline-primary"
+            onClick={() =>
+              onSet(
+                hold === 'declined'
+                  ? { state: 'declined', waits_for: null, note: note.trim() }
+                  : { state: 'waiting', waits_for: hold, note: note.trim() },
+              )
+            }
+          >
+            {words}
+          </Button>
+        ))}
+      </div>
+    </details>
   );
 }
 

@@ -9,6 +9,7 @@ mod circuits;
 mod exchange;
 mod fence;
 mod firm;
+mod job;
 mod judging;
 mod panels;
 mod problem;
@@ -57,6 +58,11 @@ use problem::ApiError;
         panels::find,
         panels::of_box,
         panels::line,
+        job::view,
+        job::choose,
+        job::materials,
+        job::cuts,
+        job::ics,
         bench::view,
         bench::read,
         bench::send,
@@ -118,6 +124,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
     rocket::custom(config)
         .manage(Arc::new(store))
         .manage(bench::Meters::new())
+        .manage(Arc::new(job::Works::default()))
         .attach(fence::Fence::new(address, hosts))
         .mount(
             "/api",
@@ -146,6 +153,11 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 panels::find,
                 panels::of_box,
                 panels::line,
+                job::view,
+                job::choose,
+                job::materials,
+                job::cuts,
+                job::ics,
                 bench::view,
                 bench::read,
                 bench::send,

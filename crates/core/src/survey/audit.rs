@@ -12,7 +12,7 @@ use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::quantity::UnitSystem;
 use crate::standard::{Edition, WiredUnder};
-use crate::work::WorkItem;
+use crate::work::{WorkItem, WorkSettings};
 
 /// A client-made identifier: a UUID, of version 7 when this application makes it.
 pub trait Identifier: Copy + Eq + fmt::Display + From<Uuid> {
@@ -139,6 +139,9 @@ pub struct Audit {
     /// Set aside: kept, but out of the way.
     #[serde(default)]
     pub archived: bool,
+    /// What the job is planned by.
+    #[serde(default)]
+    pub work: WorkSettings,
 }
 
 /// A room, or a stretch of outside.
@@ -237,6 +240,7 @@ impl Audit {
         check_text(&mut problems, &building.at("owner"), &self.building.owner, false, 120);
         check_year(&mut problems, &building.at("built"), self.building.built);
         problems.extend(self.basis.problems(&at.at("basis")));
+        problems.extend(self.work.problems(&at.at("work")));
         problems
     }
 }

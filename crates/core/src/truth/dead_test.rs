@@ -110,7 +110,7 @@ fn points(contents: &BoxContents) -> Vec<(String, String)> {
 }
 
 /// An outlet that is dead before anything is switched off says nothing of which breaker feeds it.
-fn hot_may_be_open(contents: &BoxContents) -> bool {
+pub(crate) fn hot_may_be_open(contents: &BoxContents) -> bool {
     Evidence::of(contents).halves.iter().any(|half| half.causes.contains(&WiringState::OpenHot))
 }
 

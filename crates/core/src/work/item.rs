@@ -18,10 +18,37 @@ use crate::truth::Evidence;
 pub enum StoredState {
     /// A repair is chosen.
     Planned,
+    /// A repair is chosen, and something is wanting for it.
+    Waiting,
     /// The repair has been made.
     Done,
     /// The proof was accepted.
     Closed,
+    /// The owner does not want it.
+    Declined,
+}
+
+/// What is wanting for a repair.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum WaitsFor {
+    /// A part; the note says where it was sought.
+    Part,
+    /// A way to get at it.
+    Access,
+    /// The owner's word.
+    Decision,
+}
+
+impl WaitsFor {
+    /// In words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Part => "a part",
+            Self::Access => "access",
+            Self::Decision => "a decision",
+        }
+    }
 }
 
 /// One rule broken at one box, and what is being done about it.
@@ -38,7 +65,10 @@ pub struct WorkItem {
     pub repair: String,
     /// What was said last.
     pub state: StoredState,
-    /// A word of whoever works on it.
+    /// What it waits for, while it waits.
+    #[serde(default)]
+    pub waits_for: Option<WaitsFor>,
+    /// A word of whoever works on it: where a part was sought, why the owner declined.
     #[serde(default)]
     pub note: String,
 }
@@ -51,6 +81,12 @@ pub enum ItemState {
     Found,
     /// A repair is chosen.
     Planned,
+    /// A repair is chosen; a part, access or a decision is wanting.
+    Waiting,
+    /// It is a licensed electrician's.
+    Referred,
+    /// The owner does not want it; it stays open, with the reason.
+    Declined,
     /// The repair is made; the new measurements are missing or do not pass.
     Done,
     /// The repair is made and the new measurements pass.
@@ -107,6 +143,12 @@ impl WorkItem {
         if self.repair != REFER && repair(&self.repair).is_none() {
             let message = format!("there is no repair `{}`; choose one of those proposed", self.repair);
             problems.push(Problem::new(&at.at("repair"), message));
+        }
+        if self.state == StoredState::Waiting && self.waits_for.is_none() {
+            problems.push(Problem::new(&at.at("waits_for"), "say what it waits for: a part, access or a decision"));
+        }
+        if self.state == StoredState::Declined && self.note.trim().is_empty() {
+            problems.push(Problem::new(&at.at("note"), "say who declined it, and why"));
         }
         problems
     }
@@ -172,6 +214,14 @@ fn results_left(
     })
 }
 
+/// A sentence, with the note of an item where it has one.
+fn with_note(words: &str, item: Option<&WorkItem>) -> String {
+    match item.map(|item| item.note.trim_end_matches('.')).filter(|note| !note.is_empty()) {
+        Some(note) => format!("{words}: {note}."),
+        None => format!("{words}."),
+    }
+}
+
 /// The items of a box: one for each rule that it violates as found, and one for each that was ever planned.
 pub fn item_views(
     record: &BoxRecord,
@@ -193,7 +243,10 @@ pub fn item_views(
         let proven = proof == Some(Ok(()));
         let state = match item.map(|item| item.state) {
             None => ItemState::Found,
+            Some(StoredState::Planned) if item.is_some_and(|item| item.repair == REFER) => ItemState::Referred,
             Some(StoredState::Planned) => ItemState::Planned,
+            Some(StoredState::Waiting) => ItemState::Waiting,
+            Some(StoredState::Declined) => ItemState::Declined,
             Some(StoredState::Done) if proven => ItemState::Proven,
             Some(StoredState::Done) => ItemState::Done,
             Some(StoredState::Closed) if proven => ItemState::Closed,
@@ -202,6 +255,12 @@ pub fn item_views(
         let next = match (state, &left) {
             (ItemState::Found, _) => "Choose a repair.".to_owned(),
             (ItemState::Planned, _) => "Make the repair, then mark it done.".to_owned(),
+            (ItemState::Waiting, _) => {
+                let what = item.and_then(|item| item.waits_for).map_or("something", WaitsFor::name);
+                with_note(&format!("Waits for {what}"), item)
+            }
+            (ItemState::Referred, _) => with_note("For a licensed electrician", item),
+            (ItemState::Declined, _) => with_note("Declined by the owner; it stays open", item),
             (ItemState::Done | ItemState::Reopened, Some(left)) if left.verdict != Verdict::NotMeasured => {
                 format!("Not proven: {}", proof.and_then(Result::err).unwrap_or_default())
             }
@@ -254,6 +313,7 @@ mod tests {
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),
             state,
+            waits_for: None,
             note: String::new(),
         }
     }
@@ -361,5 +421,30 @@ mod tests {
         let mut record = measured_again(112);
         record.left.as_mut().expect("measured").conductors[0].passes_through = true;
         assert_eq!(state(&record, &[item(StoredState::Done)]), ItemState::Done);
+    }
+
+    #[test]
+    fn waiting_and_declined_say_why_and_stay_open() {
+        let waiting = WorkItem {
+            waits_for: Some(WaitsFor::Part),
+            note: "three-port connectors, two shops asked".to_owned(),
+            ..item(StoredState::Waiting)
+        };
+        assert_eq!(waiting.problems(&Pointer::root()), []);
+        assert_eq!(WorkItem { waits_for: None, ..waiting.clone() }.problems(&Pointer::root())[0].pointer, "/waits_for");
+        let views = item_views(&record(), &[waiting], &Basis::default(), None);
+        let view = views.iter().find(|view| view.rule == "free-conductor-length").expect("it is violated");
+        assert_eq!(
+            (view.state, view.next.as_str()),
+            (ItemState::Waiting, "Waits for a part: three-port connectors, two shops asked.")
+        );
+        let declined = item(StoredState::Declined);
+        assert_eq!(declined.problems(&Pointer::root())[0].pointer, "/note");
+        assert_eq!(
+            state(&record(), &[WorkItem { note: "sells in spring".to_owned(), ..declined }]),
+            ItemState::Declined
+        );
+        let referred = WorkItem { repair: REFER.to_owned(), ..item(StoredState::Planned) };
+        assert_eq!(state(&record(), &[referred]), ItemState::Referred);
     }
 }

@@ -1,5 +1,22 @@
-//! From findings to a finished job: what becomes of each.
+//! From findings to a finished job: what is done where, what to bring and to cut, what to switch off and when, how long it
+//! takes, and what becomes of each item.
 
+mod box_work;
+mod calendar;
+mod cut_list;
+mod estimate;
 mod item;
+mod job;
+mod materials;
+mod packing;
+mod settings;
+pub mod shut_downs;
 
-pub use item::{ItemState, ItemView, StoredState, TransitionError, WorkItem, item_views};
+pub use box_work::{BoxWork, JobItem, JobStep};
+pub use calendar::Slot;
+pub use cut_list::{CutConductor, CutList, CutPiece, GaugeCuts, PigtailDemand, cut_list};
+pub use estimate::{Estimate, EstimateLine, Range, hours};
+pub use item::{ItemState, ItemView, StoredState, TransitionError, WaitsFor, WorkItem, item_views};
+pub use job::{Job, JobBox, JobBreaker, JobInput, JobShutDown, ScopeCost, Unplaced, job};
+pub use materials::MaterialNeed;
+pub use settings::{Blocked, Offcut, Pin, Scope, StockLine, WorkSettings};

@@ -39,6 +39,8 @@ pub struct PlanStep {
     pub minutes: u32,
     /// Pigtails to cut.
     pub pigtails: Vec<Pigtail>,
+    /// What to bring beside them.
+    pub materials: Vec<MaterialLine>,
 }
 
 /// A sequence of repairs with its proof.

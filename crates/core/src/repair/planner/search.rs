@@ -271,6 +271,7 @@ impl<'a> Search<'a> {
                 cautions: change.cautions,
                 minutes: change.minutes.max(known.least_minutes),
                 pigtails: change.pigtails,
+                materials: change.materials,
             });
             state = next;
         }

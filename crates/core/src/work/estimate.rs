@@ -1,0 +1,177 @@
+//! How long a job takes and what it costs: low, likely, high, with the reasons.
+//!
+//! Minutes of repairs are common practice, no source; so is half as much again for the high figure. What boxes left closed
+//! may hold is the interval of the sample.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+/// A figure with its range.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, ToSchema)]
+pub struct Range {
+    /// The least.
+    pub low: u64,
+    /// What is likely.
+    pub likely: u64,
+    /// The most to reckon with.
+    pub high: u64,
+}
+
+/// One part of an estimate.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct EstimateLine {
+    /// What takes it.
+    pub what: String,
+    /// Minutes.
+    pub minutes: Range,
+    /// Why.
+    pub why: String,
+}
+
+/// An estimate.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Estimate {
+    /// Its parts.
+    pub lines: Vec<EstimateLine>,
+    /// All of it, in minutes.
+    pub minutes: Range,
+    /// What the work costs, in hundredths of the currency; absent without a price of an hour.
+    pub work_cost: Option<Range>,
+    /// What the materials cost that have a price.
+    pub material_cost: u64,
+    /// Materials without a price.
+    pub unpriced: usize,
+    /// A price in it is made up, for a demonstration.
+    pub made_up: bool,
+    /// In one plain sentence.
+    pub sentence: String,
+}
+
+/// What an estimate is made from.
+#[derive(Debug, Clone, Default)]
+pub struct EstimateInput {
+    /// Repairs: the fewest minutes each, and the usual.
+    pub repairs: Vec<(u32, u32)>,
+    /// Boxes that are opened.
+    pub boxes: u32,
+    /// Minutes for each.
+    pub per_box: u32,
+    /// Shut-downs.
+    pub shut_downs: u32,
+    /// Minutes for each.
+    pub setup: u32,
+    /// Boxes left closed that may want work: the fewest, the expected, the most.
+    pub closed: (u32, f64, u32),
+    /// What an hour costs, in hundredths.
+    pub hour_price: Option<u32>,
+    /// What the materials with a price cost.
+    pub material_cost: u64,
+    /// Materials without a price.
+    pub unpriced: usize,
+    /// A price is made up.
+    pub made_up: bool,
+    /// The currency.
+    pub currency: String,
+}
+
+/// Estimates a job.
+pub fn estimate(input: &EstimateInput) -> Estimate {
+    let low: u64 = input.repairs.iter().map(|(least, usual)| u64::from(*least.min(usual))).sum();
+    let likely: u64 = input.repairs.iter().map(|(_, usual)| u64::from(*usual)).sum();
+    let mut lines = vec![EstimateLine {
+        what: format!("{} repairs", input.repairs.len()),
+        minutes: Range { low, likely, high: likely + likely / 2 },
+        why: "low: each at its least; high: half as much again, since walls surprise".to_owned(),
+    }];
+    let steady = |count: u32, each: u32| {
+        let minutes = u64::from(count) * u64::from(each);
+        Range { low: minutes, likely: minutes, high: minutes }
+    };
+    lines.push(EstimateLine {
+        what: format!("{} boxes to reach, open and close", input.boxes),
+        minutes: steady(input.boxes, input.per_box),
+        why: format!("{} min each", input.per_box),
+    });
+    lines.push(EstimateLine {
+        what: format!("{} shut-downs: off, prove dead, restore, retest", input.shut_downs),
+        minutes: steady(input.shut_downs, input.setup),
+        why: format!("{} min each", input.setup),
+    });
+    let (fewest, expected, most) = input.closed;
+    if most > 0 && input.boxes > 0 {
+        let each = (likely + u64::from(input.boxes) * u64::from(input.per_box)).div_ceil(u64::from(input.boxes));
+        let minutes = |count: f64| rounded(count * each as f64);
+        lines.push(EstimateLine {
+            what: "boxes left closed".to_owned(),
+            minutes: Range { low: u64::from(fewest) * each, likely: minutes(expected), high: u64::from(most) * each },
+            why: format!("{fewest} to {most} of them want work with 90 % assurance, {each} min each like those opened"),
+        });
+    }
+    let sum = |part: fn(&Range) -> u64| lines.iter().map(|line| part(&line.minutes)).sum();
+    let minutes = Range { low: sum(|r| r.low), likely: sum(|r| r.likely), high: sum(|r| r.high) };
+    let work_cost = input.hour_price.map(|price| {
+        let cost = |minutes: u64| (minutes * u64::from(price)).div_ceil(60);
+        Range { low: cost(minutes.low), likely: cost(minutes.likely), high: cost(minutes.high) }
+    });
+    let money = |cents: u64| format!("{}{}.{:02}", input.currency, cents / 100, cents % 100);
+    let cost = work_cost.map_or_else(String::new, |cost| {
+        let made_up = if input.made_up { " (prices made up)" } else { "" };
+        let missing = match input.unpriced {
+            0 => String::new(),
+            count => format!("; {count} materials have no price yet"),
+        };
+        let with = |work: u64| money(work + input.material_cost);
+        format!(" {} to {}, likely {}{made_up}{missing}.", with(cost.low), with(cost.high), with(cost.likely))
+    });
+    let sentence =
+        format!("{} to {}, likely {}.{cost}", hours(minutes.low), hours(minutes.high), hours(minutes.likely));
+    Estimate {
+        lines,
+        minutes,
+        work_cost,
+        material_cost: input.material_cost,
+        unpriced: input.unpriced,
+        made_up: input.made_up,
+        sentence,
+    }
+}
+
+#[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a job, never negative")]
+fn rounded(minutes: f64) -> u64 {
+    minutes.max(0.0).round() as u64
+}
+
+/// Minutes as hours, "3 h 20 min".
+pub fn hours(minutes: u64) -> String {
+    match (minutes / 60, minutes % 60) {
+        (0, rest) => format!("{rest} min"),
+        (hours, 0) => format!("{hours} h"),
+        (hours, rest) => format!("{hours} h {rest} min"),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn every_minute_has_its_reason() {
+        let input = EstimateInput {
+            repairs: vec![(5, 10), (10, 20)],
+            boxes: 2,
+            per_box: 6,
+            shut_downs: 1,
+            setup: 20,
+            closed: (0, 1.5, 4),
+            hour_price: Some(9_000),
+            material_cost: 1_250,
+            currency: "$".to_owned(),
+            ..EstimateInput::default()
+        };
+        let estimate = estimate(&input);
+        // Repairs 15, 30, 45; boxes 12; shut-downs 20; closed boxes at 21 min: 0, 1.5 and 4 of them.
+        assert_eq!(estimate.minutes, Range { low: 47, likely: 94, high: 161 });
+        assert_eq!(estimate.work_cost, Some(Range { low: 7_050, likely: 14_100, high: 24_150 }));
+        assert_eq!(estimate.sentence, "47 min to 2 h 41 min, likely 1 h 34 min. $83.00 to $254.00, likely $153.50.");
+    }
+}

@@ -1,0 +1,111 @@
+//! The job in files: what to bring and what to cut as CSV, the shut-downs as iCalendar. Documented in docs/formats.md.
+
+use chrono::{Days, NaiveDate};
+use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
+use nailpunch_core::work::{Job, JobShutDown, WorkSettings};
+
+use crate::ReportError;
+use crate::csv_file::harmless;
+
+/// What to bring, a row a material. An amount of money is in hundredths.
+///
+/// # Errors
+/// [`ReportError::Csv`] when it cannot be written.
+pub fn materials_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    writer.write_record(["what", "needed", "on_truck", "to_buy", "pack", "packs", "cost", "price_made_up", "boxes"])?;
+    for line in &job.materials {
+        let optional = |value: Option<String>| value.unwrap_or_default();
+        writer.write_record([
+            harmless(&line.what),
+            line.count.to_string(),
+            line.on_truck.to_string(),
+            line.to_buy.to_string(),
+            optional(line.pack.map(|pack| pack.to_string())),
+            line.packs.to_string(),
+            optional(line.cost.map(|cost| cost.to_string())),
+            line.made_up.to_string(),
+            harmless(&line.boxes.join(" ")),
+        ])?;
+    }
+    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+}
+
+/// What to cut, a row a conductor of an opened piece. Lengths in nanometres beside the words.
+///
+/// # Errors
+/// [`ReportError::Csv`] when it cannot be written.
+pub fn cut_list_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    writer.write_record(["gauge", "piece", "length", "length_nm", "colour", "cuts", "left", "left_nm"])?;
+    for gauge in &job.cut_list.gauges {
+        for piece in &gauge.pieces {
+            for conductor in &piece.conductors {
+                let cuts: Vec<&str> = conductor.cuts.iter().map(|cut| cut.text.as_str()).collect();
+                writer.write_record([
+                    gauge.gauge.size(),
+                    &piece.what,
+                    &piece.length.text,
+                    &piece.length.nm.to_string(),
+                    conductor.colour.name(),
+                    &cuts.join("; "),
+                    &conductor.left.text,
+                    &conductor.left.nm.to_string(),
+                ])?;
+            }
+        }
+    }
+    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+}
+
+/// The shut-downs that have a time, as events in local time. Without a first day of the job there is nothing to write.
+///
+/// # Errors
+/// [`ReportError::NoFirstDay`].
+pub fn calendar(job: &Job, settings: &WorkSettings, audit: &str, audit_id: &str) -> Result<Vec<u8>, ReportError> {
+    let begins = settings.begins.as_deref().and_then(|text| text.parse::<NaiveDate>().ok());
+    let begins = begins.ok_or(ReportError::NoFirstDay)?;
+    let mut calendar = Calendar::new();
+    calendar.name(audit);
+    for shut_down in &job.shut_downs {
+        let Some(slot) = shut_down.slot else { continue };
+        let at = |minute: u16| {
+            let day = begins.checked_add_days(Days::new(u64::from(slot.day)))?;
+            day.and_hms_opt(u32::from(minute) / 60, u32::from(minute) % 60, 0).map(CalendarDateTime::Floating)
+        };
+        let (Some(from), Some(to)) = (at(slot.from), at(slot.to)) else { continue };
+        let event = Event::new()
+            .uid(&format!(
+                "{audit_id}-{}@nailpunch",
+                shut_down.boxes.first().map_or_else(String::new, ToString::to_string)
+            ))
+            .summary(&format!("Shut-down {}: {}", shut_down.number, off(job, shut_down)))
+            .description(&described(job, shut_down))
+            .starts(from)
+            .ends(to)
+            .done();
+        calendar.push(event);
+    }
+    Ok(calendar.done().to_string().into_bytes())
+}
+
+fn off(job: &Job, shut_down: &JobShutDown) -> String {
+    if shut_down.main_off {
+        return "main off".to_owned();
+    }
+    let named = |breaker: &usize| format!("{} of {}", job.breakers[*breaker].name, job.breakers[*breaker].panel_name);
+    let names: Vec<String> = shut_down.breakers.iter().map(named).collect();
+    format!("{} off", names.join("; "))
+}
+
+fn described(job: &Job, shut_down: &JobShutDown) -> String {
+    let mut lines: Vec<String> = shut_down.breakers.iter().map(|breaker| job.breakers[*breaker].dark.clone()).collect();
+    let tags: Vec<&str> = shut_down
+        .boxes
+        .iter()
+        .filter_map(|id| job.boxes.iter().find(|known| known.box_id == *id))
+        .map(|known| known.tag.as_str())
+        .collect();
+    lines.push(format!("Boxes, from the feed outwards: {}.", tags.join(", ")));
+    lines.join(" ")
+}

@@ -1,0 +1,102 @@
+// What to bring: needed, on the truck, packs to buy and what they cost. Packs, stock and prices are typed in place.
+import { Button } from 'react-bootstrap';
+import type { StockLine, WorkPlan, WorkSettings } from '../api/types';
+import type { ChangeWork } from './PlanView';
+
+type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: ChangeWork };
+
+export function BringList({ audit, job, settings, change }: Props) {
+  const money = (cents: number) => `${settings.currency}${(cents / 100).toFixed(2)}`;
+  const set = (what: string, part: Partial<StockLine>) => {
+    const known = settings.stock.find((line) => line.what === what);
+    const line = { what, pack: null, on_truck: 0, price: null, made_up: false, ...known, ...part };
+    return change({ stock: [...settings.stock.filter((other) => other.what !== what), line] });
+  };
+  return (
+    <section aria-label="Bring">
+      <div className="results">
+        <Button href={`/api/audits/${audit}/materials.csv`}>CSV</Button>
+        <Button variant="outline-primary" onClick={() => window.print()}>
+          Print
+        </Button>
+      </div>
+      {job.estimate.made_up && <p className="refused">Prices marked * are made up, for the demonstration.</p>}
+      <table className="bring">
+        <thead>
+          <tr>
+            <th scope="col">What</th>
+            <th scope="col">need</th>
+            <th scope="col">on truck</th>
+            <th scope="col">pack of</th>
+            <th scope="col">buy</th>
+            <th scope="col">price</th>
+            <th scope="col">costs</th>
+          </tr>
+        </thead>
+        <tbody>
+          {job.materials.map((line) => {
+            const known = settings.stock.find((stock) => stock.what === line.what);
+            return (
+              <tr key={line.what}>
+                <th scope="row">
+                  {line.what}
+                  <i>{line.boxes.join(' ')}</i>
+                </th>
+                <td className="figure">{line.count}</td>
+                <td>
+                  <Small
+                    label={`On the truck: ${line.what}`}
+                    value={known?.on_truck ?? 0}
+                    onChange={(on_truck) => set(line.what, { on_truck: on_truck ?? 0 })}
+                  />
+                </td>
+                <td>
+                  <Small
+                    label={`Pack of: ${line.what}`}
+                    value={known?.pack ?? null}
+                    onChange={(pack) => set(line.what, { pack })}
+                  />
+                </td>
+                <td className="figure">
+                  {line.packs}
+                  {line.pack ? ' packs' : ''}
+                </td>
+                <td>
+                  <Small
+                    label={`Price in hundredths: ${line.what}`}
+                    value={known?.price ?? null}
+                    onChange={(price) => set(line.what, { price, made_up: false })}
+                  />
+                </td>
+                <td className="figure">
+                  {line.cost == null ? '–' : money(line.cost)}
+                  {line.made_up ? '*' : ''}
+                </td>
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+      <p className="muted">Pigtails are in the cut list. Prices are in hundredths of the currency.</p>
+    </section>
+  );
+}
+
+type SmallProps = { label: string; value: number | null; onChange: (value: number | null) => unknown };
+
+function Small({ label, value, onChange }: SmallProps) {
+  return (
+    <input
+      key={value}
+      type="number"
+      min={0}
+      className="form-control"
+      aria-label={label}
+      defaultValue={value ?? ''}
+      onBlur={(event) => {
+        const next = event.target.value === '' ? null : Math.round(Number(event.target.value));
+        if (next !== value) onChange(next);
+      }}
+    />
+  );
+}

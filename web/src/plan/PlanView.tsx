@@ -1,0 +1,136 @@
+// The plan of the whole job: what is done where, what to bring and to cut, what to switch off and when, what it takes.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { useParams } from 'react-router';
+import { ApiProblem, api } from '../api/client';
+import { keys, useWalk } from '../api/queries';
+import type { WorkPlan, WorkSettings } from '../api/types';
+import { Failed, Loading } from '../ui/States';
+import { useUndo } from '../ui/UndoBar';
+import { BringList } from './BringList';
+import { CutList } from './CutList';
+import { ScopeChoice } from './ScopeChoice';
+import { ShutDowns } from './ShutDowns';
+import { WorkList } from './WorkList';
+
+/** Changes what the job is planned by. */
+export type ChangeWork = (part: Partial<WorkSettings>) => Promise<void>;
+type Part = 'work' | 'bring' | 'cut' | 'off';
+const PARTS: [Part, string][] = [
+  ['work', 'Work'],
+  ['off', 'Shut-downs'],
+  ['bring', 'Bring'],
+  ['cut', 'Cut'],
+];
+
+export function PlanView() {
+  const { audit = '' } = useParams();
+  const client = useQueryClient();
+  const say = useUndo();
+  const walk = useWalk(audit);
+  const job = useQuery({ queryKey: keys.job(audit), queryFn: () => api.job(audit) });
+  const [part, setPart] = useState<Part>('work');
+  if (walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
+  if (job.isError) return <Failed error={job.error} again={() => void job.refetch()} />;
+  if (!walk.data || !job.data) return <Loading what="the plan" />;
+  const { record, revision } = walk.data.audit;
+  const change: ChangeWork = async (next) => {
+    try {
+      await api.putAudit({ ...record, work: { ...record.work, ...next } }, revision);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      say({ words: `Not saved: ${error.problem.errors?.[0]?.message ?? error.problem.detail}` });
+    }
+    await client.invalidateQueries({ queryKey: ['audit', audit] });
+  };
+  return (
+    <div className="walk plan-view">
+      <main id="main" className="walk-mid">
+        <div className="box-head">
+          <h1>Plan</h1>
+        </div>
+        <p className="trace-says">{job.data.sentence}</p>
+        <fieldset className="sides parts">
+          <legend className="visually-hidden">What to look at</legend>
+          {PARTS.map(([known, name]) => (
+            <button key={known} type="button" aria-pressed={part === known} onClick={() => setPart(known)}>
+              {name}
+            </button>
+          ))}
+        </fieldset>
+        {part === 'work' && <WorkList audit={audit} job={job.data} />}
+        {part === 'bring' && (
+          <BringList audit={audit} job={job.data} settings={record.work} change={change} />
+        )}
+        {part === 'cut' && (
+          <CutList
+            audit={audit}
+            job={job.data}
+            settings={record.work}
+            units={record.basis.units}
+            change={change}
+          />
+        )}
+        {part === 'off' && <ShutDowns audit={audit} job={job.data} settings={record.work} change={change} />}
+      </main>
+      <aside className="walk-find" aria-label="Scope and estimate">
+        <ScopeChoice job={job.data} settings={record.work} change={change} />
+        <Takes job={job.data} />
+        <Unplaced job={job.data} />
+      </aside>
+    </div>
+  );
+}
+
+function Takes({ job }: { job: WorkPlan }) {
+  const { estimate } = job;
+  return (
+    <section className="takes" aria-label="Estimate">
+      <h2>What it takes</h2>
+      <table>
+        <thead>
+          <tr>
+            <th scope="col">Minutes</th>
+            <th scope="col">low</th>
+            <th scope="col">likely</th>
+            <th scope="col">high</th>
+          </tr>
+        </thead>
+        <tbody>
+          {estimate.lines.map((line) => (
+            <tr key={line.what} title={line.why}>
+              <th scope="row">
+                {line.what}
+                <i>{line.why}</i>
+              </th>
+              <td className="figure">{line.minutes.low}</td>
+              <td className="figure">{line.minutes.likely}</td>
+              <td className="figure">{line.minutes.high}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </section>
+  );
+}
+
+function Unplaced({ job }: { job: WorkPlan }) {
+  if (job.unplaced.length === 0) return null;
+  const reasons = [...new Set(job.unplaced.map((one) => one.why))];
+  return (
+    <section className="unplaced" aria-label="In no shut-down">
+      <h2>In no shut-down</h2>
+      {reasons.map((why) => (
+        <p key={why}>
+          <b className="figure">
+            {job.unplaced
+              .filter((one) => one.why === why)
+              .map((one) => one.tag)
+              .join(' ')}
+          </b>{' '}
+          {why}
+        </p>
+      ))}
+    </section>
+  );
+}

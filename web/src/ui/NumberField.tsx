@@ -1,0 +1,27 @@
+// A whole figure, kept when the field is left.
+type Props = {
+  label: string;
+  value: number | null;
+  most: number;
+  onChange: (value: number | null) => void;
+};
+
+export function NumberField({ label, value, most, onChange }: Props) {
+  return (
+    <label className="choice">
+      <span>{label}</span>
+      <input
+        key={value}
+        type="number"
+        className="form-control"
+        min={0}
+        max={most}
+        defaultValue={value ?? ''}
+        onBlur={(event) => {
+          const next = event.target.value === '' ? null : Math.round(Number(event.target.value));
+          if (next !== value) onChange(next);
+        }}
+      />
+    </label>
+  );
+}
