@@ -97,7 +97,6 @@ test('the files of the job can be taken away', async ({ request }) => {
 });
 
 test('an item waits for a part, with where it was sought, and the owner may decline', async ({ page }) => {
-  const clean = watch(page);
   await page.goto(server.get().url + walkPath('K7'));
   const item = page.locator('.items li').first();
   await expect(item).toContainText('planned');
@@ -109,5 +108,4 @@ test('an item waits for a part, with where it was sought, and the owner may decl
   await item.getByLabel(/^Where it was sought/).fill('');
   await item.getByRole('button', { name: 'Declined by the owner' }).click();
   await expect(page.locator('.repairs .refused')).toContainText('say who declined it, and why');
-  clean();
 });

@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { useParams } from 'react-router';
 import { ApiProblem, api } from '../api/client';
 import { keys, useWalk } from '../api/queries';
-import type { WorkPlan, WorkSettings } from '../api/types';
+import type { Walk, WorkPlan, WorkSettings } from '../api/types';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BringList } from './BringList';
@@ -35,8 +35,13 @@ export function PlanView() {
   if (!walk.data || !job.data) return <Loading what="the plan" />;
   const { record, revision } = walk.data.audit;
   const change: ChangeWork = async (next) => {
+    const work = { ...record.work, ...next };
+    // The field shows at once what was chosen; what follows from it comes with the answer.
+    const show = (shown: Walk['audit']) =>
+      client.setQueryData<Walk>(keys.walk(audit), (known) => known && { ...known, audit: shown });
+    show({ revision, record: { ...record, work } });
     try {
-      await api.putAudit({ ...record, work: { ...record.work, ...next } }, revision);
+      show(await api.putAudit({ ...record, work }, revision));
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       say({ words: `Not saved: ${error.problem.errors?.[0]?.message ?? error.problem.detail}` });
