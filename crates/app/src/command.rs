@@ -52,6 +52,14 @@ enum Action {
         #[arg(long)]
         json: bool,
     },
+    /// Tell whether a bundle is as it was sealed, and a PDF the one sealed with it: exits 0, 1 when not, 2 on bad input.
+    Verify {
+        /// A bundle, `*.nailpunch.json`.
+        file: PathBuf,
+        /// The report sealed with it.
+        #[arg(long)]
+        pdf: Option<PathBuf>,
+    },
     /// Write the report of a bundle.
     Report {
         /// A bundle, `*.nailpunch.json`.
@@ -179,6 +187,7 @@ impl Action {
             }
             Self::Serve { listen, data } => serve(Store::open(&data.path()?)?, &listen)?,
             Self::Check { file, json } => return check(&read_bundle(&file)?, json),
+            Self::Verify { file, pdf } => return verify(&read_bundle(&file)?, pdf.as_deref()),
             Self::Report { file, pdf, csv } => {
                 let bundle = read_bundle(&file)?;
                 let on = now();
@@ -331,6 +340,22 @@ fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
             citation: citation.clone(),
         })
         .collect()
+}
+
+fn verify(bundle: &Bundle, pdf: Option<&Path>) -> Result<ExitCode, Failure> {
+    let pdf = pdf.map(|path| {
+        std::fs::read(path).map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })
+    });
+    match nailpunch_report::verify(bundle, pdf.transpose()?.as_deref()) {
+        Ok(seal) => {
+            print(&format!("Unaltered since seal {} of {}: {}", seal.number, seal.at, seal.data_sha256))?;
+            Ok(ExitCode::SUCCESS)
+        }
+        Err(why) => {
+            print(&format!("Not as sealed: {why}."))?;
+            Ok(ExitCode::FAILURE)
+        }
+    }
 }
 
 fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {

@@ -33,7 +33,12 @@ fn tasks(count: u32) -> (Vec<Task>, Limits) {
 fn shut_downs_of_boxes(bencher: Bencher, count: u32) {
     let (tasks, limits) = tasks(count);
     let found = shut_downs(&tasks, &limits);
-    println!("{count} boxes: {} shut-downs, at least {}, proven {}", found.shut_downs.len(), found.proof.least, found.proof.proven);
+    println!(
+        "{count} boxes: {} shut-downs, at least {}, proven {}",
+        found.shut_downs.len(),
+        found.proof.least,
+        found.proof.proven
+    );
     bencher.bench(|| shut_downs(&tasks, &limits));
 }
 

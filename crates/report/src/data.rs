@@ -9,10 +9,13 @@ use nailpunch_core::survey::{
     Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
 };
 use nailpunch_core::truth::sampling::samples;
-use nailpunch_core::work::{ItemState, ItemView, item_views};
+use nailpunch_core::work::{BoxItems, CorrectionAnswer, ItemState, ItemView, answers, item_views};
 use serde::Serialize;
 
+use crate::job_part::{JobPart, job_of, job_part};
 use crate::panel_part::{PanelPart, panel_parts};
+use crate::photo_part::{PhotoPart, photo_part};
+use crate::seal::seal_line;
 use crate::section_svg;
 
 /// Which report.
@@ -20,6 +23,62 @@ use crate::section_svg;
 pub enum ReportKind {
     /// Everything.
     Full,
+    /// One page for the owner.
+    Owner,
+    /// What to do, bring and switch off.
+    RepairOrder,
+    /// Only what is still open, with its figures as they were.
+    ReInspection,
+    /// What was put right and proven, and what stays open, for a buyer.
+    HandOver,
+}
+
+impl ReportKind {
+    /// All of them.
+    pub const ALL: [Self; 5] = [Self::Full, Self::Owner, Self::RepairOrder, Self::ReInspection, Self::HandOver];
+
+    /// As it is asked for.
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Full => "full",
+            Self::Owner => "owner",
+            Self::RepairOrder => "repair-order",
+            Self::ReInspection => "re-inspection",
+            Self::HandOver => "hand-over",
+        }
+    }
+
+    /// As it is called on its first page.
+    const fn title(self) -> &'static str {
+        match self {
+            Self::Full => "Audit of device and box installations",
+            Self::Owner => "Summary for the owner",
+            Self::RepairOrder => "Repair order",
+            Self::ReInspection => "Re-inspection: what is still open",
+            Self::HandOver => "Hand-over: what was put right, and what is open",
+        }
+    }
+
+    const fn has_findings(self) -> bool {
+        !matches!(self, Self::Owner | Self::RepairOrder)
+    }
+
+    const fn has_job(self) -> bool {
+        matches!(self, Self::Full | Self::Owner | Self::RepairOrder)
+    }
+
+    const fn has_panels(self) -> bool {
+        matches!(self, Self::Full | Self::HandOver | Self::ReInspection)
+    }
+
+    /// Whether a box with items in these states is in it.
+    fn shows(self, states: &[ItemState]) -> bool {
+        match self {
+            Self::ReInspection => states.iter().any(|state| *state != ItemState::Closed),
+            Self::HandOver => !states.is_empty(),
+            _ => true,
+        }
+    }
 }
 
 /// A line of a two-column list.
@@ -65,6 +124,7 @@ pub struct BoxPart {
     /// How many rules are met, and what was not measured.
     pub rest: String,
     pub drawings: Vec<Drawing>,
+    pub photos: Vec<PhotoPart>,
     pub contradictions: Vec<String>,
     /// Conditions that end the job, as a referral.
     pub stops: Vec<String>,
@@ -96,6 +156,20 @@ pub struct RulePart {
 /// The whole report.
 #[derive(Serialize)]
 pub struct Report {
+    pub title: &'static str,
+    pub kind: &'static str,
+    /// The firm's name and licence.
+    pub firm: Vec<String>,
+    pub has_logo: bool,
+    /// What the data hashes to, and which amendment it is.
+    pub seal: String,
+    /// What is a danger now, a sentence each.
+    pub dangers: Vec<String>,
+    pub job: Option<JobPart>,
+    /// Somebody else's list, answered line by line.
+    pub corrections: Vec<CorrectionRow>,
+    /// Photographs of no box.
+    pub photos: Vec<PhotoPart>,
     pub name: String,
     pub made_on: String,
     pub particulars: Vec<Line>,
@@ -106,6 +180,56 @@ pub struct Report {
     pub rooms: Vec<RoomPart>,
     pub panels: Vec<PanelPart>,
     pub rules: Vec<RulePart>,
+}
+
+/// A line of a correction list with its answer.
+#[derive(Serialize)]
+pub struct CorrectionRow {
+    pub number: String,
+    pub said: String,
+    pub linked: String,
+    pub answer: String,
+}
+
+fn corrections(bundle: &Bundle) -> Vec<CorrectionRow> {
+    let records: Vec<_> = bundle
+        .rooms
+        .iter()
+        .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
+        .collect();
+    let boxes: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
+    let entries = bundle.rooms.iter().flat_map(|room| &room.boxes);
+    let items: BoxItems = entries.map(|entry| (entry.id, entry.items.clone())).collect();
+    let row = |answer: CorrectionAnswer| CorrectionRow {
+        number: answer.line.id.to_string(),
+        said: [answer.line.place.as_str(), &answer.line.text]
+            .into_iter()
+            .filter(|s| !s.is_empty())
+            .collect::<Vec<_>>()
+            .join(": "),
+        linked: [answer.tag.as_str(), &answer.title]
+            .into_iter()
+            .filter(|s| !s.is_empty())
+            .collect::<Vec<_>>()
+            .join(", "),
+        answer: answer.sentence,
+    };
+    answers(&bundle.audit.corrections, &boxes, &items, &bundle.audit.basis).into_iter().map(row).collect()
+}
+
+/// The dangers that have room on one page, each in its first sentence.
+fn shorten(dangers: &mut Vec<String>) {
+    const MOST: usize = 9;
+    let more = dangers.len().saturating_sub(MOST);
+    dangers.truncate(MOST);
+    for danger in dangers.iter_mut() {
+        if let Some(end) = danger.find(". ") {
+            danger.truncate(end + 1);
+        }
+    }
+    if more > 0 {
+        dangers.push(format!("and {more} more, in the full report."));
+    }
 }
 
 /// What the boxes that were opened say of those left closed, in one sentence for each area.
@@ -122,15 +246,44 @@ fn closed_sentences(bundle: &Bundle) -> Vec<String> {
 
 impl Report {
     /// Of an audit, made at `made_on` (RFC 3339).
-    pub fn of(bundle: &Bundle, _: ReportKind, made_on: &str) -> Self {
+    pub fn of(bundle: &Bundle, kind: ReportKind, made_on: &str) -> Self {
         let audit = &bundle.audit;
         let basis = &audit.basis;
         let mut overviews = Vec::new();
-        let rooms = bundle.rooms.iter().map(|room| room_part(room, basis, &mut overviews)).collect();
+        let mut dangers = Vec::new();
+        let rooms = bundle.rooms.iter().map(|room| room_part(bundle, room, kind, &mut overviews, &mut dangers));
+        let mut rooms: Vec<RoomPart> = rooms.collect();
+        rooms.retain(|room| kind.has_findings() && (kind == ReportKind::Full || !room.boxes.is_empty()));
+        let panels = panel_parts(bundle);
+        for panel in &panels {
+            let rows = panel.rows.iter().filter(|row| row.verdict == Severity::Danger.name());
+            dangers.extend(rows.map(|row| format!("{}: {}", panel.heading, row.sentence)));
+        }
         let counts = AuditCounts::of(bundle.rooms.len(), &overviews);
+        if kind == ReportKind::Owner {
+            shorten(&mut dangers);
+        }
         let line = |what: &str, value: String| Line { what: what.to_owned(), value };
         let or_dash = |text: &str| if text.is_empty() { "—".to_owned() } else { text.to_owned() };
         Self {
+            title: kind.title(),
+            kind: kind.code(),
+            firm: [audit.letterhead.firm.clone(), audit.letterhead.licence.clone()]
+                .into_iter()
+                .filter(|line| !line.is_empty())
+                .collect(),
+            has_logo: audit.letterhead.logo.is_some(),
+            seal: seal_line(bundle),
+            dangers,
+            job: kind.has_job().then(|| job_part(&job_of(bundle))),
+            corrections: corrections(bundle),
+            photos: bundle
+                .photos
+                .iter()
+                .enumerate()
+                .filter(|(_, entry)| entry.photo.box_id.is_none() && kind.has_panels())
+                .map(|(index, entry)| photo_part(index, entry))
+                .collect(),
             name: audit.name.clone(),
             made_on: made_on.split('T').next().unwrap_or(made_on).to_owned(),
             particulars: vec![
@@ -159,12 +312,15 @@ impl Report {
                 line("Items proven", counts.items.proven.to_string()),
                 line("Items closed", counts.items.closed.to_string()),
             ]
-            .into(),
+            .into_iter()
+            .take(if kind == ReportKind::Owner { 5 } else { usize::MAX })
+            .collect(),
             closed: closed_sentences(bundle),
             rooms,
-            panels: panel_parts(bundle),
+            panels: if kind.has_panels() { panels } else { Vec::new() },
             rules: rule_book()
                 .into_iter()
+                .filter(|_| kind.has_findings())
                 .map(|rule| RulePart {
                     title: rule.title,
                     limit: rule.limit,
@@ -208,7 +364,14 @@ fn wired(wired_under: Option<WiredUnder>) -> String {
     }
 }
 
-fn room_part(room: &BundleRoom, basis: &Basis, overviews: &mut Vec<BoxOverview>) -> RoomPart {
+fn room_part(
+    bundle: &Bundle,
+    room: &BundleRoom,
+    kind: ReportKind,
+    overviews: &mut Vec<BoxOverview>,
+    dangers: &mut Vec<String>,
+) -> RoomPart {
+    let basis = &bundle.audit.basis;
     let area = basis.areas.iter().find(|area| Some(area.id) == room.area);
     let about = area.map_or_else(String::new, |area| format!("{}, wired {}", area.name, wired(area.wired_under)));
     let mut part = RoomPart { name: room.name.clone(), about, boxes: Vec::new(), sound: Vec::new() };
@@ -218,11 +381,19 @@ fn room_part(room: &BundleRoom, basis: &Basis, overviews: &mut Vec<BoxOverview>)
         let views = item_views(&record, &entry.items, basis, wired_under);
         let overview = BoxOverview::with_views(&record, &room.room(), basis, &entry.items, &views);
         let quiet = views.is_empty() && matches!(overview.worst, Verdict::Meets | Verdict::NotApplicable);
+        if overview.dangerous {
+            let worst = views.iter().filter_map(|view| view.found.as_ref()).find(|r| r.severity == Severity::Danger);
+            let why = worst.map_or_else(String::new, |result| format!(": {}", result.sentence));
+            dangers.push(format!("{}, {}{why}", heading(entry), room.name));
+        }
         overviews.push(overview);
+        let states: Vec<ItemState> = views.iter().map(|view| view.state).collect();
         if quiet {
             part.sound.push(heading(entry));
-        } else {
-            part.boxes.push(box_part(entry, &record, basis, wired_under, &views));
+        } else if kind.has_findings() && kind.shows(&states) {
+            let photos = bundle.photos.iter().enumerate().filter(|(_, known)| known.photo.box_id == Some(entry.id));
+            let photos = photos.map(|(index, known)| photo_part(index, known)).collect();
+            part.boxes.push(BoxPart { photos, ..box_part(entry, &record, basis, wired_under, &views) });
         }
     }
     part
@@ -294,6 +465,7 @@ fn box_part(
         rows: rows.collect(),
         rest: rest(&found),
         drawings: drawn.into_iter().chain(left_drawn).collect(),
+        photos: Vec::new(),
         contradictions: found.contradictions.iter().map(|contradiction| contradiction.message.clone()).collect(),
         stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),
         fill: fill_lines(&found),

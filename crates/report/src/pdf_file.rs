@@ -1,5 +1,7 @@
 //! The report as PDF, laid out by Typst with the fonts that ship with the application.
 
+use base64::Engine;
+use base64::engine::general_purpose::STANDARD;
 use nailpunch_core::survey::Bundle;
 use typst::foundations::Bytes;
 use typst_as_lib::TypstEngine;
@@ -7,6 +9,7 @@ use typst_pdf::PdfOptions;
 
 use crate::ReportError;
 use crate::data::{Report, ReportKind};
+use crate::photo_part::pictures;
 
 const TEMPLATE: &str = include_str!("report.typ");
 
@@ -25,11 +28,13 @@ static FONTS: [&[u8]; 5] = [
 /// [`ReportError::Layout`] when Typst refuses.
 pub fn pdf(bundle: &Bundle, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, ReportError> {
     let data = serde_json::to_vec(&Report::of(bundle, kind, made_on))?;
-    let engine = TypstEngine::builder()
-        .main_file(TEMPLATE)
-        .fonts(FONTS)
-        .with_static_file_resolver([("report.json", Bytes::new(data))])
-        .build();
+    let mut files = vec![("report.json".to_owned(), Bytes::new(data))];
+    files.extend(pictures(bundle).into_iter().map(|(name, picture)| (name, Bytes::new(picture))));
+    if let Some(logo) = bundle.audit.letterhead.logo.as_ref().and_then(|logo| STANDARD.decode(logo).ok()) {
+        files.push(("logo.jpg".to_owned(), Bytes::new(logo)));
+    }
+    let files: Vec<(&str, Bytes)> = files.iter().map(|(name, bytes)| (name.as_str(), bytes.clone())).collect();
+    let engine = TypstEngine::builder().main_file(TEMPLATE).fonts(FONTS).with_static_file_resolver(files).build();
     let document: typst_layout::PagedDocument =
         engine.compile().output.map_err(|error| ReportError::Layout(error.to_string()))?;
     typst_pdf::pdf(&document, &PdfOptions::default()).map_err(|errors| {

@@ -13,14 +13,15 @@
   },
   footer: context {
     set text(9pt, fill: muted)
-    [An aid to judgement, not an authority. Local codes govern. #h(1fr) Page #counter(page).display() of #counter(page).final().first()]
+    [An aid to judgement, not an authority. Local codes govern. #h(1fr) Page #counter(page).display() of #counter(page).final().first() \
+      #text(7pt, report.seal)]
   },
 )
-#set text(font: ("Atkinson Hyperlegible Next", "DejaVu Sans"), size: 10.5pt, lang: "en")
+#set text(font: ("Atkinson Hyperlegible Next", "DejaVu Sans"), size: if report.kind == "owner" { 9.5pt } else { 10.5pt }, lang: "en")
 #set par(leading: 0.62em)
 #set table.cell(breakable: false)
 #show heading.where(level: 1): it => block(above: 1.6em, below: 0.8em, {
-  set text(15pt)
+  set text(if report.kind == "owner" { 12pt } else { 15pt })
   it.body
   v(-0.5em)
   line(length: 100%, stroke: 1.2pt + rule-colour)
@@ -34,6 +35,22 @@
   row-gutter: 0.55em,
   ..lines.map(line => (text(fill: muted, line.what), line.value)).flatten(),
 )
+
+#let photographs(photos) = if photos.len() > 0 {
+  grid(
+    columns: (1fr, 1fr),
+    gutter: 4mm,
+    ..photos.map(photo => figure(
+      block({
+        image(photo.file, width: 100%, alt: if photo.caption == "" { "Photograph" } else { photo.caption })
+        place(top + left, image(bytes(photo.marks), format: "svg", width: 100%, alt: "What is drawn on it"))
+      }),
+      caption: photo.caption,
+      numbering: none,
+      outlined: false,
+    ))
+  )
+}
 
 // A nail against its line: below it meets, proud it violates, half in it is marginal.
 #let mark(verdict) = box(width: 9pt, height: 9pt, baseline: 1pt, {
@@ -61,9 +78,18 @@
   }
 })
 
+#if report.has_logo or report.firm.len() > 0 [
+  #grid(
+    columns: (1fr, auto),
+    align: (left + horizon, right + horizon),
+    report.firm.join(linebreak()),
+    if report.has_logo { image("logo.jpg", height: 14mm, alt: "Logo") },
+  )
+  #v(0.4em)
+]
 #text(24pt, weight: 700)[#report.name]
 #v(-0.4em)
-#text(13pt, fill: muted)[Audit of device and box installations]
+#text(13pt, fill: muted)[#report.title]
 #v(0.6em)
 #pairs(report.particulars + ((what: "Report of", value: report.made_on),))
 
@@ -81,7 +107,21 @@
   #for sentence in report.closed [#par(sentence)]
 ]
 
-#outline(title: [Contents], depth: 2, indent: 1em)
+#if report.dangers.len() > 0 [
+  = Dangers now
+  #for sentence in report.dangers [
+    #block(above: 0.5em, below: 0.5em)[#mark("danger") #sentence]
+  ]
+]
+
+#if report.job != none [
+  = What it takes
+  #report.job.sentence
+  #pairs(report.job.scopes)
+  #if report.kind != "owner" [#pairs(report.job.estimate)]
+]
+
+#if report.kind == "full" [#outline(title: [Contents], depth: 2, indent: 1em)]
 
 = Cautions
 - Switch off, and prove dead before a hand goes into a box: prove the tester on a live point, test every half and every cable, prove the tester again.
@@ -89,8 +129,47 @@
 - Local codes and the authority having jurisdiction govern. Work only where the law lets you; where it asks for a licence, call a licensed electrician.
 - Stop and refer where insulation crumbles, conductors are aluminium, anything is charred, or a conductor stays live with its breaker off.
 
-#pagebreak(weak: true)
-= Findings by room
+#if report.kind == "repair-order" or report.kind == "full" [
+  #pagebreak(weak: true)
+  = Repair order
+]
+#if report.job != none and report.kind != "owner" [
+  #for part in report.job.shut_downs [
+    == #part.heading
+    #for sentence in part.off [- #sentence]
+    Boxes, from the feed outwards: #part.boxes.
+    #if report.kind == "repair-order" [
+      #text(9pt)[#for point in part.retest [- #point]]
+    ]
+  ]
+  #if report.job.unplaced.len() > 0 [
+    == In no shut-down
+    #for sentence in report.job.unplaced [- #sentence]
+  ]
+]
+#if report.job != none and report.kind == "repair-order" [
+  == Box by box
+  #for part in report.job.boxes [
+    #block(breakable: false)[
+      === #if part.danger [#mark("danger")] #part.heading
+      #text(fill: muted)[#part.room; off: #if part.breakers == "" [not known] else [#part.breakers]; #part.minutes min]
+    ]
+    #for step in part.steps [+ #step]
+    #for caution in part.cautions [#block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 2pt))[#caution]]
+    #for note in part.notes [#text(fill: muted, note) #parbreak()]
+  ]
+]
+#if report.job != none and report.kind != "owner" [
+  == What to bring
+  #text(9pt, pairs(report.job.materials))
+  == What to cut
+  #for sentence in report.job.cuts [- #sentence]
+]
+
+#if report.rooms.len() > 0 [
+  #pagebreak(weak: true)
+  = Findings by room
+]
 #for room in report.rooms [
   == #room.name
   #if room.about != "" [#text(fill: muted, room.about)]
@@ -131,6 +210,7 @@
     #if part.plan.len() > 0 [*What puts it right:* #part.plan.join(" ") #parbreak()]
     #text(fill: muted)[#part.rest]
     #for contradiction in part.contradictions [Contradiction: #contradiction #parbreak()]
+    #photographs(part.photos)
   ]
   #if room.sound.len() > 0 [
     #mark("meets") Meet every limit judged: #room.sound.join("; ").
@@ -175,13 +255,31 @@
   #panel.legs
 ]
 
+#photographs(report.photos)
+
+#if report.corrections.len() > 0 and report.kind != "owner" [
+  #pagebreak(weak: true)
+  = Correction list, answered
+  #set text(9pt)
+  #table(
+    columns: (6%, 40%, 18%, 36%),
+    stroke: (x, y) => (bottom: 0.5pt + luma(190)),
+    inset: (x: 3pt, y: 4pt),
+    align: left,
+    table.header([*No.*], [*As it came*], [*Taken for*], [*Answer*]),
+    ..report.corrections.map(row => (row.number, row.said, row.linked, row.answer)).flatten()
+  )
+]
+
+#if report.rules.len() > 0 [
 = Limits and their sources
 The limits are stated in our own words, from memory of the published codes; no code book was at hand when they were written down. Check the edition that your authority enforces before you rely on a figure.
 
-#for rule in report.rules [
+  #for rule in report.rules [
   === #rule.title
   #rule.limit
   #text(fill: muted)[#rule.sources; all from memory.]
 ]
 
 Connector sizes, pigtail margins, minutes and working lengths are common practice, no source. A figure within the reading of the tape of a limit is called marginal and should be measured again.
+]

@@ -22,6 +22,8 @@ fn main() {
     let store = Store::open(&folder.path().join("store.sqlite")).unwrap();
     let audit = Audit {
         work: nailpunch_core::work::WorkSettings::default(),
+        letterhead: nailpunch_core::survey::Letterhead::default(),
+        corrections: Vec::new(),
         id: AuditId(Uuid::from_u128(1)),
         name: "bench".to_owned(),
         inspector: String::new(),

@@ -15,6 +15,8 @@ const MIGRATIONS: &[M] = &[
     M::up(include_str!("../migrations/002_firm.sql")),
     M::up(include_str!("../migrations/003_circuit.sql")),
     M::up(include_str!("../migrations/004_panel.sql")),
+    M::up(include_str!("../migrations/005_photo.sql")),
+    M::up(include_str!("../migrations/006_seal.sql")),
 ];
 
 /// How many connections read beside the one that writes.

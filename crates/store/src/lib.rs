@@ -9,7 +9,10 @@ mod connection;
 mod error;
 mod firm;
 mod kinds;
+mod photo;
 mod record;
+mod seal;
+mod undo;
 mod walk;
 mod whole;
 

@@ -170,7 +170,7 @@ pub(crate) fn refuse(problems: Vec<Problem>) -> Result<(), StoreError> {
     if problems.is_empty() { Ok(()) } else { Err(StoreError::Invalid(problems)) }
 }
 
-fn put<T: Stored + Clone>(
+pub(crate) fn put<T: Stored + Clone>(
     transaction: &Transaction,
     audit_id: &str,
     record: &T,
@@ -215,6 +215,35 @@ fn put<T: Stored + Clone>(
     };
     journal(transaction, author, &entry)?;
     Ok(Revised { revision: row.revised.revision + 1, record: record.clone() })
+}
+
+pub(crate) fn remove<T: Stored>(
+    transaction: &Transaction,
+    audit_id: &str,
+    id: &str,
+    based_on: u32,
+    author: &Author,
+) -> Result<u32, StoreError> {
+    let Some(row) = row::<T>(transaction, id)?.filter(|row| row.audit_id == audit_id) else {
+        return Err(StoreError::NotFound { kind: T::KIND, id: id.to_owned() });
+    };
+    if row.deleted {
+        return Ok(row.revised.revision);
+    }
+    if based_on != row.revised.revision {
+        return Err(stale(based_on, &row.revised)?);
+    }
+    let sql = format!("UPDATE {} SET deleted = 1, revision = revision + 1 WHERE id = ?1", T::KIND);
+    transaction.prepare_cached(&sql)?.execute([id])?;
+    let before = serde_json::to_string(&row.revised.record)?;
+    let entry = Entry { audit_id, kind: T::KIND, subject: id, action: "delete", before: Some(&before), after: None };
+    journal(transaction, author, &entry)?;
+    Ok(row.revised.revision + 1)
+}
+
+/// The revision of a deleted record; `None` when it is not deleted.
+pub(crate) fn deleted<T: Stored>(transaction: &Transaction, id: &str) -> Result<Option<u32>, StoreError> {
+    Ok(row::<T>(transaction, id)?.filter(|row| row.deleted).map(|row| row.revised.revision))
 }
 
 impl Store {
@@ -266,24 +295,7 @@ impl Store {
         based_on: u32,
         author: &Author,
     ) -> Result<u32, StoreError> {
-        self.write(|transaction| {
-            let Some(row) = row::<T>(transaction, id)?.filter(|row| row.audit_id == audit_id) else {
-                return Err(StoreError::NotFound { kind: T::KIND, id: id.to_owned() });
-            };
-            if row.deleted {
-                return Ok(row.revised.revision);
-            }
-            if based_on != row.revised.revision {
-                return Err(stale(based_on, &row.revised)?);
-            }
-            let sql = format!("UPDATE {} SET deleted = 1, revision = revision + 1 WHERE id = ?1", T::KIND);
-            transaction.prepare_cached(&sql)?.execute([id])?;
-            let before = serde_json::to_string(&row.revised.record)?;
-            let entry =
-                Entry { audit_id, kind: T::KIND, subject: id, action: "delete", before: Some(&before), after: None };
-            journal(transaction, author, &entry)?;
-            Ok(row.revised.revision + 1)
-        })
+        self.write(|transaction| remove::<T>(transaction, audit_id, id, based_on, author))
     }
 
     /// One record.

@@ -3,7 +3,9 @@
 use nailpunch_core::survey::{Audit, Bundle, BundleBox, BundleRoom, FORMAT};
 use rusqlite::OptionalExtension;
 
+use crate::photo;
 use crate::record::{Author, Entry, Stored, journal, refuse};
+use crate::seal;
 use crate::walk::walk;
 use crate::{Store, StoreError};
 
@@ -24,7 +26,7 @@ impl Store {
             match name {
                 // A deleted audit with the same identifier makes way: its records keep only their journal.
                 Some((_, true)) => {
-                    for table in ["panel", "circuit", "item", "box", "room"] {
+                    for table in ["seal", "photo", "panel", "circuit", "item", "box", "room"] {
                         transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [&audit_id])?;
                     }
                     transaction.execute("DELETE FROM audit WHERE id = ?1", [&audit_id])?;
@@ -61,7 +63,14 @@ impl Store {
                 let json = serde_json::to_string(record)?;
                 insert("panel", record.identifier(), record.insert(transaction, &audit_id, &json))?;
             }
-            let after = serde_json::to_string(bundle)?;
+            for entry in &bundle.photos {
+                insert("photo", entry.photo.identifier(), photo::take(transaction, &audit_id, entry))?;
+            }
+            for seal in &bundle.seals {
+                seal::insert(transaction, &audit_id, seal, None)?;
+            }
+            // The journal holds facts; the pictures are kept once.
+            let after = serde_json::to_string(&Bundle { photos: Vec::new(), ..bundle.clone() })?;
             let entry = Entry {
                 audit_id: &audit_id,
                 kind: Audit::KIND,
@@ -79,7 +88,10 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub fn export(&self, audit_id: &str) -> Result<Bundle, StoreError> {
-        let whole = self.read(|transaction| walk(transaction, audit_id))?;
+        let (whole, photos, seals) = self.read(|transaction| {
+            let photos = photo::with_images(transaction, audit_id)?;
+            Ok((walk(transaction, audit_id)?, photos, seal::seals(transaction, audit_id)?))
+        })?;
         let items: Vec<_> = whole.items.into_iter().map(|item| item.record).collect();
         let rooms = whole
             .rooms
@@ -97,7 +109,7 @@ impl Store {
             .collect();
         let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
         let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
-        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits, panels })
+        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits, panels, photos, seals })
     }
 }
 

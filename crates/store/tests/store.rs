@@ -36,6 +36,8 @@ fn scene() -> Scene {
         basis: Basis::default(),
         archived: false,
         work: WorkSettings::default(),
+        letterhead: nailpunch_core::survey::Letterhead::default(),
+        corrections: Vec::new(),
     };
     let room = Room { id: RoomId(Uuid::from_u128(2)), name: "Kitchen".to_owned(), area: None };
     let found = serde_json::from_str(
@@ -327,4 +329,71 @@ fn a_ruling_is_kept_with_its_box_and_stands_in_the_journal() {
     assert_eq!(scene.store.get::<BoxRecord>(&record.id.to_string()).unwrap().record.rulings, record.rulings);
     let journal = scene.store.journal(&audit, 1).unwrap();
     assert!(journal[0].after.as_ref().is_some_and(|after| after.to_string().contains("to be removed this week")));
+}
+
+#[test]
+fn any_change_of_the_journal_can_be_taken_back() {
+    let scene = scene();
+    let id = scene.id();
+    let latest = || scene.store.journal(&id, 1).unwrap().remove(0);
+    let undo = |number: i64| scene.store.undo(&id, number, &author());
+    let stored = || scene.store.get::<BoxRecord>(&scene.record.id.to_string());
+    let before = stored().unwrap();
+    let renamed = BoxRecord { tag: "K9".to_owned(), ..before.record.clone() };
+    scene.store.put(&id, &renamed, before.revision, &author()).unwrap();
+    let first = latest().number;
+    let again = BoxRecord { place: "by the sink".to_owned(), ..renamed };
+    scene.store.put(&id, &again, before.revision + 1, &author()).unwrap();
+    let second = latest().number;
+    assert!(matches!(undo(first), Err(StoreError::Invalid(_))), "the later change comes first");
+    undo(second).unwrap();
+    undo(first).unwrap();
+    assert_eq!(stored().unwrap().record, before.record);
+    // The undo itself is a change; taking it back brings what was undone again.
+    undo(latest().number).unwrap();
+    assert_eq!(stored().unwrap().record.tag, "K9");
+    scene.store.put(&id, &again, stored().unwrap().revision, &author()).unwrap();
+    let revision = stored().unwrap().revision;
+    scene.store.delete::<BoxRecord>(&id, &again.id.to_string(), revision, &author()).unwrap();
+    let deletion = latest().number;
+    assert!(stored().is_err());
+    undo(deletion).unwrap();
+    assert_eq!(stored().unwrap().record, again);
+    scene.store.put(&id, &scene.item(StoredState::Planned), 0, &author()).unwrap();
+    undo(latest().number).unwrap();
+    assert!(scene.store.walk(&id).unwrap().items.is_empty(), "what was made is gone");
+    assert!(matches!(undo(999_999), Err(StoreError::NotFound { .. })));
+}
+
+#[test]
+fn a_photograph_and_a_seal_go_with_the_bundle() {
+    use nailpunch_core::survey::{Photo, PhotoId, Seal};
+    let scene = scene();
+    let id = scene.id();
+    let photo = Photo {
+        id: PhotoId(Uuid::from_u128(77)),
+        box_id: Some(scene.record.id),
+        panel: None,
+        rule: None,
+        caption: "as found".to_owned(),
+        width: 4,
+        height: 3,
+        marks: Vec::new(),
+    };
+    scene.store.add_photo(&id, &photo, b"picture", &author()).unwrap();
+    let other = Photo { width: 5, ..photo.clone() };
+    assert!(matches!(scene.store.put(&id, &other, 1, &author()), Err(StoreError::Invalid(_))), "the picture stays");
+    let (data_sha256, pdf_sha256) = ("aa".to_owned(), Some("bb".to_owned()));
+    let seal = Seal { number: 1, at: "2026-01-01T00:00:00Z".to_owned(), data_sha256, pdf_sha256, changes: vec![] };
+    scene.store.add_seal(&id, &seal, b"%PDF", &author()).unwrap();
+    assert!(scene.store.add_seal(&id, &seal, b"%PDF", &author()).is_err(), "a number is given once");
+    let bundle = scene.store.export(&id).unwrap();
+    assert_eq!((bundle.photos.len(), bundle.seals.len()), (1, 1));
+    let folder = tempfile::tempdir().unwrap();
+    let elsewhere = Store::open(&folder.path().join("other.sqlite")).unwrap();
+    elsewhere.import(&bundle, &author()).unwrap();
+    assert_eq!(elsewhere.export(&id).unwrap(), bundle);
+    assert_eq!(elsewhere.photo_image(&photo.id.to_string()).unwrap(), b"picture");
+    assert!(elsewhere.sealed_report(&id, 1).is_err(), "the sealed PDF stays where it was made");
+    assert_eq!(scene.store.sealed_report(&id, 1).unwrap(), b"%PDF");
 }

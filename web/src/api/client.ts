@@ -11,6 +11,7 @@ import type {
   Circuit,
   CircuitLine,
   CircuitView,
+  CorrectionAnswer,
   FeedingBreaker,
   HouseRuleEffect,
   HouseRules,
@@ -22,12 +23,14 @@ import type {
   Panel,
   PanelLine,
   PanelView,
+  Photo,
   Problem,
   Remedies,
   Revised,
   Room,
   RoomOrder,
   Ruling,
+  Seal,
   SingleAnswer,
   SingleWish,
   Trades,
@@ -57,14 +60,18 @@ type Options = { method?: string; body?: unknown; basedOn?: number; signal?: Abo
 
 async function ask<T>(path: string, { method = 'GET', body, basedOn, signal }: Options = {}): Promise<T> {
   const headers: Record<string, string> = {};
-  if (body !== undefined) headers['Content-Type'] = 'application/json';
+  if (body !== undefined) {
+    headers['Content-Type'] = body instanceof Blob ? 'application/octet-stream' : 'application/json';
+  }
   if (basedOn !== undefined) headers['If-Match'] = `"${basedOn}"`;
   let response: Response;
   try {
     response = await fetch(path, {
       method,
       headers,
-      ...(body === undefined ? {} : { body: typeof body === 'string' ? body : JSON.stringify(body) }),
+      ...(body === undefined
+        ? {}
+        : { body: typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body) }),
       ...(signal ? { signal } : {}),
     });
   } catch (error) {
@@ -118,7 +125,7 @@ export const api = {
   length: (units: Basis['units'], length: { text: string } | { nm: number }) =>
     ask<LengthEcho>('/api/length', { method: 'POST', body: { units, length } }),
   /** What the job is planned by may be left out of a new audit: the house's defaults stand. */
-  putAudit: (record: Omit<Audit, 'work'> & Partial<Pick<Audit, 'work'>>, basedOn: number) =>
+  putAudit: (record: Omit<Audit, 'work' | 'letterhead' | 'corrections'> & Partial<Audit>, basedOn: number) =>
     ask<Revised<Audit>>(`/api/audits/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deleteAudit: (id: string, basedOn: number) =>
     ask<number>(`/api/audits/${id}`, { method: 'DELETE', basedOn }),
@@ -153,6 +160,24 @@ export const api = {
     ask<PanelView>(`/api/audits/${audit}/panels/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deletePanel: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/panels/${id}`, { method: 'DELETE', basedOn }),
+  corrections: (audit: string) => ask<CorrectionAnswer[]>(`/api/audits/${audit}/corrections`),
+  takeCorrections: (audit: string, list: Blob) =>
+    ask<number>(`/api/audits/${audit}/corrections`, { method: 'POST', body: list }),
+  undoChange: (audit: string, number: number) =>
+    ask<null>(`/api/audits/${audit}/journal/${number}/undo`, { method: 'POST' }),
+  seals: (audit: string) => ask<Seal[]>(`/api/audits/${audit}/seals`),
+  seal: (audit: string) => ask<Seal>(`/api/audits/${audit}/seals`, { method: 'POST' }),
+  logo: (file: Blob) => ask<{ logo: string }>('/api/logo', { method: 'POST', body: file }),
+  photos: (audit: string) => ask<Revised<Photo>[]>(`/api/audits/${audit}/photos`),
+  takePhoto: (audit: string, of: { box?: string; panel?: string }, file: Blob) =>
+    ask<Revised<Photo>>(`/api/audits/${audit}/photos?${new URLSearchParams(of)}`, {
+      method: 'POST',
+      body: file,
+    }),
+  putPhoto: (audit: string, record: Photo, basedOn: number) =>
+    ask<Revised<Photo>>(`/api/audits/${audit}/photos/${record.id}`, { method: 'PUT', body: record, basedOn }),
+  deletePhoto: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/photos/${id}`, { method: 'DELETE', basedOn }),
   job: (audit: string) => ask<WorkPlan>(`/api/audits/${audit}/job`),
   chooseRepairs: (audit: string, boxes: string[]) =>
     ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: { boxes } }),

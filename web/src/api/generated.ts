@@ -163,6 +163,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/corrections": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The correction list with its answers. */
+        get: operations["corrections"];
+        put?: never;
+        /** Takes a list over, CSV or typed lines, behind what is there: all of it or nothing. */
+        post: operations["take_corrections"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/corrections.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The answers, as CSV in the order of the list. */
+        get: operations["corrections_answered"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/cut-list.csv": {
         parameters: {
             query?: never;
@@ -300,6 +335,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/journal/{number}/undo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a change of the journal back. */
+        post: operations["undo_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/materials.csv": {
         parameters: {
             query?: never;
@@ -369,6 +421,62 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/photos": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The photographs of an audit, oldest first. */
+        get: operations["list_photos"];
+        put?: never;
+        /**
+         * Takes a photograph of a box, or of a panel: JPEG or PNG, told by its content; it is kept without what the camera wrote
+         *     in it.
+         */
+        post: operations["take_photo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/photos/{photo}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes what is said of a photograph and drawn on it. The picture itself never changes. */
+        put: operations["put_photo"];
+        post?: never;
+        /** Deletes a photograph; putting it again brings it back. */
+        delete: operations["delete_photo"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/photos/{photo}/image": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture, JPEG; a small one with `small`. */
+        get: operations["photo_image"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/readings.csv": {
         parameters: {
             query?: never;
@@ -394,7 +502,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The report as PDF. */
+        /** The report as PDF: full, or with `kind` one of owner, repair-order, re-inspection, hand-over. */
         get: operations["report"];
         put?: never;
         post?: never;
@@ -417,6 +525,44 @@ export interface paths {
         post?: never;
         /** Deletes a room with its boxes; putting it again brings them back. */
         delete: operations["delete_room"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/seals": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The seals of an audit, oldest first. */
+        get: operations["list_seals"];
+        put?: never;
+        /**
+         * Seals the audit as it is: the full report is made, and both are hashed. A second seal is an amendment that lists what
+         *     changed.
+         */
+        post: operations["seal"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/seals/{number}/report.pdf": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The sealed report. */
+        get: operations["sealed_report"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -579,6 +725,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/logo": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes a logo of a picture: small, JPEG, in Base64, for the letterhead of an audit. */
+        post: operations["logo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/panel-line": {
         parameters: {
             query?: never;
@@ -715,10 +878,14 @@ export interface components {
             basis?: components["schemas"]["Basis"];
             /** @description The building. */
             building?: components["schemas"]["Building"];
+            /** @description Somebody else's list, to be worked off; at most 500 lines. */
+            corrections?: components["schemas"]["CorrectionLine"][];
             /** @description Its identifier. */
             id: components["schemas"]["AuditId"];
             /** @description Who inspects. */
             inspector?: string;
+            /** @description Whose paper the reports are on. */
+            letterhead?: components["schemas"]["Letterhead"];
             /** @description What it is called. */
             name: string;
             /** @description What the job is planned by. */
@@ -1187,8 +1354,12 @@ export interface components {
             nailpunch: number;
             /** @description The panels. */
             panels?: components["schemas"]["Panel"][];
+            /** @description The photographs. */
+            photos?: components["schemas"]["BundlePhoto"][];
             /** @description The rooms in the order of the walk, each with its boxes. */
             rooms: components["schemas"]["BundleRoom"][];
+            /** @description Its seals, oldest first. */
+            seals?: components["schemas"]["Seal"][];
         };
         /** @description A box of a bundle. */
         BundleBox: {
@@ -1208,6 +1379,13 @@ export interface components {
             /** @description The short name on the run, "K3". */
             tag: string;
             wired_under?: components["schemas"]["WiredUnder"] | null;
+        };
+        /** @description A photograph of a bundle, with its picture. */
+        BundlePhoto: {
+            /** @description The picture: JPEG in Base64 (RFC 4648). */
+            image: string;
+            /** @description Its record. */
+            photo: components["schemas"]["Photo"];
         };
         /** @description A room of a bundle. */
         BundleRoom: {
@@ -1538,6 +1716,38 @@ export interface components {
             message: string;
             /** @description JSON pointer to the field within the contents of the box. */
             pointer: string;
+        };
+        /** @description The answer to a line. */
+        CorrectionAnswer: {
+            /** @description The line. */
+            line: components["schemas"]["CorrectionLine"];
+            /** @description What its room is called. */
+            room: string;
+            /** @description In one plain sentence. */
+            sentence: string;
+            state?: components["schemas"]["ItemState"] | null;
+            /** @description The short name of its box. */
+            tag: string;
+            /** @description What its rule is about. */
+            title: string;
+        };
+        /** @description One line of a correction list. */
+        CorrectionLine: {
+            box_id?: components["schemas"]["BoxId"] | null;
+            /**
+             * Format: int32
+             * @description Its number, from 1.
+             */
+            id: number;
+            /** @description A word of our own, for the answer. */
+            note?: string;
+            /** @description Where, as it came. */
+            place?: string;
+            room?: components["schemas"]["RoomId"] | null;
+            /** @description The code of the rule that it is about; none where no rule fits. */
+            rule?: string | null;
+            /** @description What, word for word. */
+            text: string;
         };
         /** @description A conductor of an opened piece, and what is cut from it. */
         CutConductor: {
@@ -2623,6 +2833,15 @@ export interface components {
             /** @description The unit to read and print. */
             units: components["schemas"]["UnitSystem"];
         };
+        /** @description Whose paper a report is on. */
+        Letterhead: {
+            /** @description The name of the firm. */
+            firm?: string;
+            /** @description Its licence. */
+            licence?: string;
+            /** @description Its logo: JPEG in Base64, at most 400 kB. */
+            logo?: string | null;
+        };
         /**
          * @description How the length from the sheath and the reach past the opening go together.
          * @enum {string}
@@ -2633,6 +2852,11 @@ export interface components {
          * @enum {string}
          */
         Location: "bathroom" | "kitchen-counter" | "kitchen" | "near-sink" | "laundry" | "garage" | "outdoors" | "crawl-space" | "unfinished-basement" | "finished-basement" | "bedroom" | "living-space" | "attic" | "other-dry";
+        /** @description A logo as it is kept. */
+        Logo: {
+            /** @description JPEG in Base64. */
+            logo: string;
+        };
         /** @description A terminal that carries something else than before. */
         MapChange: {
             /** @description The conductors that are on it now. */
@@ -3086,6 +3310,53 @@ export interface components {
          * @enum {string}
          */
         PathGrade: "bonded" | "impaired" | "ghost" | "impaired-or-ghost" | "not-read";
+        /** @description A photograph. */
+        Photo: {
+            box_id?: components["schemas"]["BoxId"] | null;
+            /** @description What it shows, in words. */
+            caption?: string;
+            /**
+             * Format: int32
+             * @description Its height as kept, in pixels.
+             */
+            height: number;
+            /** @description Its identifier. */
+            id: components["schemas"]["PhotoId"];
+            /** @description What is drawn on it, at most 40. */
+            marks?: components["schemas"]["PhotoMark"][];
+            panel?: components["schemas"]["PanelId"] | null;
+            /** @description The code of the rule that it shows broken. */
+            rule?: string | null;
+            /**
+             * Format: int32
+             * @description Its width as kept, in pixels.
+             */
+            width: number;
+        };
+        /**
+         * Format: uuid
+         * @description Names a photograph.
+         */
+        PhotoId: string;
+        /** @description Something drawn on a photograph. Places are in thousandths of its width and height, a radius of its width. */
+        PhotoMark: {
+            /** @description Where it begins. */
+            from: number[];
+            /** @enum {string} */
+            kind: "arrow";
+            /** @description Where its head is. */
+            to: number[];
+        } | {
+            /** @description Its centre. */
+            centre: number[];
+            /** @enum {string} */
+            kind: "circle";
+            /**
+             * Format: int32
+             * @description Its radius.
+             */
+            radius: number;
+        };
         /** @description A pigtail to cut, with its arithmetic. */
         Pigtail: {
             /** @description How the length came about, term by term. */
@@ -3414,6 +3685,16 @@ export interface components {
             words: string;
         };
         /** @description A record with its revision. */
+        Revised: {
+            /** @description The record. */
+            record: components["schemas"]["Photo"];
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
         Revised_Audit: {
             /** @description One audit of one building. */
             record: {
@@ -3423,10 +3704,14 @@ export interface components {
                 basis?: components["schemas"]["Basis"];
                 /** @description The building. */
                 building?: components["schemas"]["Building"];
+                /** @description Somebody else's list, to be worked off; at most 500 lines. */
+                corrections?: components["schemas"]["CorrectionLine"][];
                 /** @description Its identifier. */
                 id: components["schemas"]["AuditId"];
                 /** @description Who inspects. */
                 inspector?: string;
+                /** @description Whose paper the reports are on. */
+                letterhead?: components["schemas"]["Letterhead"];
                 /** @description What it is called. */
                 name: string;
                 /** @description What the job is planned by. */
@@ -3583,6 +3868,37 @@ export interface components {
                 /** @description The spaces in which its label takes tandems. */
                 tandem_spaces?: number[] | null;
                 wired_under?: components["schemas"]["WiredUnder"] | null;
+            };
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
+        Revised_Photo: {
+            /** @description A photograph. */
+            record: {
+                box_id?: components["schemas"]["BoxId"] | null;
+                /** @description What it shows, in words. */
+                caption?: string;
+                /**
+                 * Format: int32
+                 * @description Its height as kept, in pixels.
+                 */
+                height: number;
+                /** @description Its identifier. */
+                id: components["schemas"]["PhotoId"];
+                /** @description What is drawn on it, at most 40. */
+                marks?: components["schemas"]["PhotoMark"][];
+                panel?: components["schemas"]["PanelId"] | null;
+                /** @description The code of the rule that it shows broken. */
+                rule?: string | null;
+                /**
+                 * Format: int32
+                 * @description Its width as kept, in pixels.
+                 */
+                width: number;
             };
             /**
              * Format: int32
@@ -3830,6 +4146,22 @@ export interface components {
             repairs: number;
             /** @description The scope. */
             scope: components["schemas"]["Scope"];
+        };
+        /** @description A seal of an audit. The first freezes the report; each later one is an amendment that lists what changed. */
+        Seal: {
+            /** @description When, RFC 3339. */
+            at: string;
+            /** @description What changed since the seal before, a line each. */
+            changes?: string[];
+            /** @description SHA-256 of the bundle without its seals, as compact JSON, in hexadecimal. */
+            data_sha256: string;
+            /**
+             * Format: int32
+             * @description Its number, from 1.
+             */
+            number: number;
+            /** @description SHA-256 of the report's PDF, in hexadecimal. */
+            pdf_sha256?: string | null;
         };
         /**
          * @description How the yoke of a device is seated.
@@ -4950,6 +5282,105 @@ export interface operations {
             };
         };
     };
+    corrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CorrectionAnswer"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_corrections: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/plain": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    corrections_answered: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     cut_list: {
         parameters: {
             query?: never;
@@ -5245,6 +5676,42 @@ export interface operations {
             };
         };
     };
+    undo_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     materials: {
         parameters: {
             query?: never;
@@ -5410,6 +5877,187 @@ export interface operations {
             };
         };
     };
+    list_photos: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_photo: {
+        parameters: {
+            query?: {
+                box?: string;
+                panel?: string;
+            };
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_Photo"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_photo: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Photo"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_Photo"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_photo: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    photo_image: {
+        parameters: {
+            query?: {
+                small?: boolean;
+            };
+            header?: never;
+            path: {
+                audit: string;
+                photo: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     give_readings: {
         parameters: {
             query?: never;
@@ -5474,7 +6122,9 @@ export interface operations {
     };
     report: {
         parameters: {
-            query?: never;
+            query?: {
+                kind?: string;
+            };
             header?: never;
             path: {
                 audit: string;
@@ -5568,6 +6218,102 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    list_seals: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seal"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    seal: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Seal"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sealed_report: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": unknown;
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -5869,6 +6615,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["LengthEcho"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    logo: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Logo"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
                 };
             };
             422: {

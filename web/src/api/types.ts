@@ -82,8 +82,16 @@ export type Scope = Schemas['Scope'];
 export type WorkPlan = Schemas['Job'];
 export type JobBox = Schemas['JobBox'];
 export type JobShutDown = Schemas['JobShutDown'];
-export type Audit = Whole<Omit<Schemas['Audit'], 'basis' | 'building' | 'work'>> & {
+export type Seal = Whole<Schemas['Seal']>;
+export type Letterhead = Whole<Schemas['Letterhead']>;
+export type CorrectionLine = Whole<Schemas['CorrectionLine']>;
+export type CorrectionAnswer = Omit<Schemas['CorrectionAnswer'], 'line'> & { line: CorrectionLine };
+export type Audit = Whole<
+  Omit<Schemas['Audit'], 'basis' | 'building' | 'work' | 'letterhead' | 'corrections'>
+> & {
+  corrections: CorrectionLine[];
   work: WorkSettings;
+  letterhead: Letterhead;
   basis: Basis;
   building: Whole<Schemas['Building']>;
 };
@@ -157,6 +165,8 @@ export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
   grounding: Grounding;
   rulings: Ruling[];
 };
+export type Photo = Whole<Schemas['Photo']>;
+export type PhotoMark = Schemas['PhotoMark'];
 export type PanelJudgement = Schemas['PanelJudgement'];
 export type BreakerFeeds = Schemas['BreakerFeeds'];
 export type PanelView = { panel: Revised<Panel>; judgement: PanelJudgement };

@@ -19,6 +19,7 @@ import type {
 import { HouseRulesForm } from '../rulebook/HouseRulesForm';
 import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
+import { LetterheadForm } from './LetterheadForm';
 
 export function BasisView() {
   const { audit = '' } = useParams();
@@ -226,6 +227,10 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
               </Form.Group>
             ))}
           </section>
+          <LetterheadForm
+            letterhead={draft.letterhead}
+            onChange={(letterhead) => change({ ...draft, letterhead })}
+          />
           <section>
             <h2>Joining, as this shop does it</h2>
             <p className="muted">Common practice, no source.</p>

@@ -8,6 +8,8 @@ import { useJournal, useWalk } from '../api/queries';
 import type { Change, Walk } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Failed, Loading } from '../ui/States';
+import { useUndo } from '../ui/UndoBar';
+import { Seals } from './Seals';
 
 const STEPS = [
   ['found', 'found, nothing planned'],
@@ -20,13 +22,31 @@ const STEPS = [
   ['closed', 'closed'],
 ] as const;
 
+const KINDS = [
+  ['owner', "Owner's summary"],
+  ['repair-order', 'Repair order'],
+  ['re-inspection', 'Re-inspection'],
+  ['hand-over', "Buyer's hand-over"],
+] as const;
+
 export function HandOverView() {
   const { audit = '' } = useParams();
   const walk = useWalk(audit);
   const journal = useJournal(audit);
+  const client = useQueryClient();
+  const say = useUndo();
   if (walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
   if (!walk.data) return <Loading what="the audit" />;
   const { counts } = walk.data;
+  const undo = async (number: number) => {
+    try {
+      await api.undoChange(audit, number);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      say({ words: `Not undone: ${error.problem.errors?.[0]?.message ?? error.problem.detail}` });
+    }
+    await client.invalidateQueries({ queryKey: ['audit', audit] });
+  };
   return (
     <main id="main" className="page hand-over">
       <div className="page-head">
@@ -37,6 +57,15 @@ export function HandOverView() {
           <h2>To give away</h2>
           <div className="papers">
             <Button href={`/api/audits/${audit}/report.pdf`}>Report, PDF</Button>
+            {KINDS.map(([kind, words]) => (
+              <Button
+                key={kind}
+                variant="outline-primary"
+                href={`/api/audits/${audit}/report.pdf?kind=${kind}`}
+              >
+                {words}
+              </Button>
+            ))}
             <Button variant="outline-primary" href={`/api/audits/${audit}/findings.csv`}>
               Findings, CSV
             </Button>
@@ -54,6 +83,7 @@ export function HandOverView() {
             The report carries found and left figures, limits, shortfalls, repairs, a drawing for each
             finding, and the note that limits are from memory.
           </p>
+          <Seals audit={audit} />
           <h2>Where the items stand</h2>
           <dl className="steps">
             {STEPS.map(([field, words]) => (
@@ -76,7 +106,9 @@ export function HandOverView() {
         </section>
         <section>
           <h2>Journal</h2>
-          {journal.data && <Journal changes={journal.data} walk={walk.data} />}
+          {journal.data && (
+            <Journal changes={journal.data} walk={walk.data} onUndo={(number) => void undo(number)} />
+          )}
         </section>
       </div>
     </main>
@@ -176,7 +208,9 @@ function subject(change: Change, walk: Walk): string {
   return `${change.kind} ${record?.tag ?? record?.name ?? record?.audit?.name ?? ''}`;
 }
 
-function Journal({ changes, walk }: { changes: Change[]; walk: Walk }) {
+type JournalProps = { changes: Change[]; walk: Walk; onUndo: (number: number) => void };
+
+function Journal({ changes, walk, onUndo }: JournalProps) {
   return (
     <ul className="journal">
       {changes.slice(0, 40).map((change) => (
@@ -185,6 +219,11 @@ function Journal({ changes, walk }: { changes: Change[]; walk: Walk }) {
           <span>
             {subject(change, walk)} {ACTIONS[change.action] ?? change.action} by {change.who}
           </span>
+          {!['import', 'seal', 'order'].includes(change.kind) && change.action !== 'import' && (
+            <button type="button" className="plain link" onClick={() => onUndo(change.number)}>
+              Undo
+            </button>
+          )}
         </li>
       ))}
     </ul>

@@ -80,7 +80,7 @@ export function JobsView() {
     const house_rules = firm.data?.record;
     if (!house_rules) return;
     const id = uuid();
-    const audit: Omit<Audit, 'work'> = {
+    const audit: Omit<Audit, 'work' | 'letterhead' | 'corrections'> = {
       id,
       name,
       inspector: '',

@@ -8,6 +8,7 @@ import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Panel, PanelView as View } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { Photos } from '../photos/Photos';
 import { Ask } from '../ui/Ask';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
@@ -27,7 +28,7 @@ import { WalkRound } from './WalkRound';
 
 /** Changes a panel; whether the change was kept. */
 export type ChangePanel = (make: (panel: Panel) => Panel) => Promise<boolean>;
-type Part = 'panel' | 'facts' | 'findings' | 'rounds' | 'walk' | 'directory';
+type Part = 'panel' | 'facts' | 'findings' | 'photos' | 'rounds' | 'walk' | 'directory';
 const PARTS: [Part, string][] = [
   ['panel', 'Breakers'],
   ['facts', 'Facts'],
@@ -35,7 +36,11 @@ const PARTS: [Part, string][] = [
   ['rounds', 'Rounds'],
   ['walk', 'Walk a round'],
   ['directory', 'Directory'],
+  ['photos', 'Photos'],
 ];
+
+/** Beside these stands the panel itself; beside the others the rounds. */
+const PANEL_PARTS: Part[] = ['panel', 'facts', 'findings', 'photos'];
 
 export function PanelPage() {
   const { audit = '' } = useParams();
@@ -211,6 +216,8 @@ function OnePanel({
             names={namesElsewhere}
             change={change}
           />
+        ) : part === 'photos' ? (
+          <Photos audit={audit} of={{ panel: record.id }} />
         ) : part === 'findings' ? (
           <PanelFindings view={view} audit={audit} change={change} />
         ) : (
@@ -227,7 +234,7 @@ function OnePanel({
       {part === 'rounds' && <RoundCards view={view} />}
       <aside className="walk-find" aria-label={part === 'panel' || part === 'facts' ? 'Breaker' : 'Rounds'}>
         <div className="trace-part">
-          {part === 'panel' || part === 'facts' || part === 'findings' ? (
+          {PANEL_PARTS.includes(part) ? (
             <>
               {part === 'findings' ? (
                 <section aria-label="Legs">

@@ -8,19 +8,23 @@ import type { Walk, WorkPlan, WorkSettings } from '../api/types';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BringList } from './BringList';
+import { Corrections } from './Corrections';
 import { CutList } from './CutList';
+import { InHand } from './InHand';
 import { ScopeChoice } from './ScopeChoice';
 import { ShutDowns } from './ShutDowns';
 import { WorkList } from './WorkList';
 
 /** Changes what the job is planned by. */
 export type ChangeWork = (part: Partial<WorkSettings>) => Promise<void>;
-type Part = 'work' | 'bring' | 'cut' | 'off';
+type Part = 'work' | 'bring' | 'cut' | 'off' | 'list' | 'today';
 const PARTS: [Part, string][] = [
   ['work', 'Work'],
   ['off', 'Shut-downs'],
+  ['today', 'In hand'],
   ['bring', 'Bring'],
   ['cut', 'Cut'],
+  ['list', 'Correction list'],
 ];
 
 export function PlanView() {
@@ -67,6 +71,8 @@ export function PlanView() {
         {part === 'bring' && (
           <BringList audit={audit} job={job.data} settings={record.work} change={change} />
         )}
+        {part === 'today' && <InHand audit={audit} job={job.data} />}
+        {part === 'list' && <Corrections audit={audit} walk={walk.data} />}
         {part === 'cut' && (
           <CutList
             audit={audit}

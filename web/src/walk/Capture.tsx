@@ -1,5 +1,6 @@
 // What is taken down of a box, in the order of the work: measures, the box in its wall, devices and
-// splices, terminals, readings, the dead test.
+// splices, terminals, readings, the dead test, photographs.
+import { Photos } from '../photos/Photos';
 import { BoxFacts } from './BoxFacts';
 import { DeadPart } from './DeadPart';
 import { DeviceFacts } from './DeviceFacts';
@@ -9,7 +10,7 @@ import { Readings } from './Readings';
 import type { BoxSession, SessionState } from './session';
 import { Terminals } from './Terminals';
 
-export type CapturePart = 'measure' | 'box' | 'devices' | 'look' | 'read' | 'terminals' | 'dead';
+export type CapturePart = 'measure' | 'box' | 'devices' | 'look' | 'read' | 'terminals' | 'dead' | 'photos';
 
 const PARTS: [CapturePart, string][] = [
   ['measure', 'Lengths'],
@@ -19,6 +20,7 @@ const PARTS: [CapturePart, string][] = [
   ['terminals', 'Terminals'],
   ['read', 'Read'],
   ['dead', 'Dead test'],
+  ['photos', 'Photos'],
 ];
 
 /** The part in which a field is taken down. */
@@ -59,6 +61,7 @@ export function Capture({ audit, session, state, units, part, onPart }: Props) {
       {part === 'devices' && <DeviceFacts session={session} state={state} />}
       {part === 'terminals' && <Terminals session={session} state={state} />}
       {part === 'read' && <Readings audit={audit} session={session} state={state} />}
+      {part === 'photos' && <Photos audit={audit} of={{ box: state.record.id }} />}
       {part === 'dead' && <DeadPart audit={audit} session={session} state={state} />}
     </div>
   );

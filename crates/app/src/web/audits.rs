@@ -214,6 +214,18 @@ pub async fn journal(store: &Shared, audit: &str, most: Option<u32>) -> Result<J
     Ok(Json(with_store(store, move |store| store.journal(&id, most.unwrap_or(100).min(1000))).await?))
 }
 
+/// Takes a change of the journal back.
+#[utoipa::path(
+    post, operation_id = "undo_change", path = "/api/audits/{audit}/journal/{number}/undo",
+    params(("audit" = String, Path), ("number" = i64, Path)),
+    responses((status = 200), (status = 404, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/audits/<audit>/journal/<number>/undo")]
+pub async fn undo(store: &Shared, audit: &str, number: i64) -> Result<Json<()>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    Ok(Json(with_store(store, move |store| store.undo(&id, number, &author())).await?))
+}
+
 /// What the basis screen offers: units with the house rules that go with each.
 pub fn defaults() -> [(UnitSystem, HouseRules); 2] {
     [UnitSystem::Inch, UnitSystem::Metric].map(|units| (units, HouseRules::for_units(units)))

@@ -75,19 +75,25 @@ pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
     Ok(Download::new(json, ContentType::JSON, &bundle.audit.name, ".nailpunch.json"))
 }
 
-/// The report as PDF.
+/// The report as PDF: full, or with `kind` one of owner, repair-order, re-inspection, hand-over.
 #[utoipa::path(
-    get, operation_id = "report", path = "/api/audits/{audit}/report.pdf", params(("audit" = String, Path)),
+    get, operation_id = "report", path = "/api/audits/{audit}/report.pdf",
+    params(("audit" = String, Path), ("kind" = Option<String>, Query)),
     responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
 )]
-#[get("/audits/<audit>/report.pdf")]
-pub async fn report(store: &Shared, audit: &str) -> Result<Download, ApiError> {
+#[get("/audits/<audit>/report.pdf?<kind>")]
+pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<Download, ApiError> {
+    let wanted = kind.unwrap_or(ReportKind::Full.code());
+    let kind = ReportKind::ALL.into_iter().find(|known| known.code() == wanted).ok_or_else(|| {
+        let known = ReportKind::ALL.map(ReportKind::code).join(", ");
+        ApiError::field("/kind", format!("there is no report `{wanted}`; choose one of {known}"))
+    })?;
     let bundle = bundle(store, audit).await?;
     let name = bundle.audit.name.clone();
-    let made = rocket::tokio::task::spawn_blocking(move || nailpunch_report::pdf(&bundle, ReportKind::Full, &now()));
+    let made = rocket::tokio::task::spawn_blocking(move || nailpunch_report::pdf(&bundle, kind, &now()));
     let failed = |detail: String| ApiError::new(Status::InternalServerError, "No report", detail);
     let bytes = made.await.map_err(|error| failed(error.to_string()))?.map_err(|error| failed(error.to_string()))?;
-    Ok(Download::new(bytes, ContentType::PDF, &name, "-report.pdf"))
+    Ok(Download::new(bytes, ContentType::PDF, &name, &format!("-{}.pdf", kind.code())))
 }
 
 /// The findings as CSV.

@@ -6,15 +6,18 @@ mod bench;
 mod body;
 mod boxes;
 mod circuits;
+mod corrections;
 mod exchange;
 mod fence;
 mod firm;
 mod job;
 mod judging;
 mod panels;
+mod photos;
 mod problem;
 mod readings;
 mod records;
+mod seals;
 
 use std::net::{IpAddr, SocketAddr, TcpListener};
 use std::sync::Arc;
@@ -41,6 +44,7 @@ use problem::ApiError;
         audits::order,
         audits::duplicate,
         audits::journal,
+        audits::undo,
         records::put_room,
         records::delete_room,
         records::put_item,
@@ -58,6 +62,18 @@ use problem::ApiError;
         panels::find,
         panels::of_box,
         panels::line,
+        photos::list,
+        photos::take,
+        photos::put,
+        photos::delete,
+        photos::image,
+        photos::logo,
+        seals::list,
+        seals::make,
+        seals::report,
+        corrections::list,
+        corrections::take,
+        corrections::give,
         job::view,
         job::choose,
         job::materials,
@@ -136,6 +152,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 audits::order,
                 audits::duplicate,
                 audits::journal,
+                audits::undo,
                 records::put_room,
                 records::delete_room,
                 records::put_item,
@@ -153,6 +170,18 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 panels::find,
                 panels::of_box,
                 panels::line,
+                photos::list,
+                photos::take,
+                photos::put,
+                photos::delete,
+                photos::image,
+                photos::logo,
+                seals::list,
+                seals::make,
+                seals::report,
+                corrections::list,
+                corrections::take,
+                corrections::give,
                 job::view,
                 job::choose,
                 job::materials,

@@ -12,7 +12,7 @@ use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::quantity::UnitSystem;
 use crate::standard::{Edition, WiredUnder};
-use crate::work::{WorkItem, WorkSettings};
+use crate::work::{CorrectionLine, WorkItem, WorkSettings, correction_problems};
 
 /// A client-made identifier: a UUID, of version 7 when this application makes it.
 pub trait Identifier: Copy + Eq + fmt::Display + From<Uuid> {
@@ -71,6 +71,10 @@ identifier!(
 identifier!(
     /// Names a work item.
     ItemId
+);
+identifier!(
+    /// Names a photograph.
+    PhotoId
 );
 
 /// A part of the building that was wired at one time.
@@ -142,6 +146,28 @@ pub struct Audit {
     /// What the job is planned by.
     #[serde(default)]
     pub work: WorkSettings,
+    /// Whose paper the reports are on.
+    #[serde(default)]
+    pub letterhead: Letterhead,
+    /// Somebody else's list, to be worked off; at most 500 lines.
+    #[serde(default)]
+    #[schema(max_items = 500)]
+    pub corrections: Vec<CorrectionLine>,
+}
+
+/// Whose paper a report is on.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Letterhead {
+    /// The name of the firm.
+    #[serde(default)]
+    pub firm: String,
+    /// Its licence.
+    #[serde(default)]
+    pub licence: String,
+    /// Its logo: JPEG in Base64, at most 400 kB.
+    #[serde(default)]
+    pub logo: Option<String>,
 }
 
 /// A room, or a stretch of outside.
@@ -241,6 +267,13 @@ impl Audit {
         check_year(&mut problems, &building.at("built"), self.building.built);
         problems.extend(self.basis.problems(&at.at("basis")));
         problems.extend(self.work.problems(&at.at("work")));
+        problems.extend(correction_problems(&self.corrections, &at.at("corrections")));
+        let letterhead = at.at("letterhead");
+        check_text(&mut problems, &letterhead.at("firm"), &self.letterhead.firm, false, 120);
+        check_text(&mut problems, &letterhead.at("licence"), &self.letterhead.licence, false, 120);
+        if self.letterhead.logo.as_ref().is_some_and(|logo| logo.len() > 400_000) {
+            problems.push(Problem::new(&letterhead.at("logo"), "this logo is larger than 400 kB; make it smaller"));
+        }
         problems
     }
 }

@@ -3,12 +3,14 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::audit::{Audit, BoxId, CircuitId, ItemId, PanelId, RoomId};
+use super::audit::{Audit, BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId};
 use super::circuit::{Circuit, Feed, TraceEvent};
 use super::contents::BoxContents;
 use super::panel::{Panel, PanelFeed, feed_problems};
+use super::photo::BundlePhoto;
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling};
+use super::seal::Seal;
 use super::{BoxRecord, Room};
 use crate::standard::WiredUnder;
 use crate::work::WorkItem;
@@ -33,6 +35,12 @@ pub struct Bundle {
     /// The panels.
     #[serde(default)]
     pub panels: Vec<Panel>,
+    /// The photographs.
+    #[serde(default)]
+    pub photos: Vec<BundlePhoto>,
+    /// Its seals, oldest first.
+    #[serde(default)]
+    pub seals: Vec<Seal>,
 }
 
 /// A room of a bundle.
@@ -194,6 +202,14 @@ impl Bundle {
                 problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each panel its own"));
             }
         }
+        for (index, entry) in self.photos.iter().enumerate() {
+            let place = root.at("photos").at(index).at("photo");
+            problems.extend(entry.photo.problems(&place));
+            if !seen.insert(entry.photo.id.0) {
+                problems
+                    .push(Problem::new(&place.at("id"), "this identifier stands twice; give each photograph its own"));
+            }
+        }
         let panels: Vec<&Panel> = self.panels.iter().collect();
         for (index, problem) in feed_problems(&panels) {
             let pointer = format!("{}{}", root.at("panels").at(index).text(), problem.pointer);
@@ -202,12 +218,15 @@ impl Bundle {
         problems
     }
 
-    /// The same audit under fresh identifiers, which `fresh` supplies.
+    /// The same audit under fresh identifiers, which `fresh` supplies. A copy is not what was sealed.
     pub fn renamed(mut self, mut fresh: impl FnMut() -> uuid::Uuid) -> Self {
+        self.seals.clear();
         self.audit.id = fresh().into();
         let mut named: std::collections::HashMap<BoxId, BoxId> = std::collections::HashMap::new();
+        let mut former_rooms = Vec::new();
         for room in &mut self.rooms {
-            room.id = RoomId(fresh());
+            let former = std::mem::replace(&mut room.id, RoomId(fresh()));
+            former_rooms.push((former, room.id));
             for record in &mut room.boxes {
                 let former = std::mem::replace(&mut record.id, BoxId(fresh()));
                 named.insert(former, record.id);
@@ -216,6 +235,11 @@ impl Bundle {
                     item.box_id = record.id;
                 }
             }
+        }
+        let rooms: std::collections::HashMap<RoomId, RoomId> = former_rooms.into_iter().collect();
+        for line in &mut self.audit.corrections {
+            line.room = line.room.and_then(|id| rooms.get(&id).copied());
+            line.box_id = line.box_id.and_then(|id| named.get(&id).copied());
         }
         let anew = |id: &mut BoxId| {
             if let Some(known) = named.get(id) {
@@ -253,6 +277,11 @@ impl Bundle {
                 panel_anew(from);
             }
             panel.mapping.points.iter_mut().filter_map(|point| point.box_id.as_mut()).for_each(anew);
+        }
+        for BundlePhoto { photo, .. } in &mut self.photos {
+            photo.id = PhotoId(fresh());
+            photo.box_id.iter_mut().for_each(anew);
+            photo.panel.iter_mut().for_each(panel_anew);
         }
         self
     }

@@ -18,17 +18,20 @@ mod house_rules;
 mod landing;
 mod observation;
 mod panel;
+mod photo;
 mod presets;
 mod problem;
 mod readings;
 mod ruling;
+mod seal;
 mod section;
 mod splice;
 mod stop;
 mod surroundings;
 
 pub use audit::{
-    Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, CircuitId, Identifier, ItemId, PanelId, Room, RoomId,
+    Area, Audit, AuditId, Basis, BoxId, BoxRecord, Building, CircuitId, Identifier, ItemId, Letterhead, PanelId,
+    PhotoId, Room, RoomId,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
@@ -54,6 +57,7 @@ pub use panel::{
     MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved, Safety, Tick,
     feed_problems, panel_observation_infos,
 };
+pub use photo::{BundlePhoto, Photo, PhotoMark};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use problem::{Pointer, Problem};
@@ -61,6 +65,7 @@ pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };
 pub use ruling::{Remark, Ruling, RulingKind};
+pub use seal::Seal;
 pub use section::{Section, SectionCable, SectionConductor};
 pub use splice::{Splice, SpliceKind};
 pub use stop::{Stop, stops};

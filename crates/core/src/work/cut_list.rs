@@ -137,8 +137,11 @@ impl Problem<'_> {
 
     /// The new cable that is needed beside the offcuts `open`, at least and as packed: equal where `nodes` sufficed.
     fn new_cable(&self, open: &[usize], nodes: &mut u64) -> (i64, i64) {
+        let share = *nodes / (2 * self.wanted.len() as u64).max(1);
         let each = (0..self.wanted.len()).map(|colour| {
-            let packing = pack(&self.wanted[colour].1, &self.bins(colour, open), i64::MAX, nodes);
+            let mut own = share;
+            let packing = pack(&self.wanted[colour].1, &self.bins(colour, open), i64::MAX, &mut own);
+            *nodes -= share - own;
             (self.total(colour) - packing.most, self.total(colour) - packing.packed)
         });
         each.fold((0, 0), |worst, one| (worst.0.max(one.0), worst.1.max(one.1)))

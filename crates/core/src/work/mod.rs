@@ -3,6 +3,7 @@
 
 mod box_work;
 mod calendar;
+mod correction;
 mod cut_list;
 mod estimate;
 mod item;
@@ -14,9 +15,13 @@ pub mod shut_downs;
 
 pub use box_work::{BoxWork, JobItem, JobStep};
 pub use calendar::Slot;
+pub use correction::{CorrectionAnswer, CorrectionLine, MOST_LINES, answers, correction_problems, linked, typed_lines};
 pub use cut_list::{CutConductor, CutList, CutPiece, GaugeCuts, PigtailDemand, cut_list};
 pub use estimate::{Estimate, EstimateLine, Range, hours};
 pub use item::{ItemState, ItemView, StoredState, TransitionError, WaitsFor, WorkItem, item_views};
 pub use job::{Job, JobBox, JobBreaker, JobInput, JobShutDown, ScopeCost, Unplaced, job};
 pub use materials::MaterialNeed;
+/// The work items of boxes.
+pub type BoxItems = std::collections::HashMap<crate::survey::BoxId, Vec<WorkItem>>;
+
 pub use settings::{Blocked, Offcut, Pin, Scope, StockLine, WorkSettings};

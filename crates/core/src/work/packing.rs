@@ -18,24 +18,37 @@ pub fn pack(lengths: &[i64], bins: &[i64], target: i64, nodes: &mut u64) -> Pack
     let total: i64 = lengths.iter().sum();
     let room: i64 = bins.iter().sum();
     let bound = total.min(room);
-    let nothing = vec![None; lengths.len()];
+    let (best, best_packed) = best_fit(lengths, bins);
     let mut search = Search {
         lengths,
         rest: rests(lengths),
         free: bins.to_vec(),
-        places: nothing.clone(),
-        best: nothing,
-        best_packed: 0,
+        places: vec![None; lengths.len()],
+        best,
+        best_packed,
         goal: target.min(bound),
         nodes,
         stopped: false,
     };
-    if search.goal > 0 {
+    if search.best_packed < search.goal {
         search.go(0, 0, 0);
     }
     let Search { best, best_packed, stopped, .. } = search;
     let most = if stopped { bound } else { best_packed };
     Packing { places: best, packed: best_packed, most }
+}
+
+/// Each length, longest first, where it leaves the least room: where the search begins.
+fn best_fit(lengths: &[i64], bins: &[i64]) -> (Vec<Option<usize>>, i64) {
+    let mut free = bins.to_vec();
+    let mut packed = 0;
+    let place = |length: &i64| {
+        let bin = (0..free.len()).filter(|bin| free[*bin] >= *length).min_by_key(|bin| free[*bin])?;
+        free[bin] -= length;
+        packed += length;
+        Some(bin)
+    };
+    (lengths.iter().map(place).collect(), packed)
 }
 
 /// What is left of the lengths from each place on.
@@ -140,6 +153,14 @@ mod tests {
     #[test]
     fn without_steps_the_bound_stays_open() {
         let packing = pack(&[5, 4], &[9], i64::MAX, &mut 0);
-        assert_eq!((packing.packed, packing.most), (0, 9));
+        assert_eq!((packing.packed, packing.most), (9, 9));
+        let packing = pack(&[6, 5, 4, 3], &[9, 9], i64::MAX, &mut 0);
+        assert_eq!((packing.packed, packing.most), (18, 18));
+        let packing = pack(&[5, 4, 4], &[8, 5], i64::MAX, &mut 0);
+        assert_eq!((packing.packed, packing.most), (13, 13));
+        let packing = pack(&[6, 5, 5], &[10, 6], i64::MAX, &mut 0);
+        assert_eq!((packing.packed, packing.most), (16, 16));
+        let packing = pack(&[4, 3, 3], &[6, 3], i64::MAX, &mut 0);
+        assert_eq!((packing.packed, packing.most), (7, 9), "no more goes in, but it takes steps to see");
     }
 }

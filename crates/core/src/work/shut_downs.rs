@@ -114,27 +114,27 @@ fn cost(shut_downs: &[ShutDown]) -> (usize, usize) {
     (shut_downs.len(), shut_downs.iter().map(|shut_down| shut_down.breakers.len()).sum())
 }
 
-/// Shut-downs that any way needs: by time, over all tasks and over those on the breakers with the shorter limits.
+/// Shut-downs that any way needs: a task makes its shut-down no longer than its own breakers bear, so that the shorter ones
+/// are filled first, with what is left of them for the others; and two tasks of more than half of it share none.
 fn least_shut_downs(order: &[usize], tasks: &[Task], limits: &Limits) -> usize {
     let mut rooms: Vec<u32> = order.iter().map(|task| limits.room(&tasks[*task].breakers)).collect();
     rooms.sort_unstable();
     rooms.dedup();
-    let bound = |room: &u32| {
-        // What fits only into shut-downs of this room or less needs so many of them.
-        let total: u64 = order
-            .iter()
-            .filter(|task| limits.room(&tasks[**task].breakers) <= *room)
-            .map(|task| u64::from(tasks[*task].minutes))
-            .sum();
+    let (mut count, mut left) = (0_u64, 0_u64);
+    let mut halves = 0;
+    for room in rooms {
+        let own = order.iter().filter(|task| limits.room(&tasks[**task].breakers) == room);
+        let total: u64 = own.map(|task| u64::from(tasks[*task].minutes)).sum();
+        let more = if room == 0 { 0 } else { total.saturating_sub(left).div_ceil(u64::from(room)) };
+        left = left + more * u64::from(room) - total.min(left + more * u64::from(room));
+        count += more;
         let longer_than_half = order
             .iter()
-            .filter(|task| limits.room(&tasks[**task].breakers) <= *room && tasks[**task].minutes * 2 > *room)
+            .filter(|task| limits.room(&tasks[**task].breakers) <= room && tasks[**task].minutes * 2 > room)
             .count();
-        let by_time = if *room == 0 { 0 } else { total.div_ceil(u64::from(*room)) };
-        usize::try_from(by_time).unwrap_or(usize::MAX).max(longer_than_half)
-    };
-    let zero = usize::from(!order.is_empty());
-    rooms.iter().map(bound).max().unwrap_or(0).max(zero)
+        halves = halves.max(longer_than_half);
+    }
+    usize::try_from(count).unwrap_or(usize::MAX).max(halves).max(usize::from(!order.is_empty()))
 }
 
 /// Breakers off that any way needs: each as often as the time of its own tasks asks for.
@@ -162,29 +162,38 @@ fn joined(one: &[usize], other: &[usize]) -> Vec<usize> {
     both
 }
 
-/// A good way at once: each task where it adds the fewest breakers, then the least room is left.
+/// A good way at once: each task where it adds the fewest breakers and leaves the least room, or the other way round, the
+/// longest first or those of one kind together; the best of these.
 fn greedy(order: &[usize], tasks: &[Task], limits: &Limits) -> Vec<ShutDown> {
     let mut by_kind = order.to_vec();
     by_kind.sort_by_key(|task| (limits.room(&tasks[*task].breakers), tasks[*task].breakers.clone()));
-    let candidates = [order.to_vec(), by_kind].map(|order| {
-        let mut open: Vec<ShutDown> = Vec::new();
-        for task in order {
-            let Task { minutes, breakers, .. } = &tasks[task];
-            let place = (0..open.len())
-                .filter_map(|place| {
-                    let both = joined(&open[place].breakers, breakers);
-                    let left = limits.room(&both).checked_sub(open[place].minutes + minutes)?;
-                    Some((both.len() - open[place].breakers.len(), left, place))
-                })
-                .min();
-            match place {
-                Some((_, _, place)) => add(&mut open[place], task, tasks),
-                None => open.push(ShutDown { tasks: vec![task], breakers: breakers.clone(), minutes: *minutes }),
-            }
+    let orders = [order, &by_kind];
+    let candidates =
+        orders.iter().flat_map(|order| [true, false].map(|few_breakers| fill(order, few_breakers, tasks, limits)));
+    candidates.min_by_key(|open| cost(open)).unwrap_or_default()
+}
+
+fn fill(order: &[usize], few_breakers: bool, tasks: &[Task], limits: &Limits) -> Vec<ShutDown> {
+    let mut open: Vec<ShutDown> = Vec::new();
+    for &task in order {
+        let Task { minutes, breakers, .. } = &tasks[task];
+        let place = (0..open.len())
+            .filter_map(|place| {
+                let both = joined(&open[place].breakers, breakers);
+                let room = limits.room(&both);
+                let left = room.checked_sub(open[place].minutes + minutes)?;
+                // A long shut-down is not made short for a task that another can take.
+                let lost = limits.room(&open[place].breakers) - room;
+                let more = u32::try_from(both.len() - open[place].breakers.len()).unwrap_or(u32::MAX);
+                Some((if few_breakers { (more, lost + left) } else { (lost + left, more) }, place))
+            })
+            .min();
+        match place {
+            Some((_, place)) => add(&mut open[place], task, tasks),
+            None => open.push(ShutDown { tasks: vec![task], breakers: breakers.clone(), minutes: *minutes }),
         }
-        open
-    });
-    candidates.into_iter().min_by_key(|open| cost(open)).unwrap_or_default()
+    }
+    open
 }
 
 fn add(shut_down: &mut ShutDown, task: usize, tasks: &[Task]) {

@@ -1,0 +1,89 @@
+//! A correction list: taken over, linked, answered.
+
+use nailpunch_core::survey::{Audit, BoxRecord, Room};
+use nailpunch_core::work::{BoxItems, CorrectionAnswer, answers, linked};
+use nailpunch_report::{corrections_csv, read_corrections};
+use nailpunch_store::{AuditWalk, Revised};
+use rocket::data::{Data, ToByteUnit};
+use rocket::http::{ContentType, Status};
+use rocket::serde::json::Json;
+use rocket::{get, post};
+
+use super::body::identifier;
+use super::exchange::Download;
+use super::problem::{ApiError, Problem};
+use super::{Shared, author, with_store};
+
+/// The largest list: 4 MiB.
+const LARGEST_LIST: u64 = 4 << 20;
+
+fn boxes_of(walk: &AuditWalk) -> Vec<(&Room, &BoxRecord)> {
+    let rooms = walk.rooms.iter();
+    rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect()
+}
+
+fn answers_of(walk: &AuditWalk) -> Vec<CorrectionAnswer> {
+    let mut items = BoxItems::new();
+    for item in &walk.items {
+        items.entry(item.record.box_id).or_default().push(item.record.clone());
+    }
+    let record = &walk.audit.record;
+    answers(&record.corrections, &boxes_of(walk), &items, &record.basis)
+}
+
+/// The correction list with its answers.
+#[utoipa::path(
+    get, operation_id = "corrections", path = "/api/audits/{audit}/corrections", params(("audit" = String, Path)),
+    responses((status = 200, body = Vec<CorrectionAnswer>), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/corrections")]
+pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<CorrectionAnswer>>, ApiError> {
+    let audit = identifier(audit)?.to_string();
+    Ok(Json(with_store(store, move |store| Ok(answers_of(&store.walk(&audit)?))).await?))
+}
+
+/// Takes a list over, CSV or typed lines, behind what is there: all of it or nothing.
+#[utoipa::path(
+    post, operation_id = "take_corrections", path = "/api/audits/{audit}/corrections",
+    params(("audit" = String, Path)), request_body(content = String, content_type = "text/plain"),
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 413, body = Problem),
+        (status = 422, body = Problem))
+)]
+#[post("/audits/<audit>/corrections", data = "<data>")]
+pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u32>, ApiError> {
+    let audit = identifier(audit)?.to_string();
+    let bytes = data.open(LARGEST_LIST.bytes()).into_bytes().await;
+    let bytes = bytes.map_err(|error| {
+        ApiError::new(Status::BadRequest, "Broken off", format!("the list broke off: {error}; take it again"))
+    })?;
+    if !bytes.is_complete() {
+        let detail = format!("a list may have {} MB; split it", LARGEST_LIST >> 20);
+        return Err(ApiError::new(Status::PayloadTooLarge, "Too large", detail));
+    }
+    let lines = read_corrections(&bytes).map_err(|error| ApiError::field("/list", error.to_string()))?;
+    let taken = with_store(store, move |store| {
+        let walk = store.walk(&audit)?;
+        let Revised { revision, record } = walk.audit.clone();
+        let last = record.corrections.iter().map(|line| line.id).max().unwrap_or(0);
+        let fresh = linked(&lines, last, &boxes_of(&walk));
+        let count = u32::try_from(fresh.len()).unwrap_or(u32::MAX);
+        let corrections = record.corrections.iter().cloned().chain(fresh).collect();
+        store.put(&audit, &Audit { corrections, ..record }, revision, &author())?;
+        Ok(count)
+    });
+    Ok(Json(taken.await?))
+}
+
+/// The answers, as CSV in the order of the list.
+#[utoipa::path(
+    get, operation_id = "corrections_answered", path = "/api/audits/{audit}/corrections.csv",
+    params(("audit" = String, Path)),
+    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/corrections.csv")]
+pub async fn give(store: &Shared, audit: &str) -> Result<Download, ApiError> {
+    let audit = identifier(audit)?.to_string();
+    let walk = with_store(store, move |store| store.walk(&audit)).await?;
+    let csv = corrections_csv(&answers_of(&walk)).map_err(|error| ApiError::internal(error.to_string()))?;
+    Ok(Download::new(csv, ContentType::CSV, &walk.audit.record.name, "-corrections.csv"))
+}

@@ -1,0 +1,81 @@
+//! Seals: the report frozen with its hash; later changes make amendments.
+
+use nailpunch_core::survey::Seal;
+use nailpunch_report::{ReportKind, data_sha256, pdf, sha256};
+use nailpunch_store::Change;
+use rocket::http::ContentType;
+use rocket::serde::json::Json;
+use rocket::{get, post};
+
+use super::body::identifier;
+use super::exchange::{Download, bundle};
+use super::problem::{ApiError, Problem};
+use super::{Shared, author, with_store};
+use crate::command::now;
+
+/// The most changes that an amendment lists.
+const MOST_CHANGES: usize = 200;
+
+/// The seals of an audit, oldest first.
+#[utoipa::path(
+    get, operation_id = "list_seals", path = "/api/audits/{audit}/seals", params(("audit" = String, Path)),
+    responses((status = 200, body = Vec<Seal>), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/seals")]
+pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Seal>>, ApiError> {
+    let audit = identifier(audit)?.to_string();
+    Ok(Json(with_store(store, move |store| Ok(store.export(&audit)?.seals)).await?))
+}
+
+/// Seals the audit as it is: the full report is made, and both are hashed. A second seal is an amendment that lists what
+/// changed.
+#[utoipa::path(
+    post, operation_id = "seal", path = "/api/audits/{audit}/seals", params(("audit" = String, Path)),
+    responses((status = 200, body = Seal), (status = 404, body = Problem), (status = 422, body = Problem))
+)]
+#[post("/audits/<audit>/seals")]
+pub async fn make(store: &Shared, audit: &str) -> Result<Json<Seal>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    let mut whole = bundle(store, audit).await?;
+    let internal = |error: String| ApiError::internal(error);
+    let data = data_sha256(&whole).map_err(|error| internal(error.to_string()))?;
+    let last = whole.seals.last().cloned();
+    if last.as_ref().is_some_and(|seal| seal.data_sha256 == data) {
+        return Err(ApiError::field("/seals", "nothing changed since the last seal; there is nothing to seal again"));
+    }
+    let journal_of = id.clone();
+    let journal = with_store(store, move |store| store.journal(&journal_of, 5_000)).await?;
+    let since = |change: &&Change| last.as_ref().is_some_and(|seal| change.at > seal.at) && change.kind != "seal";
+    let changes = journal.iter().filter(since).take(MOST_CHANGES).map(described).collect();
+    let number = last.map_or(1, |seal| seal.number + 1);
+    let mut seal = Seal { number, at: now(), data_sha256: data, pdf_sha256: None, changes };
+    whole.seals.push(seal.clone());
+    let at = seal.at.clone();
+    let made = rocket::tokio::task::spawn_blocking(move || pdf(&whole, ReportKind::Full, &at)).await;
+    let made = made.map_err(|error| internal(error.to_string()))?.map_err(|error| internal(error.to_string()))?;
+    seal.pdf_sha256 = Some(sha256(&made));
+    let kept = seal.clone();
+    with_store(store, move |store| store.add_seal(&id, &kept, &made, &author())).await?;
+    Ok(Json(seal))
+}
+
+/// A change in a line: "2026-03-04 10:42, inspector: box K3 changed".
+fn described(change: &Change) -> String {
+    let record = change.after.as_ref().or(change.before.as_ref());
+    let name = ["tag", "name", "rule", "caption"].iter().find_map(|field| record?.get(field)?.as_str()).unwrap_or("");
+    let at = change.at.replace('T', " ");
+    format!("{}, {}: {} {name} {}", at.get(..16).unwrap_or(&at), change.who, change.kind, change.action)
+}
+
+/// The sealed report.
+#[utoipa::path(
+    get, operation_id = "sealed_report", path = "/api/audits/{audit}/seals/{number}/report.pdf",
+    params(("audit" = String, Path), ("number" = u32, Path)),
+    responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/seals/<number>/report.pdf")]
+pub async fn report(store: &Shared, audit: &str, number: u32) -> Result<Download, ApiError> {
+    let id = identifier(audit)?.to_string();
+    let bytes = with_store(store, move |store| store.sealed_report(&id, number)).await?;
+    Ok(Download::new(bytes, ContentType::PDF, "sealed", &format!("-report-{number}.pdf")))
+}

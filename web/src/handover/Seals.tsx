@@ -1,0 +1,66 @@
+// The seals of an audit: the report frozen with its hash, each later one with what changed since.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { ApiProblem, api } from '../api/client';
+import { keys } from '../api/queries';
+
+export function Seals({ audit }: { audit: string }) {
+  const client = useQueryClient();
+  const seals = useQuery({ queryKey: keys.seals(audit), queryFn: () => api.seals(audit) });
+  const [busy, setBusy] = useState(false);
+  const [refused, setRefused] = useState<string | null>(null);
+  const seal = async () => {
+    setBusy(true);
+    setRefused(null);
+    try {
+      await api.seal(audit);
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
+    }
+    setBusy(false);
+    await client.invalidateQueries({ queryKey: keys.seals(audit) });
+    await client.invalidateQueries({ queryKey: keys.journal(audit) });
+  };
+  const known = seals.data ?? [];
+  return (
+    <section className="seals" aria-label="Seals">
+      <h2>Seal</h2>
+      <div className="papers">
+        <Button variant="outline-primary" disabled={busy} onClick={() => void seal()}>
+          {busy ? 'Sealing' : known.length > 0 ? 'Seal an amendment' : 'Seal the report'}
+        </Button>
+      </div>
+      {refused && (
+        <p className="refused" role="alert">
+          {refused}
+        </p>
+      )}
+      <ol>
+        {known.map((one) => (
+          <li key={one.number}>
+            {one.number === 1 ? 'Sealed' : `Amendment ${one.number - 1}`}{' '}
+            {one.at.replace('T', ' ').slice(0, 16)},{' '}
+            <a href={`/api/audits/${audit}/seals/${one.number}/report.pdf`}>report</a>
+            <code className="figure">{one.data_sha256}</code>
+            {one.changes.length > 0 && (
+              <details>
+                <summary>{one.changes.length} changes since the seal before</summary>
+                <ul>
+                  {one.changes.map((change) => (
+                    <li key={change}>{change}</li>
+                  ))}
+                </ul>
+              </details>
+            )}
+          </li>
+        ))}
+      </ol>
+      <p className="muted">
+        <code>nailpunch verify FILE --pdf REPORT</code> tells whether a bundle and a report belong together
+        and are unaltered.
+      </p>
+    </section>
+  );
+}

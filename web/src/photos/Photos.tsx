@@ -1,0 +1,125 @@
+// The photographs of a box or a panel: taken, chosen or dropped; each opened to say what it shows and to draw on it.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { ApiProblem, api } from '../api/client';
+import { keys } from '../api/queries';
+import type { Photo, Revised } from '../api/types';
+import { useUndo } from '../ui/UndoBar';
+import { Marks, PhotoEditor } from './PhotoEditor';
+
+type Props = { audit: string; of: { box: string } | { panel: string } };
+
+export function Photos({ audit, of }: Props) {
+  const client = useQueryClient();
+  const say = useUndo();
+  const all = useQuery({ queryKey: keys.photos(audit), queryFn: () => api.photos(audit) });
+  const [open, setOpen] = useState<string | null>(null);
+  const [busy, setBusy] = useState(false);
+  const [over, setOver] = useState(false);
+  const [refused, setRefused] = useState<string[]>([]);
+  const own = (all.data ?? []).filter(({ record }) =>
+    'box' in of ? record.box_id === of.box : record.panel === of.panel,
+  );
+  const fresh = () => client.invalidateQueries({ queryKey: keys.photos(audit) });
+  const attempt = async (work: () => Promise<unknown>) => {
+    try {
+      await work();
+      return null;
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      return error.problem.errors?.[0]?.message ?? error.problem.detail;
+    }
+  };
+  const take = async (files: FileList | null) => {
+    setBusy(true);
+    const said: string[] = [];
+    for (const file of files ?? []) {
+      const why = await attempt(() => api.takePhoto(audit, of, file));
+      if (why) said.push(`${file.name}: ${why}`);
+    }
+    setRefused(said);
+    setBusy(false);
+    await fresh();
+  };
+  const put = async ({ record, revision }: Revised<Photo>) => {
+    const why = await attempt(() => api.putPhoto(audit, record, revision));
+    if (why) setRefused([why]);
+    await fresh();
+  };
+  const remove = async ({ record, revision }: Revised<Photo>) => {
+    setOpen(null);
+    const gone = await api.deletePhoto(audit, record.id, revision);
+    await fresh();
+    say({ words: 'Photograph deleted.', undo: () => put({ record, revision: gone }) });
+  };
+  const here = own.find(({ record }) => record.id === open);
+  return (
+    <section className="photos" aria-label="Photographs">
+      {/* biome-ignore lint/a11y/noStaticElementInteractions: dropping is a way beside the button inside */}
+      <div
+        className={over ? 'drop over' : 'drop'}
+        onDragOver={(event) => {
+          event.preventDefault();
+          setOver(true);
+        }}
+        onDragLeave={() => setOver(false)}
+        onDrop={(event) => {
+          event.preventDefault();
+          setOver(false);
+          void take(event.dataTransfer.files);
+        }}
+      >
+        <label className="btn btn-primary">
+          {busy ? 'Taking it in' : 'Take or choose a photograph'}
+          <input
+            type="file"
+            accept="image/jpeg,image/png"
+            multiple
+            className="visually-hidden"
+            onChange={(event) => {
+              void take(event.target.files).then(() => {
+                event.target.value = '';
+              });
+            }}
+          />
+        </label>
+        <span className="muted">or drop it here. Place and camera are not kept.</span>
+      </div>
+      {refused.map((words) => (
+        <p key={words} className="refused" role="alert">
+          {words}
+        </p>
+      ))}
+      <ul className="thumbnails">
+        {own.map(({ record }) => (
+          <li key={record.id}>
+            <button
+              type="button"
+              className="plain"
+              aria-pressed={open === record.id}
+              onClick={() => setOpen(open === record.id ? null : record.id)}
+            >
+              <span className="picture">
+                <img
+                  src={`/api/audits/${audit}/photos/${record.id}/image?small=true`}
+                  alt={record.caption || 'Photograph'}
+                />
+                <Marks marks={record.marks} photo={record} />
+              </span>
+              <span>{record.caption || 'say what it shows'}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {here && (
+        <PhotoEditor
+          key={here.record.id}
+          audit={audit}
+          photo={here}
+          onChange={(record) => put({ record, revision: here.revision })}
+          onRemove={() => void remove(here)}
+        />
+      )}
+    </section>
+  );
+}

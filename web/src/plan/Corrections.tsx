@@ -1,0 +1,143 @@
+// Somebody else's list: taken over word for word, each line linked to a box and a rule, and answered as the work goes.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { Link } from 'react-router';
+import { ApiProblem, api } from '../api/client';
+import { keys, useTrades } from '../api/queries';
+import type { CorrectionLine, Walk } from '../api/types';
+import { Choice } from '../ui/Choice';
+
+export function Corrections({ audit, walk }: { audit: string; walk: Walk }) {
+  const client = useQueryClient();
+  const trades = useTrades();
+  const list = useQuery({ queryKey: keys.corrections(audit), queryFn: () => api.corrections(audit) });
+  const [typed, setTyped] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
+  const { record, revision } = walk.audit;
+  const attempt = async (work: () => Promise<unknown>) => {
+    setRefused(null);
+    try {
+      await work();
+    } catch (error) {
+      if (!(error instanceof ApiProblem)) throw error;
+      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
+      return false;
+    } finally {
+      await client.invalidateQueries({ queryKey: ['audit', audit] });
+    }
+    return true;
+  };
+  const set = (id: number, part: Partial<CorrectionLine> | null) =>
+    attempt(() => {
+      const corrections = record.corrections.flatMap((line) =>
+        line.id === id ? (part ? [{ ...line, ...part }] : []) : [line],
+      );
+      return api.putAudit({ ...record, corrections }, revision);
+    });
+  const boxes = walk.rooms.flatMap((room) =>
+    room.boxes.map((box) => [box.overview.id, `${box.overview.tag} ${room.room.record.name}`] as const),
+  );
+  const rules = (trades.data?.rules ?? []).map((rule) => [rule.code, rule.title] as const);
+  const answers = list.data ?? [];
+  return (
+    <section aria-label="Correction list">
+      <div className="results">
+        <label className="btn btn-primary">
+          Take a list, CSV or text
+          <input
+            type="file"
+            accept=".csv,.txt,text/csv,text/plain"
+            className="visually-hidden"
+            onChange={(event) => {
+              const file = event.target.files?.[0];
+              if (file) void attempt(() => api.takeCorrections(audit, file));
+              event.target.value = '';
+            }}
+          />
+        </label>
+        {answers.length > 0 && (
+          <Button variant="outline-primary" href={`/api/audits/${audit}/corrections.csv`}>
+            Answers, CSV
+          </Button>
+        )}
+      </div>
+      <Form
+        onSubmit={(event) => {
+          event.preventDefault();
+          void attempt(() => api.takeCorrections(audit, new Blob([typed]))).then(
+            (done) => done && setTyped(''),
+          );
+        }}
+      >
+        <Form.Control
+          as="textarea"
+          rows={2}
+          aria-label="Or type it, a finding a line"
+          placeholder="or type it, a finding a line: Kitchen: no GFCI at the sink"
+          value={typed}
+          onChange={(event) => setTyped(event.target.value)}
+        />
+        {typed.trim() !== '' && (
+          <Button type="submit" variant="outline-primary">
+            Take it over
+          </Button>
+        )}
+      </Form>
+      {refused && (
+        <p className="refused" role="alert">
+          {refused}
+        </p>
+      )}
+      <ol className="corrections">
+        {answers.map((answer) => (
+          <li key={answer.line.id} value={answer.line.id}>
+            <p>
+              {answer.line.place && <b>{answer.line.place}: </b>}
+              {answer.line.text}
+            </p>
+            <div className="correction-links">
+              <Choice
+                label="Box"
+                value={answer.line.box_id}
+                none="none yet"
+                choices={boxes}
+                onChange={(box_id) => void set(answer.line.id, { box_id })}
+              />
+              <Choice
+                label="Rule"
+                value={answer.line.rule}
+                none="no rule fits"
+                choices={rules}
+                onChange={(rule) => void set(answer.line.id, { rule })}
+              />
+              <Button
+                variant="link"
+                aria-label={`Remove line ${answer.line.id}`}
+                onClick={() => void set(answer.line.id, null)}
+              >
+                ×
+              </Button>
+            </div>
+            <p className={`answer state-${answer.state ?? 'none'}`}>
+              {answer.sentence}{' '}
+              {answer.line.box_id && (
+                <Link to={`/audits/${audit}/walk/${answer.line.box_id}`}>{answer.tag}</Link>
+              )}
+            </p>
+            <Form.Control
+              aria-label={`A word for the answer to line ${answer.line.id}`}
+              placeholder="a word for the answer"
+              defaultValue={answer.line.note}
+              maxLength={2000}
+              onBlur={(event) => {
+                const note = event.target.value.trim();
+                if (note !== answer.line.note) void set(answer.line.id, { note });
+              }}
+            />
+          </li>
+        ))}
+      </ol>
+    </section>
+  );
+}

@@ -1,0 +1,93 @@
+// The work in hand, for one thumb: the next box of the shut-down, what to do there, and what to measure afterwards.
+import { useState } from 'react';
+import { Button } from 'react-bootstrap';
+import { Link } from 'react-router';
+import type { JobBox, WorkPlan } from '../api/types';
+import { Choice } from '../ui/Choice';
+import { clock } from './clock';
+
+export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
+  const [number, setNumber] = useState(1);
+  const [at, setAt] = useState(0);
+  const shutDown = job.shut_downs.find((one) => one.number === number) ?? job.shut_downs[0];
+  if (!shutDown) return <p className="muted">Nothing is to be done in this scope.</p>;
+  const boxes = shutDown.boxes.flatMap((id) => job.boxes.filter((box) => box.box_id === id));
+  const place = Math.min(at, boxes.length - 1);
+  const box = boxes[place];
+  return (
+    <section className="in-hand" aria-label="Work in hand">
+      <Choice
+        label="Shut-down"
+        value={String(shutDown.number)}
+        choices={job.shut_downs.map((one) => [
+          String(one.number),
+          one.slot
+            ? `${one.number}: day ${one.slot.day + 1}, ${clock(one.slot.from)}, ${one.boxes.length} boxes`
+            : `${one.number}: ${one.boxes.length} boxes`,
+        ])}
+        onChange={(chosen) => {
+          setNumber(Number(chosen));
+          setAt(0);
+        }}
+      />
+      {box && <OneBox audit={audit} job={job} box={box} />}
+      <div className="in-hand-go">
+        <Button variant="outline-primary" disabled={place === 0} onClick={() => setAt(place - 1)}>
+          ‹ {boxes[place - 1]?.tag ?? 'Back'}
+        </Button>
+        <span className="figure">
+          {place + 1} of {boxes.length}
+        </span>
+        <Button disabled={place + 1 >= boxes.length} onClick={() => setAt(place + 1)}>
+          {boxes[place + 1] ? `${boxes[place + 1]?.tag} ›` : 'Last one'}
+        </Button>
+      </div>
+    </section>
+  );
+}
+
+function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox }) {
+  const off = box.main_off
+    ? 'The main is off.'
+    : `Off: ${box.breakers.map((index) => job.breakers[index]?.name).join(' and ')}.`;
+  const cautions = [...new Set(box.work.steps.flatMap((step) => step.cautions))];
+  return (
+    <div className="in-hand-box">
+      <h2>
+        <span className="figure">{box.tag}</span> {box.place || box.room}
+        <i>
+          {box.room} · {off} {box.minutes} min
+        </i>
+      </h2>
+      <p className="cautions">
+        <b>Prove it dead first:</b> tester on a live point, every half and every cable, tester again.
+      </p>
+      {cautions.map((caution) => (
+        <p key={caution} className="caution">
+          {caution}
+        </p>
+      ))}
+      {box.work.steps.map((step) => (
+        <div key={step.repair}>
+          <h3>{step.title}</h3>
+          <ol>
+            {step.steps.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ol>
+        </div>
+      ))}
+      <h3>Afterwards</h3>
+      <ul>
+        {box.work.items.map((item) => (
+          <li key={item.rule}>
+            <b>{item.title}</b>: {item.next}
+          </li>
+        ))}
+      </ul>
+      <Link className="btn btn-primary" to={`/audits/${audit}/walk/${box.box_id}`}>
+        Measure {box.tag} again
+      </Link>
+    </div>
+  );
+}
