@@ -2,6 +2,7 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
+import { useTrades } from '../api/queries';
 import type { JobBox, WorkPlan } from '../api/types';
 import { Choice } from '../ui/Choice';
 import { clock } from './clock';
@@ -50,6 +51,8 @@ function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox
   const off = box.main_off
     ? 'The main is off.'
     : `Off: ${box.breakers.map((index) => job.breakers[index]?.name).join(' and ')}.`;
+  const trades = useTrades();
+  const needs = new Map(trades.data?.rules.map((rule) => [rule.code, rule.needs]));
   const cautions = [...new Set(box.work.steps.flatMap((step) => step.cautions))];
   return (
     <div className="in-hand-box">
@@ -81,7 +84,7 @@ function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox
       <ul>
         {box.work.items.map((item) => (
           <li key={item.rule}>
-            <b>{item.title}</b>: {item.next}
+            <b>{item.title}</b>: mark it done, then look again for {needs.get(item.rule) ?? 'what it was'}.
           </li>
         ))}
       </ul>

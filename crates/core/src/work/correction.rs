@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 
 use super::item::{ItemState, ItemView, item_views};
 use super::{BoxItems, WorkItem};
-use crate::rules::{RuleResult, is_rule};
+use crate::rules::{RuleResult, Situation, Verdict, is_rule, judge};
 use crate::survey::{Basis, BoxId, BoxRecord, Pointer, Problem, Room, RoomId};
 
 /// The most lines of one list.
@@ -190,8 +190,18 @@ pub fn answers(
         let sentence = match (known, view) {
             (None, _) => "Not linked to a box yet.".to_owned(),
             (Some(_), Some(view)) => of_item(view),
-            (Some((_, record)), None) if line.rule.is_some() => {
-                format!("Looked at in {}: this is not broken there as found.", record.tag)
+            (Some((room, record)), None) if line.rule.is_some() => {
+                let wired_under = basis.wired_under(room, record.wired_under);
+                let situation =
+                    Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) };
+                let result = judge(&situation).into_iter().find(|result| Some(result.rule) == line.rule.as_deref());
+                match result.map(|result| (result.verdict, result.sentence)) {
+                    Some((Verdict::NotMeasured, sentence)) => {
+                        format!("Open: {} is not measured for it yet. {sentence}", record.tag)
+                    }
+                    Some((verdict, sentence)) => format!("Looked at in {}: {}. {sentence}", record.tag, verdict.name()),
+                    None => format!("Linked to {}; no rule covers it.", record.tag),
+                }
             }
             (Some((_, record)), None) => format!("Linked to {}; no rule covers it.", record.tag),
         };
@@ -307,6 +317,8 @@ mod tests {
             said(closed, &BoxItems::new()),
             "Confirmed: found 2 3/4 in, left 7 in, limit 6 in; nothing is planned yet."
         );
+        let open = said(line(Some(record.id), Some("box-secure")), &items);
+        assert!(open.starts_with("Open: K1 is not measured for it yet."), "{open}");
         assert_eq!(said(line(None, None), &items), "Not linked to a box yet.");
         assert_eq!(said(line(Some(record.id), None), &items), "Linked to K1; no rule covers it.");
     }

@@ -1,0 +1,147 @@
+// What leaves the house: photographs, the correction list, kinds of report, seals, and changes taken back.
+import { execFileSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { deflateSync } from 'node:zlib';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, type Page, test } from '@playwright/test';
+import { auditPath, binary, serve, walkPath, watch } from './server';
+
+const server = serve();
+const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
+const sound = async (page: Page) => {
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);
+};
+
+/** A PNG of one colour (PNG 1.2, from memory): signature, IHDR, IDAT, IEND, each with its CRC. */
+function png(width: number, height: number): Buffer {
+  const crc = (bytes: Buffer) => {
+    let value = 0xffffffff;
+    for (const byte of bytes) {
+      value ^= byte;
+      for (let bit = 0; bit < 8; bit += 1) value = value & 1 ? (value >>> 1) ^ 0xedb88320 : value >>> 1;
+    }
+    return (value ^ 0xffffffff) >>> 0;
+  };
+  const chunk = (kind: string, data: Buffer) => {
+    const body = Buffer.concat([Buffer.from(kind), data]);
+    const out = Buffer.alloc(8 + body.length);
+    out.writeUInt32BE(data.length, 0);
+    body.copy(out, 4);
+    out.writeUInt32BE(crc(body), 4 + body.length);
+    return out;
+  };
+  const head = Buffer.alloc(13);
+  head.writeUInt32BE(width, 0);
+  head.writeUInt32BE(height, 4);
+  head.set([8, 2, 0, 0, 0], 8);
+  const rows = Buffer.alloc(height * (1 + width * 3), 120);
+  for (let row = 0; row < height; row += 1) rows[row * (1 + width * 3)] = 0;
+  const signature = Buffer.from([0x89, 0x50, 0x4e, 0x47, 0x0d, 0x0a, 0x1a, 0x0a]);
+  return Buffer.concat([signature, chunk('IHDR', head), chunk('IDAT', deflateSync(rows)), chunk('IEND', Buffer.alloc(0))]);
+}
+
+test('a photograph is taken, drawn on, named, and a file that lies is refused', async ({ page }) => {
+  await page.goto(server.get().url + walkPath('K3'));
+  await button(page, 'Photos').click();
+  const input = page.locator('.drop input');
+  await input.setInputFiles({ name: 'box.jpg', mimeType: 'image/jpeg', buffer: Buffer.from('no picture at all') });
+  await expect(page.locator('.photos .refused')).toContainText('whatever its name says');
+  await input.setInputFiles({ name: 'box.png', mimeType: 'image/png', buffer: png(320, 240) });
+  await page.locator('.thumbnails button').click();
+  const picture = page.locator('.photo-editor .picture');
+  await expect(picture).toBeVisible();
+  await picture.scrollIntoViewIfNeeded();
+  const box = await picture.boundingBox();
+  if (!box) throw new Error('the picture has no place');
+  await page.mouse.move(box.x + box.width * 0.2, box.y + box.height * 0.2);
+  await page.mouse.down();
+  await page.mouse.move(box.x + box.width * 0.5, box.y + box.height * 0.5, { steps: 4 });
+  await page.mouse.up();
+  await expect(page.locator('.thumbnails .marks g')).toHaveCount(1);
+  await page.getByLabel('What it shows').fill('short conductors, as found');
+  await page.getByLabel('What it shows').blur();
+  await expect(page.locator('.thumbnails')).toContainText('short conductors, as found');
+  await sound(page);
+  await button(page, 'Delete').click();
+  await expect(page.locator('.thumbnails button')).toHaveCount(0);
+  await page.locator('.undo-bar').getByRole('button', { name: 'Undo' }).click();
+  await expect(page.locator('.thumbnails button')).toHaveCount(1);
+});
+
+test('a correction list is taken over, linked and answered', async ({ page, request }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/plan`);
+  await button(page, 'Correction list').click();
+  await page.getByLabel('Or type it, a finding a line').fill('Kitchen: K3 wires too short\n=HYPERLINK("x")');
+  await button(page, 'Take it over').click();
+  const lines = page.locator('.corrections li');
+  await expect(lines).toHaveCount(2);
+  await expect(lines.first()).toContainText('found 2 3/4 in, limit 6 in');
+  await expect(lines.nth(1)).toContainText('Not linked to a box yet.');
+  await lines.nth(1).getByLabel('Box').selectOption({ label: 'K2 Kitchen' });
+  await expect(lines.nth(1)).toContainText('Linked to K2; no rule covers it.');
+  await sound(page);
+  const csv = await (await request.get(`${server.get().url}/api${auditPath}/corrections.csv`)).text();
+  expect(csv).toContain('\'=HYPERLINK');
+  clean();
+});
+
+test('the work in hand goes box by box', async ({ page }) => {
+  const clean = watch(page);
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto(`${server.get().url + auditPath}/plan`);
+  await button(page, 'In hand').click();
+  const first = await page.locator('.in-hand-box h2 .figure').textContent();
+  await page.locator('.in-hand-go button').last().click();
+  await expect(page.locator('.in-hand-box h2 .figure')).not.toHaveText(first ?? '');
+  await expect(page.locator('.in-hand-box')).toContainText('Prove it dead first');
+  await sound(page);
+  clean();
+});
+
+test('a sealed report and its bundle belong together until something changes', async ({ page, request }) => {
+  test.setTimeout(120_000);
+  const api = `${server.get().url}/api${auditPath}`;
+  await page.goto(`${server.get().url + auditPath}/hand-over`);
+  await button(page, 'Seal the report').click();
+  await expect(page.locator('.seals li')).toHaveCount(1, { timeout: 60_000 });
+  const bundle = await (await request.get(`${api}/bundle`)).body();
+  const report = await (await request.get(`${api}/seals/1/report.pdf`)).body();
+  const files = [join(server.get().folder, 'sealed.json'), join(server.get().folder, 'sealed.pdf')] as const;
+  writeFileSync(files[0], bundle);
+  writeFileSync(files[1], report);
+  const said = execFileSync(binary, ['verify', files[0], '--pdf', files[1]], { encoding: 'utf8' });
+  expect(said).toContain('Unaltered since seal 1');
+  const seals = await (await request.get(`${api}/seals`)).json();
+  expect(seals[0].pdf_sha256).toBe(createHash('sha256').update(report).digest('hex'));
+  writeFileSync(files[0], bundle.toString('utf8').replace('Quillmere Guesthouse', 'Quillmere Guesthousf'));
+  expect(() => execFileSync(binary, ['verify', files[0]], { encoding: 'utf8' })).toThrow();
+  await button(page, 'Seal an amendment').click();
+  await expect(page.locator('.seals .refused')).toContainText('nothing changed since the last seal');
+});
+
+test('a change is taken back from the journal', async ({ page }) => {
+  await page.goto(`${server.get().url + auditPath}/plan`);
+  await page.getByLabel('dangers only').check();
+  await expect(page.locator('.work-list > li').first()).toBeVisible();
+  await page.goto(`${server.get().url + auditPath}/hand-over`);
+  await page.locator('.journal li').first().getByRole('button', { name: 'Undo' }).click();
+  await page.goto(`${server.get().url + auditPath}/plan`);
+  await expect(page.getByLabel('all violations')).toBeChecked();
+});
+
+test('each kind of report is a PDF of its own', async ({ request }) => {
+  test.setTimeout(120_000);
+  const api = `${server.get().url}/api${auditPath}`;
+  for (const kind of ['owner', 'repair-order']) {
+    const answer = await request.get(`${api}/report.pdf?kind=${kind}`);
+    expect(answer.headers()['content-disposition']).toContain(`-${kind}.pdf`);
+    expect((await answer.body()).subarray(0, 5).toString()).toBe('%PDF-');
+  }
+  const none = await request.get(`${api}/report.pdf?kind=nonsense`);
+  expect(none.status()).toBe(422);
+  expect((await none.json()).errors[0].message).toContain('choose one of full, owner');
+});

@@ -1,0 +1,51 @@
+// What leaves the house, read by libraries that know nothing of it: a PDF reader, a calendar, a spreadsheet.
+import { expect, test } from '@playwright/test';
+import ICAL from 'ical.js';
+import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
+import * as spreadsheet from 'xlsx';
+import { auditPath, bundle, serve } from './server';
+
+const server = serve();
+const get = async (path: string) => Buffer.from(await (await fetch(`${server.get().url}/api${auditPath}/${path}`)).arrayBuffer());
+
+test('a PDF reader finds pages, text, bookmarks and tags in the report', async () => {
+  test.setTimeout(120_000);
+  const document = await getDocument({ data: new Uint8Array(await get('report.pdf')), verbosity: 0 }).promise;
+  expect(document.numPages).toBeGreaterThan(20);
+  const { info } = await document.getMetadata();
+  expect((info as { Title: string }).Title).toBe(`Audit: ${bundle.audit.name}`);
+  expect((await document.getMarkInfo())?.Marked).toBe(true);
+  const titles = (await document.getOutline()).map((entry) => entry.title);
+  for (const title of ['Findings by room', 'Repair order', 'Panels', 'Limits and their sources']) expect(titles).toContain(title);
+  const first = await (await document.getPage(1)).getTextContent();
+  const words = first.items.map((item) => ('str' in item ? item.str : '')).join(' ');
+  expect(words).toContain(bundle.audit.name);
+  expect(words).toContain('Dangers now');
+});
+
+test('a calendar reads the shut-downs with their hours', async () => {
+  const calendar = new ICAL.Component(ICAL.parse((await get('calendar.ics')).toString('utf8')));
+  const events = calendar.getAllSubcomponents('vevent').map((event) => new ICAL.Event(event));
+  const job = JSON.parse((await get('job')).toString('utf8')) as { shut_downs: { slot: { from: number; to: number } }[] };
+  expect(events.length).toBe(job.shut_downs.length);
+  for (const [index, event] of events.entries()) {
+    const { from, to } = job.shut_downs[index]?.slot ?? { from: 0, to: 0 };
+    expect(event.startDate.hour * 60 + event.startDate.minute).toBe(from);
+    expect(event.endDate.hour * 60 + event.endDate.minute).toBe(to);
+    expect(event.summary).toContain('off');
+    expect(event.description).toContain('from the feed outwards');
+  }
+});
+
+test('a spreadsheet reads every row of the CSV files, and no formula', async () => {
+  await fetch(`${server.get().url}/api${auditPath}/corrections`, { method: 'POST', body: 'Hall: loose\n=1+1\n@SUM(A1)' });
+  for (const [file, columns] of [['findings.csv', 19], ['materials.csv', 9], ['cut-list.csv', 8], ['corrections.csv', 7]] as const) {
+    const book = spreadsheet.read((await get(file)).toString('utf8'), { type: 'string' });
+    const sheet = book.Sheets[book.SheetNames[0] ?? ''] ?? {};
+    const rows = spreadsheet.utils.sheet_to_json<string[]>(sheet, { header: 1 });
+    expect(rows[0]?.length, file).toBe(columns);
+    expect(rows.length, file).toBeGreaterThan(2);
+    const formulas = Object.values(sheet).filter((cell) => typeof cell === 'object' && cell !== null && 'f' in cell);
+    expect(formulas, file).toEqual([]);
+  }
+});
