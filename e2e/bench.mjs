@@ -1,7 +1,7 @@
 // What a person waits for: the stateless endpoint, the start, a large walk in the browser. Prints what
 // docs/performance.md reports. Run with the release binary built.
 import { spawn } from 'node:child_process';
-import { mkdtempSync, readdirSync, readFileSync, rmSync } from 'node:fs';
+import { mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import http from 'node:http';
 import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -142,7 +142,72 @@ const keys = await page.evaluate(async () => {
   return times.filter((time) => time < 2000);
 });
 console.log(`walk of 500 boxes, keystroke to verdict: median ${ms(at(keys, 0.5))}, p90 ${ms(at(keys, 0.9))} (under 50 ms)`);
+// A photograph of 12 megapixels with something on every pixel, as a camera gives it.
+const photograph = async (width, height) => {
+  const base64 = await page.evaluate(
+    async ([width, height]) => {
+      const canvas = Object.assign(document.createElement('canvas'), { width, height });
+      const context = canvas.getContext('2d');
+      const pixels = context.createImageData(width, height);
+      for (let index = 0; index < pixels.data.length; index += 4) {
+        const place = index / 4;
+        pixels.data.set([(place % 251) ^ ((place / width) % 200), (place * 7) % 190, (place / width) % 256, 255], index);
+      }
+      context.putImageData(pixels, 0, 0);
+      return canvas.toDataURL('image/jpeg', 0.9).split(',')[1];
+    },
+    [width, height],
+  );
+  return Buffer.from(base64, 'base64');
+};
+const [large12, large3] = [await photograph(4000, 3000), await photograph(2000, 1500)];
 await browser.close();
+
+// A job of some 500 items: planned for the first time, and solved again after a change of the settings.
+const job = await importLarge(300);
+const jobPath = `/api/audits/${job.audit.id}/job`;
+const planned = await ask(url, jobPath);
+const items = (await (await fetch(url + jobPath)).json()).boxes.reduce((sum, box) => sum + box.work.items.length, 0);
+const solved = [];
+for (let round = 0; round < 7; round += 1) {
+  const record = { ...job.audit, work: { ...job.audit.work, longest_off: 180 + round * 10 } };
+  const headers = { 'Content-Type': 'application/json', 'If-Match': `"${round + 1}"` };
+  const put = await fetch(`${url}/api/audits/${job.audit.id}`, { method: 'PUT', headers, body: JSON.stringify(record) });
+  if (!put.ok) throw new Error(await put.text());
+  solved.push(await ask(url, jobPath));
+}
+console.log(`job of ${items} items in 300 boxes: planned at first ${ms(planned)}; solved again median ${ms(at(solved, 0.5))} (under 1 s)`);
+
+const take = async (audit, box, picture) => {
+  const begun = performance.now();
+  const taken = await fetch(`${url}/api/audits/${audit}/photos?box=${box}`, { method: 'POST', body: picture });
+  if (!taken.ok) throw new Error(await taken.text());
+  return performance.now() - begun;
+};
+const taken = [];
+for (let round = 0; round < 7; round += 1) taken.push(await take(job.audit.id, job.rooms[0].boxes[0].id, large12));
+console.log(`photograph of 12 megapixels, ${(large12.length / 1e6).toFixed(1)} MB: median ${ms(at(taken, 0.5))} (under 500 ms)`);
+
+// A report of some 300 findings with 100 photographs, in a process of its own.
+const illustrated = await importLarge(160);
+const shownBoxes = illustrated.rooms.flatMap((room) => room.boxes);
+for (let number = 0; number < 100; number += 1) await take(illustrated.audit.id, shownBoxes[number].id, large3);
+const whole = await (await fetch(`${url}/api/audits/${illustrated.audit.id}/bundle`)).text();
+writeFileSync(join(folder, 'illustrated.json'), whole);
+const begunReport = performance.now();
+const making = spawn(binary, ['report', join(folder, 'illustrated.json'), '--pdf', join(folder, 'out.pdf')], { stdio: 'inherit' });
+let peak = 0;
+const watching = setInterval(() => {
+  try {
+    peak = Math.max(peak, Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${making.pid}/status`, 'utf8'))?.[1]) / 1024);
+  } catch {
+    // It has just ended.
+  }
+}, 20);
+const ended = await new Promise((go) => making.on('exit', go));
+clearInterval(watching);
+if (ended !== 0) throw new Error(`the report ended with ${ended}`);
+console.log(`report of 160 boxes with 100 photographs: ${ms(performance.now() - begunReport)} (under 5 s), peak ${peak.toFixed(0)} MB (under 400 MB)`);
 
 const larger = await importLarge(2000);
 const times = [];

@@ -11,22 +11,12 @@ type Shot = { path: string; theme?: string; size?: [number, number]; before?: (p
 
 const SHOTS: Record<string, Shot> = {
   jobs: { path: '/' },
-  basis: { path: `${auditPath}/basis` },
   'walk-violates': { path: walkPath('K3') },
   'walk-face': { path: walkPath('R5'), before: (page) => page.getByRole('button', { name: 'Face', exact: true }).click() },
   'walk-fill': { path: walkPath('R6'), before: (page) => page.getByRole('button', { name: 'Fill', exact: true }).click() },
-  'walk-look': { path: walkPath('K5'), before: (page) => page.getByRole('button', { name: /^Look/ }).click() },
   'walk-stop': { path: walkPath('R3') },
-  'walk-plan': {
-    path: walkPath('K4'),
-    before: async (page) => {
-      await page.locator('.plan-card').scrollIntoViewIfNeeded();
-      await page.locator('.walk-find').evaluate((column) => column.scrollTo(0, column.scrollHeight / 3));
-    },
-  },
   'rule-book': { path: `${auditPath}/rules` },
   'walk-proven': { path: walkPath('L2') },
-  'walk-legacy-tablet': { path: walkPath('R1'), size: [820, 1180] },
   'walk-phone': { path: walkPath('K4'), size: [390, 844] },
   'walk-read': { path: walkPath('R7'), before: (page) => page.getByRole('button', { name: 'Read', exact: true }).click() },
   'walk-dead-test': {
@@ -38,6 +28,10 @@ const SHOTS: Record<string, Shot> = {
     },
   },
   panel: { path: `${auditPath}/panel`, before: (page) => page.getByRole('button', { name: 'Rounds', exact: true }).click() },
+  'panel-breakers': { path: `${auditPath}/panel`, before: (page) => page.getByRole('link', { name: /^Breaker 14,/ }).click() },
+  plan: { path: `${auditPath}/plan` },
+  'plan-shut-downs': { path: `${auditPath}/plan`, before: (page) => page.getByRole('button', { name: 'Shut-downs', exact: true }).click() },
+  'plan-cut': { path: `${auditPath}/plan`, before: (page) => page.getByRole('button', { name: 'Cut', exact: true }).click() },
   trace: { path: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}` },
   bench: {
     path: `${auditPath}/bench`,

@@ -264,8 +264,8 @@ fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
     web::serve(store, listen.address, listen.port, &listen.hosts)
 }
 
-/// The largest bundle that is read: 64 MiB, some 20 000 boxes.
-const LARGEST_BUNDLE: u64 = 64 << 20;
+/// The largest bundle that is read: 256 MiB, some 20 000 boxes, or a few hundred photographs.
+pub const LARGEST_BUNDLE: u64 = 256 << 20;
 
 fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
     let fail = |reason: String| Failure::File { path: path.to_owned(), reason };

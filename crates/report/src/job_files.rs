@@ -7,14 +7,16 @@ use nailpunch_core::work::{Job, JobShutDown, WorkSettings};
 use crate::ReportError;
 use crate::csv_file::harmless;
 
-/// What to bring, a row a material. An amount of money is in hundredths.
+/// What to bring, for the whole job or one of its days, a row a material. An amount of money is in hundredths.
 ///
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
-pub fn materials_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
+pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError> {
+    let of_day = |day| job.days.iter().find(|known| known.day == day).map_or(&[][..], |known| &known.materials);
+    let lines = day.map_or(job.materials.as_slice(), of_day);
     let mut writer = csv::Writer::from_writer(Vec::new());
     writer.write_record(["what", "needed", "on_truck", "to_buy", "pack", "packs", "cost", "price_made_up", "boxes"])?;
-    for line in &job.materials {
+    for line in lines {
         let optional = |value: Option<String>| value.unwrap_or_default();
         writer.write_record([
             harmless(&line.what),

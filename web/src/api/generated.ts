@@ -359,7 +359,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What to bring, as CSV. */
+        /** What to bring, as CSV; on one day of the job, from 0, with `day`. */
         get: operations["materials"];
         put?: never;
         post?: never;
@@ -1779,6 +1779,16 @@ export interface components {
             /** @description "offcut 3, 12/2" or "new 12/3". */
             what: string;
         };
+        /** @description What to bring on one day. */
+        DayNeeds: {
+            /**
+             * Format: int32
+             * @description The day of the job, from 0.
+             */
+            day: number;
+            /** @description What to bring; what is on the truck is counted for each day anew. */
+            materials: components["schemas"]["MaterialNeed"][];
+        };
         /**
          * @description What was used.
          * @enum {string}
@@ -2515,6 +2525,8 @@ export interface components {
             breakers: components["schemas"]["JobBreaker"][];
             /** @description What to cut. */
             cut_list: components["schemas"]["CutList"];
+            /** @description What to bring on each day. */
+            days: components["schemas"]["DayNeeds"][];
             /** @description How long it takes and what it costs. */
             estimate: components["schemas"]["Estimate"];
             /** @description What to bring. */
@@ -5714,7 +5726,9 @@ export interface operations {
     };
     materials: {
         parameters: {
-            query?: never;
+            query?: {
+                day?: number;
+            };
             header?: never;
             path: {
                 audit: string;

@@ -1,11 +1,15 @@
 // What to bring: needed, on the truck, packs to buy and what they cost. Packs, stock and prices are typed in place.
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { StockLine, WorkPlan, WorkSettings } from '../api/types';
+import { Choice } from '../ui/Choice';
 import type { ChangeWork } from './PlanView';
 
 type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: ChangeWork };
 
 export function BringList({ audit, job, settings, change }: Props) {
+  const [day, setDay] = useState<string | null>(null);
+  const lines = job.days.find((known) => String(known.day) === day)?.materials ?? job.materials;
   const money = (cents: number) => `${settings.currency}${(cents / 100).toFixed(2)}`;
   const set = (what: string, part: Partial<StockLine>) => {
     const known = settings.stock.find((line) => line.what === what);
@@ -15,11 +19,18 @@ export function BringList({ audit, job, settings, change }: Props) {
   return (
     <section aria-label="Bring">
       <div className="results">
-        <Button href={`/api/audits/${audit}/materials.csv`}>CSV</Button>
+        <Button href={`/api/audits/${audit}/materials.csv${day === null ? '' : `?day=${day}`}`}>CSV</Button>
         <Button variant="outline-primary" onClick={() => window.print()}>
           Print
         </Button>
       </div>
+      <Choice
+        label="For"
+        value={day}
+        none="the whole job"
+        choices={job.days.map((known) => [String(known.day), `day ${known.day + 1}`] as const)}
+        onChange={setDay}
+      />
       {job.estimate.made_up && <p className="refused">Prices marked * are made up, for the demonstration.</p>}
       <table className="bring">
         <thead>
@@ -34,7 +45,7 @@ export function BringList({ audit, job, settings, change }: Props) {
           </tr>
         </thead>
         <tbody>
-          {job.materials.map((line) => {
+          {lines.map((line) => {
             const known = settings.stock.find((stock) => stock.what === line.what);
             return (
               <tr key={line.what}>

@@ -10,11 +10,10 @@ use serde::de::DeserializeOwned;
 use uuid::Uuid;
 
 use super::problem::ApiError;
+use crate::command::LARGEST_BUNDLE;
 
 /// The largest record or box to judge: 1 MiB.
 const LARGEST_RECORD: u64 = 1 << 20;
-/// The largest bundle: 64 MiB.
-const LARGEST_BUNDLE: u64 = 64 << 20;
 
 /// Reads JSON; a field that is unknown, missing, of the wrong kind or out of range is named by its pointer.
 pub fn from_json<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldProblem> {
@@ -41,7 +40,7 @@ pub fn from_json<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldProblem> {
 /// problem document.
 pub struct Body<T>(pub Result<T, ApiError>);
 
-/// A JSON body of at most 64 MiB.
+/// A JSON body of at most 256 MiB.
 pub struct LargeBody<T>(pub Result<T, ApiError>);
 
 async fn read<T: DeserializeOwned>(request: &Request<'_>, data: Data<'_>, limit: u64) -> Result<T, ApiError> {

@@ -170,15 +170,21 @@ fn not_written(error: &ReportError) -> ApiError {
     }
 }
 
-/// What to bring, as CSV.
+/// What to bring, as CSV; on one day of the job, from 0, with `day`.
 #[utoipa::path(
-    get, operation_id = "materials", path = "/api/audits/{audit}/materials.csv", params(("audit" = String, Path)),
+    get, operation_id = "materials", path = "/api/audits/{audit}/materials.csv",
+    params(("audit" = String, Path), ("day" = Option<u16>, Query)),
     responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
 )]
-#[get("/audits/<audit>/materials.csv")]
-pub async fn materials(store: &Shared, works: &SharedWorks, audit: &str) -> Result<Download, ApiError> {
+#[get("/audits/<audit>/materials.csv?<day>")]
+pub async fn materials(
+    store: &Shared,
+    works: &SharedWorks,
+    audit: &str,
+    day: Option<u16>,
+) -> Result<Download, ApiError> {
     let (walk, job) = of_audit(store, works, audit).await?;
-    let bytes = materials_csv(&job).map_err(|error| not_written(&error))?;
+    let bytes = materials_csv(&job, day).map_err(|error| not_written(&error))?;
     Ok(Download::new(bytes, ContentType::CSV, &walk.audit.record.name, "-materials.csv"))
 }
 

@@ -426,3 +426,53 @@ fn the_bench_reads_and_sends() {
     let odd = json!({"meter": {"half": "upper", "meter": "low-impedance", "from": "hot", "to": "hot"}});
     assert_eq!(server.post(&meter, &odd.to_string()).0, Status::UnprocessableEntity);
 }
+
+#[test]
+fn a_photograph_that_is_too_large_leaves_nothing_behind() {
+    let server = furnished();
+    let path = format!("/api/audits/{AUDIT}/photos?box={BOX}");
+    let huge = vec![0_u8; usize::try_from(nailpunch_report::LARGEST_FILE).unwrap() + 1];
+    let (status, problem) = server.send(server.client.post(path.as_str()).body(huge));
+    assert_eq!(status, Status::PayloadTooLarge);
+    assert!(problem["detail"].as_str().unwrap().contains("make it smaller"), "{problem}");
+    let (_, photos) = server.get(&format!("/api/audits/{AUDIT}/photos"));
+    assert_eq!(photos, json!([]));
+}
+
+#[test]
+fn a_job_is_planned_chosen_and_put_into_a_calendar_once_it_has_a_first_day() {
+    let server = furnished();
+    let job = format!("/api/audits/{AUDIT}/job");
+    let (_, planned) = server.get(&job);
+    assert_eq!(planned["boxes"][0]["tag"], "K1");
+    assert!(planned["unplaced"][0]["why"].as_str().unwrap().contains("its breaker is not known"));
+    let (status, problem) = server.get(&format!("/api/audits/{AUDIT}/calendar.ics"));
+    assert_eq!((status, problem["errors"][0]["pointer"].as_str()), (Status::UnprocessableEntity, Some("/work/begins")));
+    let choose = server.client.post(format!("{job}/choose")).header(ContentType::JSON);
+    let (status, chosen) = server.send(choose.body(json!({ "boxes": [BOX] }).to_string()));
+    assert_eq!((status, chosen["items"].as_u64()), (Status::Ok, Some(2)));
+    let (_, again) = server.get(&job);
+    assert_eq!(again["boxes"][0]["work"]["steps"][0]["chosen"], true);
+    let (_, wrong) = server.put(
+        &format!("/api/audits/{AUDIT}"),
+        1,
+        &json!({"id": AUDIT, "name": "Guesthouse", "work": {"day_from": 600, "day_to": 500, "begins": "tomorrow"}}),
+    );
+    let pointers: Vec<&str> =
+        wrong["errors"].as_array().unwrap().iter().filter_map(|error| error["pointer"].as_str()).collect();
+    assert_eq!(pointers, ["/work/day_to", "/work/begins"]);
+}
+
+#[test]
+fn a_line_at_a_panel_that_cannot_be_is_refused_with_its_field() {
+    let server = furnished();
+    let panel = json!({"id": ROOM, "name": "main", "spaces": 12});
+    let send = |line: &str| {
+        let body = json!({"line": line, "panel": panel}).to_string();
+        server.send(server.client.post("/api/panel-line").header(ContentType::JSON).body(body))
+    };
+    let (status, taken) = send("7 20 #12 kitchen");
+    assert_eq!((status, taken["says"].as_str()), (Status::Ok, Some("breaker 7, 20 A, 12 AWG, kitchen")));
+    let (status, problem) = send("99 20");
+    assert_eq!((status, problem["errors"][0]["pointer"].as_str()), (Status::UnprocessableEntity, Some("/line")));
+}

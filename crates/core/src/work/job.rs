@@ -6,19 +6,17 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::box_work::BoxWork;
-use super::calendar::{Slot, first_free, pinned};
 use super::cut_list::{CutList, PigtailDemand, cut_list};
 use super::estimate::{Estimate, EstimateInput, estimate};
 use super::materials::{MaterialNeed, materials};
 use super::settings::{Scope, WorkSettings};
-use super::shut_downs::{Limits, ShutDown, ShutDownProof, Task, shut_downs};
+use super::shut_downs::ShutDownProof;
+use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
 use crate::quantity::Length;
-use crate::rules::rule;
-use crate::survey::{Audit, BoxId, BoxRecord, Circuit, DeadTestMethods, Feed, Panel, PanelId, Room};
-use crate::truth::dead_test::{dead_test_of_shut_down, hot_may_be_open};
+use crate::survey::{Audit, BoxId, BoxRecord, Circuit, Panel, PanelId, Room};
+use crate::truth::dead_test::hot_may_be_open;
 use crate::truth::feeds::{EssentialLoad, feeds};
 use crate::truth::mapping::panel_answer;
-use crate::truth::retest;
 use crate::truth::sampling::samples;
 
 /// A breaker to switch off.
@@ -59,44 +57,6 @@ pub struct JobBox {
     pub main_off: bool,
 }
 
-/// A shut-down of a job, with its sheet.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct JobShutDown {
-    /// Its number, from 1, in the order of time.
-    pub number: usize,
-    /// When; absent where no time was found.
-    pub slot: Option<Slot>,
-    /// Why no time was found.
-    pub no_time: Option<String>,
-    /// It stays where it was put.
-    pub pinned: bool,
-    /// Something in it is a danger now.
-    pub danger: bool,
-    /// The main is off, and with it everything.
-    pub main_off: bool,
-    /// The breakers that are off, by their places in the breakers of the job; none when the main is off.
-    pub breakers: Vec<usize>,
-    /// Its boxes, from the feed outwards.
-    pub boxes: Vec<BoxId>,
-    /// Minutes, with switching off, proving dead, restoring and retesting.
-    pub minutes: u32,
-    /// The dead test, step by step.
-    pub dead_test: Vec<String>,
-    /// What is measured again at each box, and tested once the power is on.
-    pub retest: Vec<String>,
-}
-
-/// Work that is in no shut-down, and why.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct Unplaced {
-    /// The box.
-    pub box_id: BoxId,
-    /// Its short name.
-    pub tag: String,
-    /// Why, and the least that would help.
-    pub why: String,
-}
-
 /// What a scope costs and leaves open.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct ScopeCost {
@@ -118,6 +78,15 @@ pub struct ScopeCost {
     pub pieces: u32,
 }
 
+/// What to bring on one day.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct DayNeeds {
+    /// The day of the job, from 0.
+    pub day: u16,
+    /// What to bring; what is on the truck is counted for each day anew.
+    pub materials: Vec<MaterialNeed>,
+}
+
 /// A job.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Job {
@@ -129,6 +98,8 @@ pub struct Job {
     pub boxes: Vec<JobBox>,
     /// What to bring.
     pub materials: Vec<MaterialNeed>,
+    /// What to bring on each day.
+    pub days: Vec<DayNeeds>,
     /// What to cut.
     pub cut_list: CutList,
     /// The shut-downs, in the order of time.
@@ -182,11 +153,7 @@ pub fn job(input: &JobInput, mut work: impl FnMut(&Room, &BoxRecord, Scope) -> B
     for cost in &mut scopes {
         cost.left_open = most_items - cost.items;
     }
-    let needs = boxes.iter().flat_map(|known| {
-        let lines = known.work.steps.iter().flat_map(|step| &step.materials);
-        lines.map(|line| (known.tag.as_str(), line.what.as_str(), line.count))
-    });
-    let materials = materials(needs, &settings.stock);
+    let materials = needs(boxes.iter(), settings);
     let cut_list = cut_list(&pigtails(&boxes), &settings.offcuts, input.audit.basis.units);
     let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(input, &boxes, &breakers, settings);
     shut_downs.sort_by_key(|shut_down| (shut_down.slot.is_none(), shut_down.slot, !shut_down.danger));
@@ -194,9 +161,10 @@ pub fn job(input: &JobInput, mut work: impl FnMut(&Room, &BoxRecord, Scope) -> B
         shut_down.number = number;
     }
     unplaced.sort_by(|a, b| a.tag.cmp(&b.tag));
+    let days = days(&boxes, &shut_downs, settings);
     let estimate = estimated(input, &boxes, &shut_downs, &materials);
     let sentence = said(&shut_downs, &unplaced, &estimate);
-    Job { scopes, breakers, boxes, materials, cut_list, shut_downs, proof, unplaced, estimate, sentence }
+    Job { scopes, breakers, boxes, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
 }
 
 fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) -> String {
@@ -291,6 +259,28 @@ fn scope_cost(scope: Scope, boxes: &[JobBox]) -> ScopeCost {
     }
 }
 
+fn needs<'a>(boxes: impl Iterator<Item = &'a JobBox>, settings: &WorkSettings) -> Vec<MaterialNeed> {
+    let lines = boxes.flat_map(|known| {
+        let lines = known.work.steps.iter().flat_map(|step| &step.materials);
+        lines.map(|line| (known.tag.as_str(), line.what.as_str(), line.count))
+    });
+    materials(lines, &settings.stock)
+}
+
+fn days(boxes: &[JobBox], shut_downs: &[JobShutDown], settings: &WorkSettings) -> Vec<DayNeeds> {
+    let of_day = |shut_down: &JobShutDown| shut_down.slot.map(|slot| slot.day);
+    let mut days: Vec<u16> = shut_downs.iter().filter_map(of_day).collect();
+    days.dedup();
+    let needs_of = |day: u16| {
+        let on_it = |known: &&JobBox| {
+            let own = shut_downs.iter().find(|shut_down| shut_down.boxes.contains(&known.box_id));
+            own.and_then(of_day) == Some(day)
+        };
+        DayNeeds { day, materials: needs(boxes.iter().filter(on_it), settings) }
+    };
+    days.into_iter().map(needs_of).collect()
+}
+
 fn pigtails(boxes: &[JobBox]) -> Vec<PigtailDemand> {
     let steps = boxes.iter().flat_map(|known| &known.work.steps);
     steps
@@ -302,184 +292,6 @@ fn pigtails(boxes: &[JobBox]) -> Vec<PigtailDemand> {
             count: 1,
         })
         .collect()
-}
-
-/// Minutes of a day or a job as they are counted in a calendar.
-fn short(minutes: u32) -> u16 {
-    u16::try_from(minutes).unwrap_or(u16::MAX)
-}
-
-/// The shut-downs of a job in their days, how good they are, and what is in none.
-fn plan_shut_downs(
-    input: &JobInput,
-    boxes: &[JobBox],
-    breakers: &[JobBreaker],
-    settings: &WorkSettings,
-) -> (Vec<JobShutDown>, ShutDownProof, Vec<Unplaced>) {
-    // The main is one breaker more, on which every essential load hangs.
-    let main = breakers.len();
-    let shortest = |loads: &[EssentialLoad]| loads.iter().map(|load| u32::from(load.minutes)).min();
-    let mut of_breakers: Vec<Option<u32>> = breakers.iter().map(|breaker| shortest(&breaker.essential)).collect();
-    of_breakers.push(of_breakers.iter().flatten().copied().min());
-    let limits =
-        Limits { longest: u32::from(settings.longest_off), setup: u32::from(settings.setup), breakers: of_breakers };
-    let mut unplaced = Vec::new();
-    let mut no_shut_down = |known: &JobBox, why: String| {
-        unplaced.push(Unplaced { box_id: known.box_id, tag: known.tag.clone(), why });
-    };
-    let mut placed: Vec<&JobBox> = Vec::new();
-    for known in boxes {
-        if known.work.referred {
-            no_shut_down(known, "referred to a licensed electrician: nothing is done here".to_owned());
-        } else if known.work.steps.is_empty() {
-        } else if known.breakers.is_empty() && !known.main_off {
-            let why = "its breaker is not known: find it first (Panel), or put the box on its circuit (Trace)";
-            no_shut_down(known, why.to_owned());
-        } else {
-            placed.push(known);
-        }
-    }
-    let task = |known: &JobBox| Task {
-        minutes: known.minutes,
-        breakers: if known.main_off { vec![main] } else { sorted(&known.breakers) },
-        danger: known.work.danger,
-    };
-    let pinned_boxes: Vec<BoxId> = settings.pins.iter().flat_map(|pin| pin.boxes.iter().copied()).collect();
-    let (fixed, free): (Vec<&JobBox>, Vec<&JobBox>) =
-        placed.iter().copied().partition(|known| pinned_boxes.contains(&known.box_id));
-    let mut made: Vec<JobShutDown> = Vec::new();
-    let mut taken: Vec<Slot> = Vec::new();
-    for pin in &settings.pins {
-        let own: Vec<&JobBox> = fixed.iter().copied().filter(|known| pin.boxes.contains(&known.box_id)).collect();
-        if own.is_empty() {
-            continue;
-        }
-        let tasks: Vec<Task> = own.iter().map(|known| task(known)).collect();
-        let all: Vec<usize> = sorted(&tasks.iter().flat_map(|task| task.breakers.clone()).collect::<Vec<_>>());
-        let shut_down = ShutDown {
-            tasks: (0..own.len()).collect(),
-            minutes: tasks.iter().map(|task| task.minutes).sum(),
-            breakers: all,
-        };
-        let minutes = short(shut_down.minutes + limits.setup);
-        let slot = pinned(minutes, pin.day, pin.from, &taken, settings);
-        taken.extend(slot.as_ref().ok());
-        made.push(sheet(input, &own, &shut_down, main, settings, slot.map_err(|error| error.to_string()), true));
-    }
-    let tasks: Vec<Task> = free.iter().map(|known| task(known)).collect();
-    let solved = shut_downs(&tasks, &limits);
-    for place in &solved.too_long {
-        no_shut_down(free[*place], too_long(free[*place], breakers, &limits, main));
-    }
-    for shut_down in &solved.shut_downs {
-        let slot = first_free(short(shut_down.minutes + limits.setup), &taken, settings);
-        taken.extend(slot.as_ref().ok());
-        made.push(sheet(input, &free, shut_down, main, settings, slot.map_err(|error| error.to_string()), false));
-    }
-    (made, solved.proof, unplaced)
-}
-
-/// Why a box fits into no shut-down, and the least that would help.
-fn too_long(known: &JobBox, breakers: &[JobBreaker], limits: &Limits, main: usize) -> String {
-    let need = known.minutes + limits.setup;
-    let places: Vec<usize> = if known.main_off { vec![main] } else { known.breakers.clone() };
-    let sensitive = places.iter().filter_map(|place| Some((limits.breakers[*place]?, *place))).min();
-    match sensitive {
-        Some((minutes, place)) if minutes < limits.longest => {
-            let loads = breakers.get(place).map_or_else(
-                || {
-                    breakers
-                        .iter()
-                        .flat_map(|breaker| &breaker.essential)
-                        .map(|load| load.what.clone())
-                        .collect::<Vec<_>>()
-                },
-                |breaker| breaker.essential.iter().map(|load| load.what.clone()).collect(),
-            );
-            format!(
-                "it takes {need} min, and {} may be off for {minutes} min: feed it otherwise meanwhile, or allow {} min more",
-                loads.join(", "),
-                need - minutes
-            )
-        }
-        _ => format!(
-            "it takes {need} min; allow shut-downs {} min longer than {}",
-            need - limits.longest,
-            limits.longest
-        ),
-    }
-}
-
-fn sorted(places: &[usize]) -> Vec<usize> {
-    let mut places = places.to_vec();
-    places.sort_unstable();
-    places.dedup();
-    places
-}
-
-/// The sheet of a shut-down: its boxes from the feed outwards, the dead test, the retest.
-fn sheet(
-    input: &JobInput,
-    from: &[&JobBox],
-    shut_down: &ShutDown,
-    main: usize,
-    settings: &WorkSettings,
-    slot: Result<Slot, String>,
-    pinned: bool,
-) -> JobShutDown {
-    let mut own: Vec<&JobBox> = shut_down.tasks.iter().map(|task| from[*task]).collect();
-    let depth = |id: BoxId| {
-        let on = input.circuits.iter().filter_map(|circuit| depth_on(circuit, id));
-        on.min().unwrap_or(usize::MAX)
-    };
-    let walked = |id: BoxId| input.boxes.iter().position(|(_, record)| record.id == id);
-    own.sort_by_key(|known| (depth(known.box_id), walked(known.box_id)));
-    let record = |id: BoxId| input.boxes.iter().find(|(_, record)| record.id == id).map(|(_, record)| *record);
-    let records: Vec<(&str, &crate::survey::BoxContents)> =
-        own.iter().filter_map(|known| Some((known.tag.as_str(), &record(known.box_id)?.found))).collect();
-    let methods: DeadTestMethods = input.audit.basis.house_rules.dead_test_methods;
-    let dead_test = dead_test_of_shut_down(&records, methods, &[]);
-    let mut retests = Vec::new();
-    for known in &own {
-        let again: Vec<&str> = known.work.items.iter().filter_map(|item| Some(rule(&item.rule)?.needs)).collect();
-        if !again.is_empty() {
-            retests.push(format!("{}, before it is closed: {}", known.tag, again.join("; ")));
-        }
-        if let Some(record) = record(known.box_id) {
-            let points = retest(record.id, &record.tag, &record.found, None);
-            retests.extend(points.into_iter().map(|point| format!("{}, power on: {}", point.tag, point.words)));
-        }
-    }
-    let main_off = shut_down.breakers.contains(&main);
-    let (slot, no_time) = match slot {
-        Ok(slot) => (Some(slot), None),
-        Err(why) => (None, Some(why)),
-    };
-    JobShutDown {
-        number: 0,
-        slot,
-        no_time,
-        pinned,
-        danger: own.iter().any(|known| known.work.danger),
-        main_off,
-        breakers: if main_off { Vec::new() } else { shut_down.breakers.clone() },
-        boxes: own.iter().map(|known| known.box_id).collect(),
-        minutes: shut_down.minutes + u32::from(settings.setup),
-        dead_test: dead_test.steps.iter().map(|step| step.words.clone()).collect(),
-        retest: retests,
-    }
-}
-
-/// How many boxes lie between the panel and a box on a circuit.
-fn depth_on(circuit: &Circuit, id: BoxId) -> Option<usize> {
-    let mut here = id;
-    for depth in 0..=circuit.points.len() {
-        match circuit.points.iter().find(|point| point.box_id == here)?.from {
-            Feed::Box(from) => here = from,
-            Feed::Panel | Feed::Unknown => return Some(depth),
-        }
-    }
-    None
 }
 
 fn estimated(input: &JobInput, boxes: &[JobBox], shut_downs: &[JobShutDown], materials: &[MaterialNeed]) -> Estimate {
@@ -504,4 +316,147 @@ fn estimated(input: &JobInput, boxes: &[JobBox], shut_downs: &[JobShutDown], mat
         made_up: materials.iter().any(|line| line.made_up),
         currency: settings.currency.clone(),
     })
+}
+
+#[cfg(test)]
+mod tests {
+    #![allow(clippy::expect_used, reason = "a test that cannot go on should stop")]
+
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::quantity::Length;
+    use crate::survey::{
+        Basis, Breaker, Building, CircuitId, CircuitPoint, Feed, Letterhead, Observation, TracedFault,
+    };
+    use crate::testing::{box_with, conductor, record_of};
+    use crate::work::{Blocked, Pin};
+
+    struct House {
+        audit: Audit,
+        rooms: Vec<(Room, BoxRecord)>,
+        panel: Panel,
+        circuits: Vec<Circuit>,
+    }
+
+    impl House {
+        /// Boxes K1, K2, … each with a short conductor, on breakers 1, 2, 1, 2, ….
+        fn of(boxes: u32) -> Self {
+            let audit = Audit {
+                id: crate::survey::AuditId(Uuid::nil()),
+                name: "quay house".to_owned(),
+                inspector: String::new(),
+                building: Building::default(),
+                basis: Basis::default(),
+                archived: false,
+                work: WorkSettings::default(),
+                letterhead: Letterhead::default(),
+                corrections: Vec::new(),
+            };
+            let rooms: Vec<(Room, BoxRecord)> = (1..=boxes)
+                .map(|number| {
+                    let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
+                    let (room, record) = record_of(contents);
+                    let id = BoxId(Uuid::from_u128(u128::from(number)));
+                    (room, BoxRecord { id, tag: format!("K{number}"), ..record })
+                })
+                .collect();
+            let on = |breaker: usize| Circuit {
+                id: CircuitId(Uuid::from_u128(breaker as u128)),
+                name: format!("circuit {breaker}"),
+                panel: None,
+                breaker: breaker.to_string(),
+                points: rooms
+                    .iter()
+                    .enumerate()
+                    .filter(|(at, _)| at % 2 + 1 == breaker)
+                    .map(|(_, (_, record))| CircuitPoint { box_id: record.id, from: Feed::Panel, cable: None })
+                    .collect(),
+                tracing: TracedFault::default(),
+                events: Vec::new(),
+                dead_test: Vec::new(),
+            };
+            let circuits = vec![on(1), on(2)];
+            let breakers = vec![Breaker::new(1, 1), Breaker::new(2, 2)];
+            let panel = Panel { breakers, ..Panel::new(PanelId(Uuid::from_u128(99)), "main", 12) };
+            Self { audit, rooms, panel, circuits }
+        }
+
+        fn job(&self) -> Job {
+            let boxes: Vec<(&Room, &BoxRecord)> = self.rooms.iter().map(|(room, record)| (room, record)).collect();
+            let circuits: Vec<&Circuit> = self.circuits.iter().collect();
+            let input = JobInput { audit: &self.audit, boxes: &boxes, panels: &[&self.panel], circuits: &circuits };
+            job(&input, |_, record, scope| BoxWork::of(record, &[], &self.audit.basis, None, scope))
+        }
+    }
+
+    #[test]
+    fn boxes_on_two_breakers_are_one_shut_down_when_nothing_is_essential() {
+        let job = House::of(4).job();
+        assert_eq!(job.shut_downs.len(), 1);
+        let only = &job.shut_downs[0];
+        assert_eq!((only.boxes.len(), only.breakers.len(), only.slot.map(|slot| slot.from)), (4, 2, Some(480)));
+        assert!(only.retest[0].contains("before it is closed") && !only.dead_test.is_empty());
+        assert_eq!(job.days[0].materials, job.materials, "all of it is on the first day");
+        let costs: Vec<(usize, usize)> = job.scopes.iter().map(|cost| (cost.boxes, cost.left_open)).collect();
+        assert_eq!(costs, [(0, 8), (4, 0), (4, 0)], "short conductors are no danger now");
+    }
+
+    #[test]
+    fn an_essential_load_that_forbids_it_names_the_least_that_would_help() {
+        let mut house = House::of(2);
+        house.panel.breakers[0].essential_minutes = Some(30);
+        house.panel.breakers[0].directory = "oxygen".to_owned();
+        let job = house.job();
+        assert_eq!((job.shut_downs.len(), job.unplaced.len()), (1, 1));
+        let minutes = job.boxes[0].minutes + 20;
+        let wanted = format!(
+            "it takes {minutes} min, and oxygen may be off for 30 min: feed it otherwise meanwhile, or allow {} min more",
+            minutes - 30
+        );
+        assert_eq!((job.unplaced[0].tag.as_str(), job.unplaced[0].why.as_str()), ("K1", wanted.as_str()));
+    }
+
+    #[test]
+    fn what_is_in_no_shut_down_says_why() {
+        let mut house = House::of(3);
+        house.circuits.pop();
+        house.rooms[2].1.found.observe(Observation::KnobAndTube, true);
+        let job = house.job();
+        let why: Vec<(&str, &str)> = job.unplaced.iter().map(|one| (one.tag.as_str(), &one.why[..11])).collect();
+        assert_eq!(why, [("K2", "its breaker"), ("K3", "referred to")]);
+    }
+
+    #[test]
+    fn a_pin_stays_and_the_rest_goes_round_it() {
+        let mut house = House::of(4);
+        let first = house.rooms[0].1.id;
+        house.audit.work.pins = vec![Pin { boxes: vec![first], day: 0, from: 480 }];
+        house.audit.work.blocked = vec![Blocked { day: 0, from: 530, to: 1_020, why: "guests".to_owned() }];
+        let job = house.job();
+        assert_eq!(job.shut_downs.len(), 2);
+        let pinned = job.shut_downs.iter().find(|one| one.pinned).expect("pinned");
+        assert_eq!(
+            (pinned.boxes.as_slice(), pinned.slot.map(|slot| (slot.day, slot.from))),
+            (&[first][..], Some((0, 480)))
+        );
+        let rest = job.shut_downs.iter().find(|one| !one.pinned).expect("the rest");
+        assert_eq!(rest.slot.map(|slot| slot.day), Some(1), "no room beside it on the first day");
+        house.audit.work.pins[0].from = 600;
+        let job = house.job();
+        let pinned = job.shut_downs.iter().find(|one| one.pinned).expect("pinned");
+        assert_eq!(
+            pinned.no_time.as_deref(),
+            Some("it was put into a blocked time (guests); move it, or free that time")
+        );
+    }
+
+    #[test]
+    fn a_job_longer_than_any_day_says_by_how_much() {
+        let mut house = House::of(1);
+        house.audit.work.day_to = house.audit.work.day_from + 10;
+        let job = house.job();
+        let why = job.shut_downs[0].no_time.as_deref().expect("no room");
+        assert!(why.contains("no free time of any day is longer than 10 min: lengthen the day by"), "{why}");
+    }
 }

@@ -12,6 +12,7 @@ mod materials;
 mod packing;
 mod settings;
 pub mod shut_downs;
+mod timetable;
 
 pub use box_work::{BoxWork, JobItem, JobStep};
 pub use calendar::Slot;
@@ -19,9 +20,10 @@ pub use correction::{CorrectionAnswer, CorrectionLine, MOST_LINES, answers, corr
 pub use cut_list::{CutConductor, CutList, CutPiece, GaugeCuts, PigtailDemand, cut_list};
 pub use estimate::{Estimate, EstimateLine, Range, hours};
 pub use item::{ItemState, ItemView, StoredState, TransitionError, WaitsFor, WorkItem, item_views};
-pub use job::{Job, JobBox, JobBreaker, JobInput, JobShutDown, ScopeCost, Unplaced, job};
+pub use job::{DayNeeds, Job, JobBox, JobBreaker, JobInput, ScopeCost, job};
 pub use materials::MaterialNeed;
 /// The work items of boxes.
 pub type BoxItems = std::collections::HashMap<crate::survey::BoxId, Vec<WorkItem>>;
 
 pub use settings::{Blocked, Offcut, Pin, Scope, StockLine, WorkSettings};
+pub use timetable::{JobShutDown, Unplaced};
