@@ -199,7 +199,8 @@ const making = spawn(binary, ['report', join(folder, 'illustrated.json'), '--pdf
 let peak = 0;
 const watching = setInterval(() => {
   try {
-    peak = Math.max(peak, Number(/VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${making.pid}/status`, 'utf8'))?.[1]) / 1024);
+    const kilobytes = /VmHWM:\s+(\d+)/.exec(readFileSync(`/proc/${making.pid}/status`, "utf8"))?.[1];
+    if (kilobytes) peak = Math.max(peak, Number(kilobytes) / 1024);
   } catch {
     // It has just ended.
   }

@@ -71,11 +71,7 @@ pub fn judge_panels(
 pub fn judge_panels_of(bundle: &Bundle) -> Vec<PanelJudgement> {
     let panels: Vec<&Panel> = bundle.panels.iter().collect();
     let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
-    let records: Vec<(Room, BoxRecord)> = bundle
-        .rooms
-        .iter()
-        .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
-        .collect();
+    let records = bundle.records();
     let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
     judge_panels(&panels, &circuits, &boxes, &bundle.audit.basis)
 }

@@ -192,11 +192,7 @@ pub struct CorrectionRow {
 }
 
 fn corrections(bundle: &Bundle) -> Vec<CorrectionRow> {
-    let records: Vec<_> = bundle
-        .rooms
-        .iter()
-        .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
-        .collect();
+    let records = bundle.records();
     let boxes: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
     let entries = bundle.rooms.iter().flat_map(|room| &room.boxes);
     let items: BoxItems = entries.map(|entry| (entry.id, entry.items.clone())).collect();
@@ -234,11 +230,7 @@ fn shorten(dangers: &mut Vec<String>) {
 
 /// What the boxes that were opened say of those left closed, in one sentence for each area.
 fn closed_sentences(bundle: &Bundle) -> Vec<String> {
-    let records: Vec<_> = bundle
-        .rooms
-        .iter()
-        .flat_map(|room| room.boxes.iter().map(move |record| (room.room(), record.record(room.id))))
-        .collect();
+    let records = bundle.records();
     let records: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
     let said = samples(&bundle.audit.basis, &records);
     said.into_iter().map(|sample| sample.sentence).collect()

@@ -45,11 +45,7 @@ pub struct JobPart {
 
 /// The job of a bundle.
 pub fn job_of(bundle: &Bundle) -> Job {
-    let records: Vec<(Room, BoxRecord)> = bundle
-        .rooms
-        .iter()
-        .flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id))))
-        .collect();
+    let records = bundle.records();
     let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
     let items: HashMap<BoxId, &[WorkItem]> =
         bundle.rooms.iter().flat_map(|room| &room.boxes).map(|entry| (entry.id, entry.items.as_slice())).collect();

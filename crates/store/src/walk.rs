@@ -1,7 +1,7 @@
 //! A whole audit in the order of the walk, and changing that order.
 
 use nailpunch_core::survey::{Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomId};
-use nailpunch_core::work::WorkItem;
+use nailpunch_core::work::{BoxItems, WorkItem};
 use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -22,6 +22,33 @@ pub struct AuditWalk {
     pub circuits: Vec<Revised<Circuit>>,
     /// Its panels.
     pub panels: Vec<Revised<Panel>>,
+}
+
+impl AuditWalk {
+    /// Its boxes in the order of the walk, each with its room.
+    pub fn boxes(&self) -> Vec<(&Room, &BoxRecord)> {
+        let rooms = self.rooms.iter();
+        rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect()
+    }
+
+    /// Its panels.
+    pub fn panel_records(&self) -> Vec<&Panel> {
+        self.panels.iter().map(|panel| &panel.record).collect()
+    }
+
+    /// Its circuits.
+    pub fn circuit_records(&self) -> Vec<&Circuit> {
+        self.circuits.iter().map(|circuit| &circuit.record).collect()
+    }
+
+    /// Its work items, box by box.
+    pub fn items_by_box(&self) -> BoxItems {
+        let mut items = BoxItems::new();
+        for item in &self.items {
+            items.entry(item.record.box_id).or_default().push(item.record.clone());
+        }
+        items
+    }
 }
 
 /// A room in the walk.

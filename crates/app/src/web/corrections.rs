@@ -1,7 +1,7 @@
 //! A correction list: taken over, linked, answered.
 
-use nailpunch_core::survey::{Audit, BoxRecord, Room};
-use nailpunch_core::work::{BoxItems, CorrectionAnswer, answers, linked};
+use nailpunch_core::survey::Audit;
+use nailpunch_core::work::{CorrectionAnswer, answers, linked};
 use nailpunch_report::{corrections_csv, read_corrections};
 use nailpunch_store::{AuditWalk, Revised};
 use rocket::data::{Data, ToByteUnit};
@@ -17,18 +17,9 @@ use super::{Shared, author, with_store};
 /// The largest list: 4 MiB.
 const LARGEST_LIST: u64 = 4 << 20;
 
-fn boxes_of(walk: &AuditWalk) -> Vec<(&Room, &BoxRecord)> {
-    let rooms = walk.rooms.iter();
-    rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect()
-}
-
 fn answers_of(walk: &AuditWalk) -> Vec<CorrectionAnswer> {
-    let mut items = BoxItems::new();
-    for item in &walk.items {
-        items.entry(item.record.box_id).or_default().push(item.record.clone());
-    }
     let record = &walk.audit.record;
-    answers(&record.corrections, &boxes_of(walk), &items, &record.basis)
+    answers(&record.corrections, &walk.boxes(), &walk.items_by_box(), &record.basis)
 }
 
 /// The correction list with its answers.
@@ -65,7 +56,7 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u3
         let walk = store.walk(&audit)?;
         let Revised { revision, record } = walk.audit.clone();
         let last = record.corrections.iter().map(|line| line.id).max().unwrap_or(0);
-        let fresh = linked(&lines, last, &boxes_of(&walk));
+        let fresh = linked(&lines, last, &walk.boxes());
         let count = u32::try_from(fresh.len()).unwrap_or(u32::MAX);
         let corrections = record.corrections.iter().cloned().chain(fresh).collect();
         store.put(&audit, &Audit { corrections, ..record }, revision, &author())?;

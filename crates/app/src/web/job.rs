@@ -5,7 +5,7 @@ use std::collections::hash_map::DefaultHasher;
 use std::hash::{Hash, Hasher};
 use std::sync::{Arc, Mutex, PoisonError};
 
-use nailpunch_core::survey::{BoxId, BoxRecord, Circuit, ItemId, Panel, Room};
+use nailpunch_core::survey::{BoxId, BoxRecord, ItemId, Room};
 use nailpunch_core::work::{BoxWork, ItemState, Job, JobInput, Scope, StoredState, WorkItem, job};
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
@@ -59,15 +59,8 @@ pub type SharedWorks = State<Arc<Works>>;
 
 /// The job of an audit.
 pub fn job_of(walk: &AuditWalk, works: &Works) -> Job {
-    let mut items: HashMap<BoxId, Vec<WorkItem>> = HashMap::new();
-    for item in &walk.items {
-        items.entry(item.record.box_id).or_default().push(item.record.clone());
-    }
-    let rooms = walk.rooms.iter();
-    let boxes: Vec<(&Room, &BoxRecord)> =
-        rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect();
-    let panels: Vec<&Panel> = walk.panels.iter().map(|panel| &panel.record).collect();
-    let circuits: Vec<&Circuit> = walk.circuits.iter().map(|circuit| &circuit.record).collect();
+    let (items, boxes, panels, circuits) =
+        (walk.items_by_box(), walk.boxes(), walk.panel_records(), walk.circuit_records());
     let input = JobInput { audit: &walk.audit.record, boxes: &boxes, panels: &panels, circuits: &circuits };
     job(&input, |room, record, scope| {
         let own = items.get(&record.id).map_or(&[][..], Vec::as_slice);

@@ -3,7 +3,7 @@
 
 use nailpunch_core::jot::{PanelLine, read_panel_line};
 use nailpunch_core::panel_judgement::{FeedingBreaker, PanelJudgement, breakers_of, judge_panels};
-use nailpunch_core::survey::{BoxId, BoxRecord, Circuit, Panel, Room};
+use nailpunch_core::survey::{BoxId, Panel};
 use nailpunch_core::truth::mapping::{SingleAnswer, SingleWish, find_single};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
@@ -24,16 +24,9 @@ pub struct PanelView {
     judgement: PanelJudgement,
 }
 
-/// The boxes of a walk, each with its room.
-fn boxes_of(walk: &AuditWalk) -> Vec<(&Room, &BoxRecord)> {
-    let rooms = walk.rooms.iter();
-    rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect()
-}
-
 fn views(walk: &AuditWalk) -> Vec<PanelView> {
-    let panels: Vec<&Panel> = walk.panels.iter().map(|panel| &panel.record).collect();
-    let circuits: Vec<&Circuit> = walk.circuits.iter().map(|circuit| &circuit.record).collect();
-    let judged = judge_panels(&panels, &circuits, &boxes_of(walk), &walk.audit.record.basis);
+    let basis = &walk.audit.record.basis;
+    let judged = judge_panels(&walk.panel_records(), &walk.circuit_records(), &walk.boxes(), basis);
     let each = walk.panels.iter().zip(judged);
     each.map(|(panel, judgement)| PanelView { panel: panel.clone(), judgement }).collect()
 }
@@ -55,9 +48,7 @@ pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<Fe
     let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?);
     let feeding = with_store(store, move |store| {
         let walk = store.walk(&audit)?;
-        let panels: Vec<&Panel> = walk.panels.iter().map(|panel| &panel.record).collect();
-        let circuits: Vec<&Circuit> = walk.circuits.iter().map(|circuit| &circuit.record).collect();
-        Ok(breakers_of(BoxId(id), &panels, &circuits, &boxes_of(&walk)))
+        Ok(breakers_of(BoxId(id), &walk.panel_records(), &walk.circuit_records(), &walk.boxes()))
     });
     Ok(Json(feeding.await?))
 }

@@ -125,6 +125,12 @@ impl BundleBox {
 }
 
 impl Bundle {
+    /// Its boxes as records of their own, each with its room, in the order of the walk.
+    pub fn records(&self) -> Vec<(Room, BoxRecord)> {
+        let rooms = self.rooms.iter();
+        rooms.flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id)))).collect()
+    }
+
     /// What cannot be accepted anywhere in the bundle; empty when it can be imported.
     pub fn problems(&self) -> Vec<Problem> {
         let root = Pointer::root();
