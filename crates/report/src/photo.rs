@@ -13,7 +13,7 @@ pub const LARGEST_FILE: u64 = 40 << 20;
 /// The most pixels taken; a compressed picture of more is refused before it is unpacked.
 pub const MOST_PIXELS: u64 = 80_000_000;
 /// The longest side kept, in pixels.
-const LONGEST_SIDE: u32 = 2_000;
+const LONGEST_SIDE: u32 = 1_600;
 /// The longest side of a thumbnail.
 const THUMBNAIL: u32 = 320;
 /// The longest side of a logo.
@@ -151,7 +151,7 @@ mod tests {
     #[test]
     fn large_ones_are_made_smaller_and_png_becomes_jpeg() {
         let taken = take_photo(&picture(2_400, 600, ImageFormat::Png)).unwrap();
-        assert_eq!((taken.width, taken.height), (2_000, 500));
+        assert_eq!((taken.width, taken.height), (1_600, 400));
         assert_eq!(image::guess_format(&taken.jpeg).unwrap(), ImageFormat::Jpeg);
         let small = thumbnail(&taken.jpeg).unwrap();
         assert_eq!(image::load_from_memory(&small).unwrap().width(), 320);
