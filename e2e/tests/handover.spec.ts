@@ -145,3 +145,18 @@ test('each kind of report is a PDF of its own', async ({ request }) => {
   expect(none.status()).toBe(422);
   expect((await none.json()).errors[0].message).toContain('choose one of full, owner');
 });
+
+test('a re-inspection walks only what is open', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(server.get().url + walkPath('K3'));
+  const nodes = page.locator('.run .node');
+  await expect(nodes.first()).toBeVisible();
+  const all = await nodes.count();
+  await page.getByRole('button', { name: 'Re-inspection: only what is open' }).click();
+  await expect.poll(() => nodes.count()).toBeLessThan(all);
+  await expect(page.getByRole('link', { name: /^K3 / })).toBeVisible();
+  await expect(page.getByRole('link', { name: /^K8 / })).toHaveCount(0);
+  await button(page, 'All boxes again').click();
+  await expect(nodes).toHaveCount(all);
+  clean();
+});

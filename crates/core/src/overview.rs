@@ -42,6 +42,11 @@ impl ItemCounts {
         }
     }
 
+    /// Items that are not closed, the declined ones included: they stay open.
+    pub const fn open(&self) -> u32 {
+        self.found + self.planned + self.waiting + self.referred + self.declined + self.done + self.proven
+    }
+
     fn add(&mut self, other: Self) {
         self.found += other.found;
         self.planned += other.planned;
@@ -73,6 +78,8 @@ pub struct BoxOverview {
     pub measured_again: bool,
     /// Its work items.
     pub items: ItemCounts,
+    /// Something of it is still open: what a re-inspection looks at.
+    pub still_open: bool,
 }
 
 impl BoxOverview {
@@ -106,6 +113,7 @@ impl BoxOverview {
             dangerous: is_dangerous(&results) || record.remarks.iter().any(|r| r.severity == Severity::Danger),
             stopped: !stops(contents).is_empty(),
             measured_again: left.is_some(),
+            still_open: items.open() > 0,
             items,
         }
     }
@@ -200,5 +208,8 @@ mod tests {
         let overview = BoxOverview::of(&record, &room, &Basis::default(), &[]);
         let counts = AuditCounts::of(1, [&overview, &overview]);
         assert_eq!((counts.boxes, counts.violates, counts.items.found), (2, 2, 4));
+        assert!(overview.still_open);
+        let sound = BoxRecord { found: box_with(Some(Length::inches(2)), vec![]), ..record };
+        assert!(!BoxOverview::of(&sound, &room, &Basis::default(), &[]).still_open);
     }
 }

@@ -271,6 +271,14 @@
   )
 ]
 
+#if report.kind != "repair-order" [
+  = Limits of this inspection
+  - Only what could be reached and seen was judged. Wiring within walls, and what lay behind a dead front that stayed on, was not.
+  - Instruments tell how things stood when they were read; a reading names what it can mean, and what it cannot tell.
+  - What was not measured is named with each box, and what the boxes opened say of those left closed is given above with its assurance.
+  - Nothing here replaces the judgement of the authority or of a licensed electrician.
+]
+
 #if report.rules.len() > 0 [
 = Limits and their sources
 The limits are stated in our own words, from memory of the published codes; no code book was at hand when they were written down. Check the edition that your authority enforces before you rely on a figure.

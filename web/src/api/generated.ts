@@ -1159,6 +1159,8 @@ export interface components {
             measured_again: boolean;
             /** @description Where in the room. */
             place: string;
+            /** @description Something of it is still open: what a re-inspection looks at. */
+            still_open: boolean;
             /** @description The job ends here for anyone but a licensed electrician. */
             stopped: boolean;
             /** @description The short name on the run. */

@@ -158,10 +158,7 @@ function TakeLog({ audit }: { audit: string }) {
 function Open({ walk, audit }: { walk: Walk; audit: string }) {
   const open = walk.rooms.flatMap((room) =>
     room.boxes
-      .filter(
-        ({ overview: { items } }) =>
-          items.found + items.planned + items.waiting + items.referred + items.done + items.proven > 0,
-      )
+      .filter(({ overview }) => overview.still_open)
       .map((box) => ({ room: room.room.record.name, ...box.overview })),
   );
   open.sort((a, b) => Number(b.dangerous) - Number(a.dangerous));

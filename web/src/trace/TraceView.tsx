@@ -1,7 +1,7 @@
 // Tracing: the circuits at the left, the run of one in the middle, at the right where its fault can be.
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Form } from 'react-bootstrap';
 import { Link, useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { api } from '../api/client';
@@ -192,6 +192,7 @@ function CircuitHead({ audit, view, change }: OneProps) {
   const navigate = useNavigate();
   const client = useQueryClient();
   const walk = useWalk(audit);
+  const panels = useQuery({ queryKey: keys.panels(audit), queryFn: () => api.panels(audit) });
   const boxes = (walk.data?.rooms ?? []).flatMap((room) =>
     room.boxes.map((box) => ({
       id: box.overview.id,
@@ -227,6 +228,24 @@ function CircuitHead({ audit, view, change }: OneProps) {
           if (breaker !== record.breaker) void change((known) => ({ ...known, breaker }));
         }}
       />
+      {(panels.data?.length ?? 0) > 1 && (
+        <Form.Select
+          className="of-panel"
+          aria-label="Panel of the breaker"
+          value={record.panel ?? ''}
+          onChange={(event) => {
+            const panel = event.target.value || null;
+            void change((known) => ({ ...known, panel }));
+          }}
+        >
+          <option value="">any panel</option>
+          {panels.data?.map(({ panel }) => (
+            <option key={panel.record.id} value={panel.record.id}>
+              {panel.record.name}
+            </option>
+          ))}
+        </Form.Select>
+      )}
       <input
         className="place"
         aria-label="What hangs on the circuit"

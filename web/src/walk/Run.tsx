@@ -10,9 +10,19 @@ import type { RunEdits } from './useRunEdits';
 type Props = { walk: Walk; here: string | undefined; audit: string; edits: RunEdits };
 
 export function Run({ walk, here, audit, edits }: Props) {
+  const [onlyOpen, setOnlyOpen] = useState(false);
+  const shown = (box: RunBox) => !onlyOpen || box.overview.still_open || box.overview.id === here;
   const [asking, setAsking] = useState<{ room: Revised<Room> | null } | null>(null);
   return (
     <nav className="run" aria-label="Boxes in the order of the walk">
+      <button
+        type="button"
+        className="plain only-open"
+        aria-pressed={onlyOpen}
+        onClick={() => setOnlyOpen(!onlyOpen)}
+      >
+        {onlyOpen ? 'All boxes again' : 'Re-inspection: only what is open'}
+      </button>
       {walk.rooms.map((room) => (
         <section key={room.room.record.id} aria-label={room.room.record.name}>
           <RoomHead
@@ -22,7 +32,7 @@ export function Run({ walk, here, audit, edits }: Props) {
             onRename={() => setAsking({ room: room.room })}
           />
           <ul>
-            {room.boxes.map((box) => (
+            {room.boxes.filter(shown).map((box) => (
               <Node key={box.overview.id} box={box} audit={audit} isHere={box.overview.id === here} />
             ))}
           </ul>
