@@ -1,9 +1,10 @@
 //! What the report says, before it is laid out. Every figure comes from the core.
 
-use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box, plan_for};
+use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
 use nailpunch_core::overview::{AuditCounts, BoxOverview};
 use nailpunch_core::quantity::{Amount, Rounding, UnitSystem};
-use nailpunch_core::rules::{RuleResult, Severity, Verdict, rule_book};
+use nailpunch_core::repair::plan_box;
+use nailpunch_core::rules::{RuleResult, Severity, Situation, Verdict, rule_book};
 use nailpunch_core::standard::{Confidence, WiredUnder};
 use nailpunch_core::survey::{
     Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
@@ -505,7 +506,8 @@ fn fill_lines(judgement: &Judgement) -> Vec<Line> {
 }
 
 fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<String> {
-    let outcome = plan_for(request(&entry.found, basis, wired_under, Vec::new(), &entry.rulings)).outcome;
+    let situation = Situation { wired_under, rulings: &entry.rulings, ..Situation::new(&entry.found, basis) };
+    let outcome = plan_box(&situation, Severity::Workmanship);
     let mut lines = Vec::new();
     if let Some(plan) = &outcome.plan {
         lines.extend(plan.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes)));

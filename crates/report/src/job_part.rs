@@ -53,9 +53,9 @@ pub fn job_of(bundle: &Bundle) -> Job {
     let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
     let input = JobInput { audit: &bundle.audit, boxes: &boxes, panels: &panels, circuits: &circuits };
     let basis = &bundle.audit.basis;
-    job(&input, |room, record, scope| {
+    job(&input, |room, record| {
         let own = items.get(&record.id).copied().unwrap_or_default();
-        BoxWork::of(record, own, basis, basis.wired_under(room, record.wired_under), scope)
+        BoxWork::in_scopes(record, own, basis, basis.wired_under(room, record.wired_under))
     })
 }
 

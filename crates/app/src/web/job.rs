@@ -6,7 +6,7 @@ use std::hash::{Hash, Hasher};
 use std::sync::{Arc, Mutex, PoisonError};
 
 use nailpunch_core::survey::{BoxId, BoxRecord, ItemId, Room};
-use nailpunch_core::work::{BoxWork, ItemState, Job, JobInput, Scope, StoredState, WorkItem, job};
+use nailpunch_core::work::{BoxWork, ItemState, Job, JobInput, StoredState, WorkInScopes, WorkItem, job};
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::http::ContentType;
@@ -23,18 +23,18 @@ use super::{Shared, author, with_store};
 /// What was planned for boxes, by all that it follows from: planning a box takes milliseconds, and a job has many boxes of
 /// which few change between two looks.
 #[derive(Default)]
-pub struct Works(Mutex<HashMap<u64, BoxWork>>);
+pub struct Works(Mutex<HashMap<u64, WorkInScopes>>);
 
 /// The most boxes whose plans are kept.
-const MOST_KEPT: usize = 60_000;
+const MOST_KEPT: usize = 20_000;
 
 impl Works {
-    fn of(&self, walk: &AuditWalk, room: &Room, record: &BoxRecord, items: &[WorkItem], scope: Scope) -> BoxWork {
+    fn of(&self, walk: &AuditWalk, room: &Room, record: &BoxRecord, items: &[WorkItem]) -> WorkInScopes {
         let basis = &walk.audit.record.basis;
         let wired_under = basis.wired_under(room, record.wired_under);
         let mut hasher = DefaultHasher::new();
         // What cannot be written down is planned anew each time.
-        let key = serde_json::to_vec(&(record, items, basis, wired_under, scope)).ok().map(|json| {
+        let key = serde_json::to_vec(&(record, items, basis, wired_under)).ok().map(|json| {
             json.hash(&mut hasher);
             hasher.finish()
         });
@@ -42,7 +42,7 @@ impl Works {
         if let Some(known) = key.and_then(|key| kept().get(&key).cloned()) {
             return known;
         }
-        let work = BoxWork::of(record, items, basis, wired_under, scope);
+        let work = BoxWork::in_scopes(record, items, basis, wired_under);
         if let Some(key) = key {
             let mut kept = kept();
             if kept.len() >= MOST_KEPT {
@@ -62,9 +62,9 @@ pub fn job_of(walk: &AuditWalk, works: &Works) -> Job {
     let (items, boxes, panels, circuits) =
         (walk.items_by_box(), walk.boxes(), walk.panel_records(), walk.circuit_records());
     let input = JobInput { audit: &walk.audit.record, boxes: &boxes, panels: &panels, circuits: &circuits };
-    job(&input, |room, record, scope| {
+    job(&input, |room, record| {
         let own = items.get(&record.id).map_or(&[][..], Vec::as_slice);
-        works.of(walk, room, record, own, scope)
+        works.of(walk, room, record, own)
     })
 }
 

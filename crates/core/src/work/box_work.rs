@@ -79,6 +79,27 @@ impl BoxWork {
         self.steps.iter().map(|step| step.minutes).sum()
     }
 
+    /// Of a box within each scope, the narrowest first. What a wider scope adds nothing to is planned once.
+    pub fn in_scopes(
+        record: &BoxRecord,
+        items: &[WorkItem],
+        basis: &Basis,
+        wired_under: Option<WiredUnder>,
+    ) -> [Self; Scope::ALL.len()] {
+        let [narrow, middle, wide] = Scope::ALL;
+        let within = |scope: Scope, wider: &Self| {
+            let inside = wider.items.iter().filter(|item| item.severity <= scope.severity()).count();
+            match inside {
+                0 => Self::default(),
+                _ if inside == wider.items.len() => wider.clone(),
+                _ => Self::of(record, items, basis, wired_under, scope),
+            }
+        };
+        let all = Self::of(record, items, basis, wired_under, wide);
+        let violations = within(middle, &all);
+        [within(narrow, &violations), violations, all]
+    }
+
     /// Of a box with its items.
     pub fn of(
         record: &BoxRecord,
@@ -254,5 +275,17 @@ mod tests {
             assert!(all.steps.is_empty(), "{state:?}");
             assert_eq!(all.items.len(), 2, "it stays in the list");
         }
+    }
+
+    #[test]
+    fn each_scope_is_as_if_it_were_planned_alone() {
+        let mut record = short_box();
+        record.found.observe(crate::survey::Observation::CoverMissing, true);
+        record.found.observe(crate::survey::Observation::InsulationClamped, true);
+        let scopes = BoxWork::in_scopes(&record, &[], &Basis::default(), None);
+        for (scope, together) in Scope::ALL.into_iter().zip(&scopes) {
+            assert_eq!(*together, work(&record, &[], scope), "{}", scope.name());
+        }
+        assert!(scopes[0].items.len() < scopes[1].items.len(), "{scopes:?}");
     }
 }

@@ -127,22 +127,24 @@ pub struct JobInput<'a> {
     pub circuits: &'a [&'a Circuit],
 }
 
-/// Plans a job. `work` answers what is done at a box within a scope: [`BoxWork::of`], or what is kept of it.
-pub fn job(input: &JobInput, mut work: impl FnMut(&Room, &BoxRecord, Scope) -> BoxWork) -> Job {
+/// What is done at a box within each scope, the narrowest first.
+pub type WorkInScopes = [BoxWork; Scope::ALL.len()];
+
+/// Plans a job. `work` answers what is done at a box within each scope: [`BoxWork::in_scopes`], or what is kept of it.
+pub fn job(input: &JobInput, mut work: impl FnMut(&Room, &BoxRecord) -> WorkInScopes) -> Job {
     let settings = &input.audit.work;
     let (breakers, fed) = breakers(input);
     let mut scopes: Vec<ScopeCost> = Vec::new();
     let mut boxes: Vec<JobBox> = Vec::new();
     let mut most_items = 0;
-    for scope in Scope::ALL {
-        let works: Vec<(usize, BoxWork)> = input
-            .boxes
-            .iter()
+    let mut works: Vec<WorkInScopes> = input.boxes.iter().map(|(room, record)| work(room, record)).collect();
+    for (place, scope) in Scope::ALL.into_iter().enumerate() {
+        let mut of_scope: Vec<JobBox> = works
+            .iter_mut()
             .enumerate()
-            .map(|(at, (room, record))| (at, work(room, record, scope)))
-            .filter(|(_, work)| !work.items.is_empty())
+            .filter(|(_, work)| !work[place].items.is_empty())
+            .map(|(at, work)| job_box(input, at, std::mem::take(&mut work[place]), &fed))
             .collect();
-        let mut of_scope: Vec<JobBox> = works.into_iter().map(|(at, work)| job_box(input, at, work, &fed)).collect();
         once_a_circuit(&mut of_scope);
         most_items = of_scope.iter().map(|job_box| job_box.work.items.len()).sum();
         scopes.push(scope_cost(scope, &of_scope));
@@ -386,7 +388,7 @@ mod tests {
             let boxes: Vec<(&Room, &BoxRecord)> = self.rooms.iter().map(|(room, record)| (room, record)).collect();
             let circuits: Vec<&Circuit> = self.circuits.iter().collect();
             let input = JobInput { audit: &self.audit, boxes: &boxes, panels: &[&self.panel], circuits: &circuits };
-            job(&input, |_, record, scope| BoxWork::of(record, &[], &self.audit.basis, None, scope))
+            job(&input, |_, record| BoxWork::in_scopes(record, &[], &self.audit.basis, None))
         }
     }
 

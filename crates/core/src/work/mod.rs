@@ -20,7 +20,7 @@ pub use correction::{CorrectionAnswer, CorrectionLine, MOST_LINES, answers, corr
 pub use cut_list::{CutConductor, CutList, CutPiece, GaugeCuts, PigtailDemand, cut_list};
 pub use estimate::{Estimate, EstimateLine, Range, hours};
 pub use item::{ItemState, ItemView, StoredState, TransitionError, WaitsFor, WorkItem, item_views};
-pub use job::{DayNeeds, Job, JobBox, JobBreaker, JobInput, ScopeCost, job};
+pub use job::{DayNeeds, Job, JobBox, JobBreaker, JobInput, ScopeCost, WorkInScopes, job};
 pub use materials::MaterialNeed;
 /// The work items of boxes.
 pub type BoxItems = std::collections::HashMap<crate::survey::BoxId, Vec<WorkItem>>;
