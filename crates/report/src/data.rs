@@ -10,77 +10,16 @@ use nailpunch_core::survey::{
     Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
 };
 use nailpunch_core::truth::sampling::samples;
-use nailpunch_core::work::{BoxItems, CorrectionAnswer, ItemState, ItemView, answers, item_views};
+use nailpunch_core::work::{ItemState, ItemView, item_views};
 use serde::Serialize;
 
+use crate::correction_part::{CorrectionRow, corrections};
 use crate::job_part::{JobPart, job_of, job_part};
+use crate::kind::ReportKind;
 use crate::panel_part::{PanelPart, panel_parts};
 use crate::photo_part::{PhotoPart, photo_part};
 use crate::seal::seal_line;
 use crate::section_svg;
-
-/// Which report.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
-pub enum ReportKind {
-    /// Everything.
-    Full,
-    /// One page for the owner.
-    Owner,
-    /// What to do, bring and switch off.
-    RepairOrder,
-    /// Only what is still open, with its figures as they were.
-    ReInspection,
-    /// What was put right and proven, and what stays open, for a buyer.
-    HandOver,
-}
-
-impl ReportKind {
-    /// All of them.
-    pub const ALL: [Self; 5] = [Self::Full, Self::Owner, Self::RepairOrder, Self::ReInspection, Self::HandOver];
-
-    /// As it is asked for.
-    pub const fn code(self) -> &'static str {
-        match self {
-            Self::Full => "full",
-            Self::Owner => "owner",
-            Self::RepairOrder => "repair-order",
-            Self::ReInspection => "re-inspection",
-            Self::HandOver => "hand-over",
-        }
-    }
-
-    /// As it is called on its first page.
-    const fn title(self) -> &'static str {
-        match self {
-            Self::Full => "Audit of device and box installations",
-            Self::Owner => "Summary for the owner",
-            Self::RepairOrder => "Repair order",
-            Self::ReInspection => "Re-inspection: what is still open",
-            Self::HandOver => "Hand-over: what was put right, and what is open",
-        }
-    }
-
-    const fn has_findings(self) -> bool {
-        !matches!(self, Self::Owner | Self::RepairOrder)
-    }
-
-    const fn has_job(self) -> bool {
-        matches!(self, Self::Full | Self::Owner | Self::RepairOrder)
-    }
-
-    const fn has_panels(self) -> bool {
-        matches!(self, Self::Full | Self::HandOver | Self::ReInspection)
-    }
-
-    /// Whether a box with items in these states is in it.
-    fn shows(self, states: &[ItemState]) -> bool {
-        match self {
-            Self::ReInspection => states.iter().any(|state| *state != ItemState::Closed),
-            Self::HandOver => !states.is_empty(),
-            _ => true,
-        }
-    }
-}
 
 /// A line of a two-column list.
 #[derive(Serialize)]
@@ -181,37 +120,6 @@ pub struct Report {
     pub rooms: Vec<RoomPart>,
     pub panels: Vec<PanelPart>,
     pub rules: Vec<RulePart>,
-}
-
-/// A line of a correction list with its answer.
-#[derive(Serialize)]
-pub struct CorrectionRow {
-    pub number: String,
-    pub said: String,
-    pub linked: String,
-    pub answer: String,
-}
-
-fn corrections(bundle: &Bundle) -> Vec<CorrectionRow> {
-    let records = bundle.records();
-    let boxes: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
-    let entries = bundle.rooms.iter().flat_map(|room| &room.boxes);
-    let items: BoxItems = entries.map(|entry| (entry.id, entry.items.clone())).collect();
-    let row = |answer: CorrectionAnswer| CorrectionRow {
-        number: answer.line.id.to_string(),
-        said: [answer.line.place.as_str(), &answer.line.text]
-            .into_iter()
-            .filter(|s| !s.is_empty())
-            .collect::<Vec<_>>()
-            .join(": "),
-        linked: [answer.tag.as_str(), &answer.title]
-            .into_iter()
-            .filter(|s| !s.is_empty())
-            .collect::<Vec<_>>()
-            .join(", "),
-        answer: answer.sentence,
-    };
-    answers(&bundle.audit.corrections, &boxes, &items, &bundle.audit.basis).into_iter().map(row).collect()
 }
 
 /// The dangers that have room on one page, each in its first sentence.

@@ -1,10 +1,12 @@
 //! What leaves the application on paper and in files: the report as PDF through Typst, the findings as CSV.
 
+mod correction_part;
 mod corrections;
 mod csv_file;
 mod data;
 mod job_files;
 mod job_part;
+mod kind;
 mod panel_part;
 mod pdf_file;
 mod photo;
@@ -15,8 +17,8 @@ mod section_svg;
 
 pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
 pub use csv_file::csv;
-pub use data::ReportKind;
 pub use job_files::{calendar, cut_list_csv, materials_csv};
+pub use kind::ReportKind;
 pub use pdf_file::pdf;
 pub use photo::{LARGEST_FILE, PhotoError, TakenPhoto, logo, take_photo, thumbnail};
 pub use readings_log::{LoggedReading, read_readings_log, readings_log};

@@ -8,7 +8,8 @@ use typst_as_lib::TypstEngine;
 use typst_pdf::PdfOptions;
 
 use crate::ReportError;
-use crate::data::{Report, ReportKind};
+use crate::data::Report;
+use crate::kind::ReportKind;
 use crate::photo_part::pictures;
 
 const TEMPLATE: &str = include_str!("report.typ");
