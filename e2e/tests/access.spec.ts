@@ -16,6 +16,7 @@ const VIEWS = {
   'walk, empty': walkPath('A6'),
   trace: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}`,
   panel: `${auditPath}/panel`,
+  plan: `${auditPath}/plan`,
   bench: `${auditPath}/bench`,
   'rule book': `${auditPath}/rules`,
   'hand over': `${auditPath}/hand-over`,

@@ -90,10 +90,11 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<D
     })?;
     let bundle = bundle(store, audit).await?;
     let name = bundle.audit.name.clone();
+    let ending = format!("-{}.pdf", if kind == ReportKind::Full { "report" } else { kind.code() });
     let made = rocket::tokio::task::spawn_blocking(move || nailpunch_report::pdf(&bundle, kind, &now()));
     let failed = |detail: String| ApiError::new(Status::InternalServerError, "No report", detail);
     let bytes = made.await.map_err(|error| failed(error.to_string()))?.map_err(|error| failed(error.to_string()))?;
-    Ok(Download::new(bytes, ContentType::PDF, &name, &format!("-{}.pdf", kind.code())))
+    Ok(Download::new(bytes, ContentType::PDF, &name, &ending))
 }
 
 /// The findings as CSV.
