@@ -43,6 +43,8 @@ export function PlanView() {
     // The field shows at once what was chosen; what follows from it comes with the answer.
     const show = (shown: Walk['audit']) =>
       client.setQueryData<Walk>(keys.walk(audit), (known) => known && { ...known, audit: shown });
+    // An answer that is still on its way knows nothing of this change.
+    void client.cancelQueries({ queryKey: keys.walk(audit) });
     show({ revision, record: { ...record, work } });
     try {
       show(await api.putAudit({ ...record, work }, revision));
