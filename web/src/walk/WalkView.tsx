@@ -41,8 +41,14 @@ export function WalkView() {
     return () => window.removeEventListener('keydown', step);
   });
 
-  if (walk.isPending) return <Loading what="the walk" />;
-  if (walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
+  // What is here stays on the screen when looking again fails.
+  if (!walk.data) {
+    return walk.isError ? (
+      <Failed error={walk.error} again={() => void walk.refetch()} />
+    ) : (
+      <Loading what="the walk" />
+    );
+  }
   return (
     <div className="walk">
       <Run walk={walk.data} here={box} audit={audit} edits={edits} />
@@ -52,8 +58,6 @@ export function WalkView() {
             <p>Add a room at the left, then the boxes in it, in the order you walk.</p>
           </Empty>
         </main>
-      ) : view.isError ? (
-        <Failed error={view.error} again={() => void view.refetch()} />
       ) : view.data && view.data.record.record.id === box ? (
         <BoxPage
           key={box}
@@ -65,6 +69,8 @@ export function WalkView() {
           last={boxes[here - 1]?.overview}
           open={open}
         />
+      ) : view.isError ? (
+        <Failed error={view.error} again={() => void view.refetch()} />
       ) : (
         <Loading what="the box" />
       )}
