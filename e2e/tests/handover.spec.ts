@@ -99,7 +99,7 @@ test('the work in hand goes box by box', async ({ page }) => {
   const first = await page.locator('.in-hand-box h2 .figure').textContent();
   await page.locator('.in-hand-go button').last().click();
   await expect(page.locator('.in-hand-box h2 .figure')).not.toHaveText(first ?? '');
-  await expect(page.locator('.in-hand-box')).toContainText('Prove it dead first');
+  await expect(page.locator('.in-hand-box')).toContainText('prove dead before a hand goes in');
   await sound(page);
   clean();
 });

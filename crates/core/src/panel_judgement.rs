@@ -3,7 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::rules::{PanelSituation, RuleResult, Verdict, is_dangerous, judge_panel, worst_verdict};
+use crate::rules::{PanelSituation, RuleResult, Severity, Verdict, is_dangerous, judge_panel, worst_verdict};
 use crate::survey::{Basis, BoxId, BoxRecord, Breaker, Bundle, Circuit, Panel, PanelFeed, PanelId, Room};
 use crate::truth::feeds::{BreakerFeeds, feeds};
 use crate::truth::mapping::{PanelAnswer, panel_answer};
@@ -19,6 +19,17 @@ pub struct Legs {
     pub sentence: String,
 }
 
+/// What is wrong with one breaker.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct BreakerFault {
+    /// The breaker by its number within the panel.
+    pub breaker: u16,
+    /// In one plain sentence.
+    pub sentence: String,
+    /// It is a danger now.
+    pub danger: bool,
+}
+
 /// A panel with all that follows from it.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct PanelJudgement {
@@ -30,6 +41,8 @@ pub struct PanelJudgement {
     pub worst: Verdict,
     /// Something here is a danger now.
     pub dangerous: bool,
+    /// What is wrong with single breakers, dangers first; what is dismissed or a mere note is left out.
+    pub faults: Vec<BreakerFault>,
     /// What each breaker feeds.
     pub feeds: Vec<BreakerFeeds>,
     /// The loads stated, leg by leg.
@@ -56,6 +69,7 @@ pub fn judge_panels(
         PanelJudgement {
             worst: worst_verdict(&results),
             dangerous: is_dangerous(&results),
+            faults: faults(&results),
             legs: legs(panel),
             stays_live: stays_live(panel, situation.feeder()),
             fed_from: fed_from(panel, situation.feeder()),
@@ -65,6 +79,24 @@ pub fn judge_panels(
         }
     })
     .collect()
+}
+
+fn faults(results: &[RuleResult]) -> Vec<BreakerFault> {
+    let broken = results.iter().filter(|result| result.is_broken());
+    let each = broken.flat_map(|result| {
+        let findings = result.findings.iter().filter(|finding| finding.verdict == Verdict::Violates);
+        findings.filter_map(|finding| {
+            let severity = finding.severity.unwrap_or(result.severity);
+            Some(BreakerFault {
+                breaker: finding.breaker?,
+                sentence: finding.sentence.to_string(),
+                danger: severity == Severity::Danger,
+            })
+        })
+    });
+    let mut faults: Vec<BreakerFault> = each.collect();
+    faults.sort_by_key(|fault| !fault.danger);
+    faults
 }
 
 /// Judges the panels of a bundle.

@@ -1296,6 +1296,18 @@ export interface components {
             /** @description Its wiring and both its ends are good for 75 °C; NM cable and unmarked terminals are not. */
             warm?: boolean;
         };
+        /** @description What is wrong with one breaker. */
+        BreakerFault: {
+            /**
+             * Format: int32
+             * @description The breaker by its number within the panel.
+             */
+            breaker: number;
+            /** @description It is a danger now. */
+            danger: boolean;
+            /** @description In one plain sentence. */
+            sentence: string;
+        };
         /** @description What goes dark with a breaker. */
         BreakerFeeds: {
             /** @description The boxes, each once. */
@@ -3259,6 +3271,8 @@ export interface components {
             answer: components["schemas"]["PanelAnswer"];
             /** @description Something here is a danger now. */
             dangerous: boolean;
+            /** @description What is wrong with single breakers, dangers first; what is dismissed or a mere note is left out. */
+            faults: components["schemas"]["BreakerFault"][];
             /** @description What feeds it, in words. */
             fed_from: string;
             /** @description What each breaker feeds. */
@@ -4328,6 +4342,8 @@ export interface components {
             least_breakers: number;
             /** @description No way needs fewer shut-downs, nor, with as many, fewer breakers off. */
             proven: boolean;
+            /** @description In one plain sentence. */
+            sentence: string;
         };
         /**
          * @description Which side of the limit is the good one.

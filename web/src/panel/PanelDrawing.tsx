@@ -17,23 +17,14 @@ const WIDTH = 318;
 /** Where the first row of spaces begins: below the line side and the main. */
 const TOP = 84;
 
-/** How the worst finding of each breaker is marked. */
-function marks(judgement: PanelJudgement) {
-  const worst = new Map<number, 'danger' | 'violates'>();
-  for (const result of judgement.results) {
-    if (result.mark === 'dismissed' || result.mark === 'note') continue;
-    for (const finding of result.findings) {
-      if (finding.verdict !== 'violates' || finding.breaker == null) continue;
-      const danger = (finding.severity ?? result.severity) === 'danger';
-      if (danger || !worst.has(finding.breaker)) worst.set(finding.breaker, danger ? 'danger' : 'violates');
-    }
-  }
-  return worst;
+/** The first fault of a breaker is its worst. */
+function markOf(judgement: PanelJudgement, breaker: number) {
+  const fault = judgement.faults.find((known) => known.breaker === breaker);
+  return fault && (fault.danger ? 'danger' : 'violates');
 }
 
 export function PanelDrawing({ panel, judgement, chosen, off, names, onChoose }: Props) {
   const rows = Math.ceil(panel.spaces / 2);
-  const worst = marks(judgement);
   const taken = new Set<number>();
   for (const breaker of panel.breakers) {
     taken.add(breaker.space);
@@ -80,7 +71,7 @@ export function PanelDrawing({ panel, judgement, chosen, off, names, onChoose }:
             breaker={breaker}
             name={names.get(breaker.id) ?? String(breaker.space)}
             off={off.includes(names.get(breaker.id) ?? '')}
-            mark={worst.get(breaker.id)}
+            mark={markOf(judgement, breaker.id)}
             chosen={chosen === breaker.id}
             {...at(breaker.space)}
             onChoose={() => onChoose(breaker.id, breaker.space)}

@@ -34,9 +34,7 @@ export function PanelFacts({ panel, others, names, change }: Props) {
       },
     });
   const feeds = others.flatMap((other) =>
-    other.breakers
-      .filter((breaker) => breaker.kind === 'two-pole' || other.breakers.length < 3)
-      .map((breaker) => ({ other, breaker, key: `${other.id} ${breaker.id}` })),
+    other.breakers.map((breaker) => ({ other, breaker, key: `${other.id} ${breaker.id}` })),
   );
   const fed =
     typeof panel.feed === 'string' ? panel.feed : `${panel.feed.breaker.panel} ${panel.feed.breaker.breaker}`;

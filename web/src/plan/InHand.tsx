@@ -4,6 +4,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useTrades } from '../api/queries';
 import type { JobBox, WorkPlan } from '../api/types';
+import { Cautions } from '../ui/Cautions';
 import { Choice } from '../ui/Choice';
 import { clock } from './clock';
 
@@ -62,9 +63,7 @@ function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox
           {box.room} · {off} {box.minutes} min
         </i>
       </h2>
-      <p className="cautions">
-        <b>Prove it dead first:</b> tester on a live point, every half and every cable, tester again.
-      </p>
+      <Cautions />
       {cautions.map((caution) => (
         <p key={caution} className="caution">
           {caution}

@@ -46,11 +46,7 @@ export function ShutDowns({ audit, job, settings, change }: Props) {
           Print the sheet
         </Button>
       </div>
-      <p className="muted">
-        {job.proof.proven
-          ? 'No way takes fewer shut-downs, nor with as many fewer breakers off.'
-          : `At least ${job.proof.least} shut-downs are needed, with ${job.proof.least_breakers} breakers off in all; fewer than these may be possible.`}
-      </p>
+      <p className="muted">{job.proof.sentence}</p>
       <div className="day-strip" ref={strip}>
         {Array.from({ length: days }, (_, day) => (
           // biome-ignore lint/suspicious/noArrayIndexKey: the days are numbered

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["metal-box-bonded"],
     least_minutes: 5,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

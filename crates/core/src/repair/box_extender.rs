@@ -12,6 +12,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["box-setback", "device-secure", "device-depth"],
     least_minutes: 10,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["conductor-ampacity", "ground-size", "device-rating", "tamper-resistant"],
     least_minutes: 15,
     intrusiveness: 2,
+    for_circuit: true,
     plan,
 };
 

@@ -12,6 +12,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["cable-entry"],
     least_minutes: 6,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["wiring-fault", "split-receptacle", "conductor-landing", "ground-not-bootleg"],
     least_minutes: 10,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

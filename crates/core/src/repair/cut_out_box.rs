@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: NEW_BOX_MENDS,
     least_minutes: 35,
     intrusiveness: 3,
+    for_circuit: false,
     plan,
 };
 

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["box-accessible"],
     least_minutes: 30,
     intrusiveness: 3,
+    for_circuit: false,
     plan,
 };
 

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &LENGTHS,
     least_minutes: 6,
     intrusiveness: 1,
+    for_circuit: false,
     plan: |s| extend::plan(s, &METHOD),
 };
 

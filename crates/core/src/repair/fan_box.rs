@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["fan-support", "luminaire-support"],
     least_minutes: 40,
     intrusiveness: 3,
+    for_circuit: false,
     plan,
 };
 

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["cover-present", "plate-intact"],
     least_minutes: 3,
     intrusiveness: 0,
+    for_circuit: false,
     plan,
 };
 

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["conductor-damage"],
     least_minutes: 4,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

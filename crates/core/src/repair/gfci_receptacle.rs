@@ -19,6 +19,7 @@ pub const REPAIR: Repair = Repair {
     ],
     least_minutes: 15,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

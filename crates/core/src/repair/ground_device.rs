@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["yoke-grounded"],
     least_minutes: 4,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

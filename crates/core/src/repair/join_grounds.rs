@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["grounds-joined"],
     least_minutes: 6,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["free-conductor-length", "free-conductor-reach"],
     least_minutes: 45,
     intrusiveness: 4,
+    for_circuit: false,
     plan,
 };
 

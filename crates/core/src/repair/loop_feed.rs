@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["box-fill"],
     least_minutes: 12,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["conductor-reidentified", "neutral-identification"],
     least_minutes: 2,
     intrusiveness: 0,
+    for_circuit: false,
     plan,
 };
 

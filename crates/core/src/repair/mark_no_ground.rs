@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["receptacle-replacement", "ground-present", "wiring-fault"],
     least_minutes: 1,
     intrusiveness: 0,
+    for_circuit: false,
     plan,
 };
 

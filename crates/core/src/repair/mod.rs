@@ -68,6 +68,8 @@ pub struct Repair {
     pub least_minutes: u32,
     /// From 0, nothing is opened, to 5, the wall is or a new cable is pulled.
     pub intrusiveness: u32,
+    /// It is made at the panel and serves the whole circuit: once for all boxes that ask for it.
+    pub for_circuit: bool,
     /// The change it makes to a box, or why it cannot be made there.
     pub plan: fn(&Diagnosis) -> Result<Change, Vec<String>>,
 }

@@ -9,6 +9,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["gfci-required", "afci-required"],
     least_minutes: 15,
     intrusiveness: 2,
+    for_circuit: true,
     plan,
 };
 

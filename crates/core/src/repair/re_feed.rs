@@ -26,6 +26,7 @@ pub const REPAIR: Repair = Repair {
     ],
     least_minutes: 180,
     intrusiveness: 5,
+    for_circuit: false,
     plan,
 };
 

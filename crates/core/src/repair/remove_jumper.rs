@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["ground-not-bootleg"],
     least_minutes: 4,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

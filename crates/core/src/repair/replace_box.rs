@@ -30,6 +30,7 @@ pub const REPAIR: Repair = Repair {
     mends: NEW_BOX_MENDS,
     least_minutes: 25,
     intrusiveness: 3,
+    for_circuit: false,
     plan,
 };
 

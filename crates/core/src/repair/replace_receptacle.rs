@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["tamper-resistant", "weather-resistant", "device-rating", "split-receptacle"],
     least_minutes: 10,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

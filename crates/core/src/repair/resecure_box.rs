@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["box-secure", "box-support-far-side"],
     least_minutes: 10,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

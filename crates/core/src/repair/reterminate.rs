@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["exposed-copper", "terminal-spring", "strands-astray", "terminal-one-conductor"],
     least_minutes: 8,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

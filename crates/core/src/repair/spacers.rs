@@ -12,6 +12,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["device-secure"],
     least_minutes: 5,
     intrusiveness: 0,
+    for_circuit: false,
     plan,
 };
 

@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     mends: &LENGTHS,
     least_minutes: 5,
     intrusiveness: 0,
+    for_circuit: false,
     plan,
 };
 

@@ -9,6 +9,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["split-receptacle"],
     least_minutes: 10,
     intrusiveness: 2,
+    for_circuit: true,
     plan,
 };
 

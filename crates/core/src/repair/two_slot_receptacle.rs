@@ -17,6 +17,7 @@ pub const REPAIR: Repair = Repair {
     ],
     least_minutes: 10,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

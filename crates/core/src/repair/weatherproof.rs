@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     mends: &["wet-location"],
     least_minutes: 15,
     intrusiveness: 1,
+    for_circuit: false,
     plan,
 };
 

@@ -1,7 +1,7 @@
 //! Judging a length against a greatest length that is printed in two unit systems.
 
 use super::Situation;
-use super::verdict::{Finding, Side, Verdict};
+use super::{Finding, Side, Verdict};
 use crate::quantity::Length;
 use crate::standard::TwinLimit;
 use crate::survey::TwinUnits;

@@ -1,6 +1,6 @@
 //! Judging a length against a least length that is printed in two unit systems.
 
-use super::verdict::Verdict;
+use super::Verdict;
 use crate::quantity::{Length, Rounding, UnitSystem};
 use crate::standard::TwinLimit;
 use crate::survey::{Extent, HouseRules, TwinUnits};

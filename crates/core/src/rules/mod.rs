@@ -3,6 +3,7 @@
 mod conductors;
 mod device;
 mod enclosure;
+mod finding;
 mod grounding;
 mod maximum;
 mod minimum;
@@ -19,12 +20,10 @@ pub use device::device_secure::MOST_SPACERS;
 pub use enclosure::box_setback::limit as set_back_limit;
 pub use enclosure::cable_entry::sheath_inside;
 pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
+pub use finding::{Finding, Measured, MeasuredKind, Need, Side};
 pub use minimum::{MinimumJudgement, judge_minimum};
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
-pub use verdict::{
-    Finding, Mark, Measured, MeasuredKind, Need, RuleBasis, RuleResult, Severity, Side, Verdict, is_dangerous,
-    worst_verdict,
-};
+pub use verdict::{Mark, RuleBasis, RuleResult, Severity, Verdict, is_dangerous, worst_verdict};
 
 /// A box and all that bears on judging it.
 #[derive(Debug, Clone, Copy)]

@@ -70,9 +70,6 @@ pub struct BoxWork {
     pub danger: bool,
 }
 
-/// Repairs in the panel: once for all boxes of the circuit.
-const FOR_CIRCUIT: [&str; 3] = ["protect-upstream", "change-breaker", "tie-breakers"];
-
 impl BoxWork {
     /// Minutes of all its repairs.
     pub fn minutes(&self) -> u32 {
@@ -152,7 +149,7 @@ impl BoxWork {
                         least_minutes: repair.least_minutes,
                         mends: chosen_for(open, repair.code),
                         chosen: true,
-                        for_circuit: FOR_CIRCUIT.contains(&repair.code),
+                        for_circuit: repair.for_circuit,
                         steps: change.steps,
                         cautions: change.cautions,
                         pigtails: change.pigtails,
@@ -182,7 +179,7 @@ impl BoxWork {
                 least_minutes: known.map_or(step.minutes, |repair| repair.least_minutes),
                 mends: step.mends.iter().map(ToString::to_string).collect(),
                 chosen: false,
-                for_circuit: FOR_CIRCUIT.contains(&step.repair),
+                for_circuit: known.is_some_and(|repair| repair.for_circuit),
                 steps: step.steps,
                 cautions: step.cautions,
                 pigtails: step.pigtails,

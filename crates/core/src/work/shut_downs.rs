@@ -60,6 +60,21 @@ pub struct ShutDownProof {
     pub least: usize,
     /// Breakers off, counted in each shut-down, that any way needs.
     pub least_breakers: usize,
+    /// In one plain sentence.
+    pub sentence: String,
+}
+
+impl ShutDownProof {
+    fn of(proven: bool, least: usize, least_breakers: usize) -> Self {
+        let sentence = if proven {
+            "No way takes fewer shut-downs, nor with as many fewer breakers off.".to_owned()
+        } else {
+            format!(
+                "At least {least} shut-downs are needed, with {least_breakers} breakers off in all; fewer than these may be possible."
+            )
+        };
+        Self { proven, least, least_breakers, sentence }
+    }
 }
 
 /// What the search answers.
@@ -106,7 +121,7 @@ pub fn shut_downs(tasks: &[Task], limits: &Limits) -> ShutDowns {
     for shut_down in &mut best {
         shut_down.tasks.sort_unstable();
     }
-    ShutDowns { shut_downs: best, too_long, proof: ShutDownProof { proven, least, least_breakers } }
+    ShutDowns { shut_downs: best, too_long, proof: ShutDownProof::of(proven, least, least_breakers) }
 }
 
 /// Shut-downs, and breakers off in all of them.

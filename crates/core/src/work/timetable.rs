@@ -76,10 +76,9 @@ pub(super) fn plan_shut_downs(
         unplaced.push(Unplaced { box_id: known.box_id, tag: known.tag.clone(), why });
     };
     let mut placed: Vec<&JobBox> = Vec::new();
-    for known in boxes {
+    for known in boxes.iter().filter(|known| known.work.referred || !known.work.steps.is_empty()) {
         if known.work.referred {
             no_shut_down(known, "referred to a licensed electrician: nothing is done here".to_owned());
-        } else if known.work.steps.is_empty() {
         } else if known.breakers.is_empty() && !known.main_off {
             let why = "its breaker is not known: find it first (Panel), or put the box on its circuit (Trace)";
             no_shut_down(known, why.to_owned());

@@ -2,7 +2,7 @@
 
 use crate::quantity::{Amount, Length};
 use crate::rules::minimum::judge_minimum;
-use crate::rules::verdict::{Finding, Measured, MeasuredKind, Need, RuleBasis, Severity, Side, Verdict};
+use crate::rules::{Finding, Measured, MeasuredKind, Need, RuleBasis, Severity, Side, Verdict};
 use crate::rules::{MinimumJudgement, Rule, Situation};
 use crate::standard::{TwinLimit, free_conductor};
 use crate::survey::{Conductor, Extent, FreeFigures, LimitsTogether, Source, SplicedLength};

@@ -2,7 +2,7 @@
 
 use super::free_conductor_length::{Asked, exempt, finding, not_applicable};
 use crate::rules::minimum::judge_minimum;
-use crate::rules::verdict::{Finding, RuleBasis, Severity};
+use crate::rules::{Finding, RuleBasis, Severity};
 use crate::rules::{Rule, Situation};
 use crate::standard::free_conductor::{self, SMALL_OPENING};
 use crate::survey::{Conductor, FreeFigures};

@@ -7,7 +7,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::quantity::{Amount, Gauge, Length, UnitSystem, Volume};
-use crate::rules::verdict::Need;
+use crate::rules::Need;
 use crate::standard::box_volume::{StandardBox, conductor_allowance, pan_volume};
 use crate::standard::{Edition, Profile};
 use crate::survey::{BoxContents, BoxKind, Colour, Construction, SpliceKind, SupportFitting};
