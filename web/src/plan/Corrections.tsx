@@ -1,40 +1,36 @@
 // Somebody else's list: taken over word for word, each line linked to a box and a rule, and answered as the work goes.
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys, useTrades } from '../api/queries';
 import type { CorrectionLine, Walk } from '../api/types';
+import type { AuditEdit } from '../api/useAuditEdit';
 import { Choice } from '../ui/Choice';
 
-export function Corrections({ audit, walk }: { audit: string; walk: Walk }) {
-  const client = useQueryClient();
+type Props = { audit: string; walk: Walk; edit: AuditEdit };
+
+export function Corrections({ audit, walk, edit }: Props) {
   const trades = useTrades();
   const list = useQuery({ queryKey: keys.corrections(audit), queryFn: () => api.corrections(audit) });
   const [typed, setTyped] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
-  const { record, revision } = walk.audit;
-  const attempt = async (work: () => Promise<unknown>) => {
-    setRefused(null);
-    try {
-      await work();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
-      return false;
-    } finally {
-      await client.invalidateQueries({ queryKey: ['audit', audit] });
-    }
-    return true;
+  const attempt = async (done: Promise<string | null>) => {
+    const refusal = await done;
+    setRefused(refusal);
+    return refusal === null;
   };
+  const take = (file: Blob) => attempt(edit.byServer(() => api.takeCorrections(audit, file)));
   const set = (id: number, part: Partial<CorrectionLine> | null) =>
-    attempt(() => {
-      const corrections = record.corrections.flatMap((line) =>
-        line.id === id ? (part ? [{ ...line, ...part }] : []) : [line],
-      );
-      return api.putAudit({ ...record, corrections }, revision);
-    });
+    attempt(
+      edit.change((record) => ({
+        ...record,
+        corrections: record.corrections.flatMap((line) =>
+          line.id === id ? (part ? [{ ...line, ...part }] : []) : [line],
+        ),
+      })),
+    );
   const boxes = walk.rooms.flatMap((room) =>
     room.boxes.map((box) => [box.overview.id, `${box.overview.tag} ${room.room.record.name}`] as const),
   );
@@ -51,7 +47,7 @@ export function Corrections({ audit, walk }: { audit: string; walk: Walk }) {
             className="visually-hidden"
             onChange={(event) => {
               const file = event.target.files?.[0];
-              if (file) void attempt(() => api.takeCorrections(audit, file));
+              if (file) void take(file);
               event.target.value = '';
             }}
           />
@@ -65,9 +61,7 @@ export function Corrections({ audit, walk }: { audit: string; walk: Walk }) {
       <Form
         onSubmit={(event) => {
           event.preventDefault();
-          void attempt(() => api.takeCorrections(audit, new Blob([typed]))).then(
-            (done) => done && setTyped(''),
-          );
+          void take(new Blob([typed])).then((done) => done && setTyped(''));
         }}
       >
         <Form.Control

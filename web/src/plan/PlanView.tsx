@@ -1,10 +1,11 @@
 // The plan of the whole job: what is done where, what to bring and to cut, what to switch off and when, what it takes.
-import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { useParams } from 'react-router';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys, useWalk } from '../api/queries';
-import type { Walk, WorkPlan, WorkSettings } from '../api/types';
+import type { WorkPlan, WorkSettings } from '../api/types';
+import { useAuditEdit } from '../api/useAuditEdit';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BringList } from './BringList';
@@ -29,30 +30,19 @@ const PARTS: [Part, string][] = [
 
 export function PlanView() {
   const { audit = '' } = useParams();
-  const client = useQueryClient();
   const say = useUndo();
   const walk = useWalk(audit);
+  const edit = useAuditEdit(audit);
   const job = useQuery({ queryKey: keys.job(audit), queryFn: () => api.job(audit) });
   const [part, setPart] = useState<Part>('work');
-  if (walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
-  if (job.isError) return <Failed error={job.error} again={() => void job.refetch()} />;
+  // What is here stays on the screen when looking again fails.
+  if (!walk.data && walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
+  if (!job.data && job.isError) return <Failed error={job.error} again={() => void job.refetch()} />;
   if (!walk.data || !job.data) return <Loading what="the plan" />;
-  const { record, revision } = walk.data.audit;
+  const { record } = walk.data.audit;
   const change: ChangeWork = async (next) => {
-    const work = { ...record.work, ...next };
-    // The field shows at once what was chosen; what follows from it comes with the answer.
-    const show = (shown: Walk['audit']) =>
-      client.setQueryData<Walk>(keys.walk(audit), (known) => known && { ...known, audit: shown });
-    // An answer that is still on its way knows nothing of this change.
-    void client.cancelQueries({ queryKey: keys.walk(audit) });
-    show({ revision, record: { ...record, work } });
-    try {
-      show(await api.putAudit({ ...record, work }, revision));
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      say({ words: `Not saved: ${error.problem.errors?.[0]?.message ?? error.problem.detail}` });
-    }
-    await client.invalidateQueries({ queryKey: ['audit', audit] });
+    const refusal = await edit.change((known) => ({ ...known, work: { ...known.work, ...next } }));
+    if (refusal) say({ words: `Not saved: ${refusal}` });
   };
   return (
     <div className="walk plan-view">
@@ -74,7 +64,7 @@ export function PlanView() {
           <BringList audit={audit} job={job.data} settings={record.work} change={change} />
         )}
         {part === 'today' && <InHand audit={audit} job={job.data} />}
-        {part === 'list' && <Corrections audit={audit} walk={walk.data} />}
+        {part === 'list' && <Corrections audit={audit} walk={walk.data} edit={edit} />}
         {part === 'cut' && (
           <CutList
             audit={audit}
