@@ -134,3 +134,22 @@ test('the cards of a mapping can be printed', async ({ page }) => {
   await expect(page.locator('.on-paper tbody tr')).toHaveCount(79);
   await expect(page.locator('.walk-mid')).toBeHidden();
 });
+
+test('two chips tapped at once are both kept', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  await page.getByRole('button', { name: /annexe panel/ }).click();
+  await button(page, 'Facts').click();
+  // Not waiting between the taps: the second goes out before the first is answered.
+  await page.evaluate(() => {
+    for (const chip of document.querySelectorAll<HTMLButtonElement>('.look-chip.there')) chip.click();
+  });
+  await expect(page.locator('.look-chip.there')).toHaveCount(0);
+  await expect(page.locator('.undo-bar')).toHaveCount(0);
+  await page.reload();
+  await page.getByRole('button', { name: /annexe panel/ }).click();
+  await button(page, 'Facts').click();
+  await expect(page.locator('.look-chip').first()).toBeVisible();
+  await expect(page.locator('.look-chip.there')).toHaveCount(0);
+  clean();
+});

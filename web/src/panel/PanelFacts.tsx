@@ -192,7 +192,7 @@ export function PanelFacts({ panel, others, names, change }: Props) {
           onChange={(conductor) => set({ grounding: { ...panel.grounding, conductor } })}
         />
       </section>
-      <Seen panel={panel} set={set} />
+      <Seen panel={panel} change={change} />
       <section className="bars">
         <h2>Bars</h2>
         {panel.bars.map((bar) => (
@@ -231,15 +231,16 @@ export function PanelFacts({ panel, others, names, change }: Props) {
   );
 }
 
-function Seen({ panel, set }: { panel: Panel; set: (part: Partial<Panel>) => void }) {
+function Seen({ panel, change }: { panel: Panel; change: ChangePanel }) {
   const trades = useTrades();
   const infos = trades.data?.panel_observations ?? [];
   const answer = (what: PanelObservation) =>
     panel.observed.find((known) => known.what === what)?.fault ?? null;
-  const say = (what: PanelObservation, fault: boolean | null) => {
-    const rest = panel.observed.filter((known) => known.what !== what);
-    return fault === null ? rest : [...rest, { what, fault }];
-  };
+  const say = (what: PanelObservation, fault: boolean | null) =>
+    change((known) => {
+      const observed = known.observed.filter((other) => other.what !== what);
+      return { ...known, observed: fault === null ? observed : [...observed, { what, fault }] };
+    });
   const open = infos.filter((info) => answer(info.what) === null);
   return (
     <section>
@@ -254,7 +255,7 @@ function Seen({ panel, set }: { panel: Panel; set: (part: Partial<Panel>) => voi
               type="button"
               className={`chip look-chip ${now === null ? 'unseen' : now ? 'there' : 'sound'}`}
               aria-label={`${words}: ${now === null ? 'not looked at' : now ? 'yes' : 'looked, no'}`}
-              onClick={() => set({ observed: say(info.what, now === null ? true : now ? false : null) })}
+              onClick={() => void say(info.what, now === null ? true : now ? false : null)}
             >
               {words}
             </button>
@@ -265,7 +266,10 @@ function Seen({ panel, set }: { panel: Panel; set: (part: Partial<Panel>) => voi
             variant="outline-primary"
             className="rest-sound"
             onClick={() =>
-              set({ observed: [...panel.observed, ...open.map(({ what }) => ({ what, fault: false }))] })
+              void change((known) => ({
+                ...known,
+                observed: [...known.observed, ...open.map(({ what }) => ({ what, fault: false }))],
+              }))
             }
           >
             Rest sound
