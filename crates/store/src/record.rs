@@ -7,6 +7,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::firm::FIRM;
+use crate::undo::cannot_undo;
 use crate::{Store, StoreError};
 
 /// A record with its revision.
@@ -48,6 +49,8 @@ pub struct Change {
     /// The record after.
     #[schema(value_type = Option<Object>)]
     pub after: Option<serde_json::Value>,
+    /// It is of a kind that can be taken back.
+    pub can_undo: bool,
 }
 
 /// A kind of record that the store keeps.
@@ -323,13 +326,15 @@ impl Store {
                 let json = |index| -> rusqlite::Result<Option<serde_json::Value>> {
                     Ok(row.get::<_, Option<String>>(index)?.and_then(|json| serde_json::from_str(&json).ok()))
                 };
+                let (kind, action): (String, String) = (row.get(3)?, row.get(5)?);
                 Ok(Change {
+                    can_undo: cannot_undo(&kind, &action).is_none(),
                     number: row.get(0)?,
                     at: row.get(1)?,
                     who: row.get(2)?,
-                    kind: row.get(3)?,
+                    kind,
                     subject: row.get(4)?,
-                    action: row.get(5)?,
+                    action,
                     before: json(6)?,
                     after: json(7)?,
                 })

@@ -20,6 +20,17 @@ fn cannot(message: &str) -> StoreError {
     StoreError::Invalid(vec![Problem::new(&Pointer::root().at("number"), message)])
 }
 
+/// Why a change of this kind is never undone; `None` where it can be.
+pub(crate) fn cannot_undo(kind: &str, action: &str) -> Option<&'static str> {
+    match (kind, action) {
+        (_, "import") => Some("an import is not undone; delete the audit instead"),
+        ("seal", _) => Some("a seal is never undone; seal an amendment"),
+        ("order", _) => Some("a new order is not undone here; put the boxes in order again"),
+        ("firm", _) => Some("the rules of the firm are not undone here; change them in the rule book"),
+        _ => None,
+    }
+}
+
 impl Store {
     /// Takes a change of the journal back: what was made is deleted, what was changed or deleted is as before. The undo is
     /// a change like any other, and can be taken back itself.
@@ -44,8 +55,10 @@ impl Store {
                 })
                 .optional()?;
             let done = done.ok_or_else(|| StoreError::NotFound { kind: "change", id: number.to_string() })?;
+            if let Some(why) = cannot_undo(&done.kind, &done.action) {
+                return Err(cannot(why));
+            }
             match done.kind.as_str() {
-                _ if done.action == "import" => Err(cannot("an import is not undone; delete the audit instead")),
                 Audit::KIND => undo::<Audit>(transaction, audit_id, &done, author),
                 Room::KIND => undo::<Room>(transaction, audit_id, &done, author),
                 BoxRecord::KIND => undo::<BoxRecord>(transaction, audit_id, &done, author),
@@ -53,8 +66,7 @@ impl Store {
                 Circuit::KIND => undo::<Circuit>(transaction, audit_id, &done, author),
                 Panel::KIND => undo::<Panel>(transaction, audit_id, &done, author),
                 Photo::KIND => undo::<Photo>(transaction, audit_id, &done, author),
-                "seal" => Err(cannot("a seal is never undone; seal an amendment")),
-                _ => Err(cannot("a new order is not undone here; put the boxes in order again")),
+                kind => Err(cannot(&format!("a change of a {kind} is not undone"))),
             }
         })
     }

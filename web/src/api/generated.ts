@@ -1227,6 +1227,8 @@ export interface components {
             referred: boolean;
             /** @description The repairs, in order; empty when nothing is to do. */
             steps: components["schemas"]["JobStep"][];
+            /** @description Something in it is not proven yet. */
+            unproven: boolean;
         };
         /** @description A breaker. */
         Breaker: {
@@ -1486,6 +1488,8 @@ export interface components {
             at: string;
             /** @description The record before. */
             before?: Record<string, never> | null;
+            /** @description It is of a kind that can be taken back. */
+            can_undo: boolean;
             /** @description What kind of record. */
             kind: string;
             /**
@@ -2951,6 +2955,8 @@ export interface components {
              * @description What they cost, in hundredths of the currency; absent without a price.
              */
             cost?: number | null;
+            /** @description The same as it is written, "$12.50". */
+            cost_text?: string | null;
             /**
              * Format: int32
              * @description How many are needed.

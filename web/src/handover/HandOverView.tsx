@@ -216,7 +216,7 @@ function Journal({ changes, walk, onUndo }: JournalProps) {
           <span>
             {subject(change, walk)} {ACTIONS[change.action] ?? change.action} by {change.who}
           </span>
-          {!['import', 'seal', 'order'].includes(change.kind) && change.action !== 'import' && (
+          {change.can_undo && (
             <button type="button" className="plain link" onClick={() => onUndo(change.number)}>
               Undo
             </button>

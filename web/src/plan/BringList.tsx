@@ -10,7 +10,6 @@ type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: Cha
 export function BringList({ audit, job, settings, change }: Props) {
   const [day, setDay] = useState<string | null>(null);
   const lines = job.days.find((known) => String(known.day) === day)?.materials ?? job.materials;
-  const money = (cents: number) => `${settings.currency}${(cents / 100).toFixed(2)}`;
   const set = (what: string, part: Partial<StockLine>) => {
     const known = settings.stock.find((line) => line.what === what);
     const line = { what, pack: null, on_truck: 0, price: null, made_up: false, ...known, ...part };
@@ -80,7 +79,7 @@ export function BringList({ audit, job, settings, change }: Props) {
                   />
                 </td>
                 <td className="figure">
-                  {line.cost == null ? '–' : money(line.cost)}
+                  {line.cost_text ?? '–'}
                   {line.made_up ? '*' : ''}
                 </td>
               </tr>

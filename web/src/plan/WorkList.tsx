@@ -156,11 +156,7 @@ function WorkLine({ audit, job, box, chosen, onChoose }: LineProps) {
         onChange={(event) => onChoose(event.target.checked)}
       />
       <Link to={`/audits/${audit}/walk/${box.box_id}`} className="who">
-        <VerdictMark
-          verdict={work.steps.length > 0 || work.referred ? 'violates' : 'meets'}
-          danger={work.danger}
-          size={22}
-        />
+        <VerdictMark verdict={work.unproven ? 'violates' : 'meets'} danger={work.danger} size={22} />
         <b className="figure">{box.tag}</b>
         <span>
           {box.place || box.room}

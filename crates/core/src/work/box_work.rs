@@ -68,6 +68,8 @@ pub struct BoxWork {
     pub referred: bool,
     /// Something in it is a danger now.
     pub danger: bool,
+    /// Something in it is not proven yet.
+    pub unproven: bool,
 }
 
 impl BoxWork {
@@ -111,6 +113,7 @@ impl BoxWork {
         let danger = |view: &&ItemView| severity(view) == Severity::Danger && is_open(view.state);
         let mut work = Self {
             danger: listed.iter().copied().any(|view| danger(&view)),
+            unproven: listed.iter().any(|view| !matches!(view.state, ItemState::Proven | ItemState::Closed)),
             items: listed.iter().map(|view| job_item(view)).collect(),
             ..Self::default()
         };

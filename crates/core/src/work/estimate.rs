@@ -113,7 +113,7 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
         let cost = |minutes: u64| (minutes * u64::from(price)).div_ceil(60);
         Range { low: cost(minutes.low), likely: cost(minutes.likely), high: cost(minutes.high) }
     });
-    let money = |cents: u64| format!("{}{}.{:02}", input.currency, cents / 100, cents % 100);
+    let money = |cents: u64| money(cents, &input.currency);
     let cost = work_cost.map_or_else(String::new, |cost| {
         let made_up = if input.made_up { " (prices made up)" } else { "" };
         let missing = match input.unpriced {
@@ -139,6 +139,11 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
 #[allow(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "minutes of a job, never negative")]
 fn rounded(minutes: f64) -> u64 {
     minutes.max(0.0).round() as u64
+}
+
+/// Hundredths of a currency as they are written, "$12.50".
+pub(super) fn money(cents: u64, currency: &str) -> String {
+    format!("{currency}{}.{:02}", cents / 100, cents % 100)
 }
 
 /// Minutes as hours, "3 h 20 min".

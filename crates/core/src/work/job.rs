@@ -266,7 +266,7 @@ fn needs<'a>(boxes: impl Iterator<Item = &'a JobBox>, settings: &WorkSettings) -
         let lines = known.work.steps.iter().flat_map(|step| &step.materials);
         lines.map(|line| (known.tag.as_str(), line.what.as_str(), line.count))
     });
-    materials(lines, &settings.stock)
+    materials(lines, settings)
 }
 
 fn days(boxes: &[JobBox], shut_downs: &[JobShutDown], settings: &WorkSettings) -> Vec<DayNeeds> {

@@ -3,7 +3,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::settings::StockLine;
+use super::estimate::money;
+use super::settings::WorkSettings;
 
 /// A material with all that is needed of it.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -22,6 +23,8 @@ pub struct MaterialNeed {
     pub packs: u32,
     /// What they cost, in hundredths of the currency; absent without a price.
     pub cost: Option<u64>,
+    /// The same as it is written, "$12.50".
+    pub cost_text: Option<String>,
     /// The price is made up, for a demonstration.
     pub made_up: bool,
     /// The boxes that it is for, by their tags.
@@ -31,7 +34,7 @@ pub struct MaterialNeed {
 /// Puts together what is needed at boxes, each with its tag: the same things in one line, in the order of their names.
 pub fn materials<'a>(
     needs: impl IntoIterator<Item = (&'a str, &'a str, u32)>,
-    stock: &[StockLine],
+    settings: &WorkSettings,
 ) -> Vec<MaterialNeed> {
     let mut lines: std::collections::BTreeMap<&str, (u32, Vec<String>)> = std::collections::BTreeMap::new();
     for (tag, what, count) in needs {
@@ -42,11 +45,12 @@ pub fn materials<'a>(
         }
     }
     let line = |(what, (count, boxes)): (&str, (u32, Vec<String>))| {
-        let known = stock.iter().find(|line| line.what.eq_ignore_ascii_case(what));
+        let known = settings.stock.iter().find(|line| line.what.eq_ignore_ascii_case(what));
         let on_truck = known.map_or(0, |known| known.on_truck).min(count);
         let to_buy = count - on_truck;
         let pack = known.and_then(|known| known.pack);
         let packs = to_buy.div_ceil(u32::from(pack.unwrap_or(1).max(1)));
+        let cost = known.and_then(|known| known.price).map(|price| u64::from(price) * u64::from(packs));
         MaterialNeed {
             what: what.to_owned(),
             count,
@@ -54,7 +58,8 @@ pub fn materials<'a>(
             to_buy,
             pack,
             packs,
-            cost: known.and_then(|known| known.price).map(|price| u64::from(price) * u64::from(packs)),
+            cost,
+            cost_text: cost.map(|cost| money(cost, &settings.currency)),
             made_up: known.is_some_and(|known| known.made_up),
             boxes,
         }
@@ -65,6 +70,7 @@ pub fn materials<'a>(
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::work::StockLine;
 
     #[test]
     fn packs_are_whole_and_the_truck_comes_first() {
@@ -81,9 +87,11 @@ mod tests {
             ("K3", "lever connector, 3 ports", 6),
             ("K3", "spacer", 1),
         ];
-        let lines = materials(needs, &stock);
+        let settings = WorkSettings { stock: stock.into(), currency: "$".to_owned(), ..WorkSettings::default() };
+        let lines = materials(needs, &settings);
         let connector = &lines[0];
         assert_eq!((connector.count, connector.to_buy, connector.packs, connector.cost), (15, 11, 2, Some(1_300)));
+        assert_eq!((connector.cost_text.as_deref(), connector.boxes.len()), (Some("$13.00"), 2));
         assert_eq!(connector.boxes, ["K1", "K3"]);
         assert_eq!((lines[1].count, lines[1].packs, lines[1].cost), (3, 3, None));
     }
