@@ -3,9 +3,8 @@ import { defineConfig } from '@playwright/test';
 export default defineConfig({
   testDir: './tests',
   timeout: 120_000,
-  // A machine that is busy with other work answers late; what is wrong stays wrong the second time.
+  // A machine that is busy with other work answers late. A test is tried once: a second try hides what is lost.
   expect: { timeout: 15_000 },
-  retries: 1,
   workers: 1,
   forbidOnly: true,
   reporter: [['list']],

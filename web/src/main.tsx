@@ -17,6 +17,7 @@ import { PanelPage } from './panel/PanelView';
 import { PlanView } from './plan/PlanView';
 import { RuleBookView } from './rulebook/RuleBookView';
 import { TraceView } from './trace/TraceView';
+import { guardUnsaved } from './walk/sessions';
 import { WalkView } from './walk/WalkView';
 
 const router = createBrowserRouter([
@@ -40,6 +41,8 @@ const router = createBrowserRouter([
     ],
   },
 ]);
+
+guardUnsaved();
 
 const root = document.getElementById('root');
 if (root) {

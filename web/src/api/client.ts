@@ -116,8 +116,8 @@ export const api = {
     ask<Judgement>('/api/judge', { method: 'POST', body: wish, signal }),
   plan: (wish: JudgeWish, signal: AbortSignal) =>
     ask<Remedies>('/api/plan', { method: 'POST', body: wish, signal }),
-  jot: (wish: { line: string; units: Basis['units']; contents: BoxContents }) =>
-    ask<Jotted>('/api/jot', { method: 'POST', body: wish }),
+  jot: (wish: { line: string; units: Basis['units']; contents: BoxContents }, signal: AbortSignal) =>
+    ask<Jotted>('/api/jot', { method: 'POST', body: wish, signal }),
   firmRules: () => ask<Revised<HouseRules>>('/api/firm/house-rules'),
   putFirmRules: (rules: HouseRules, basedOn: number) =>
     ask<Revised<HouseRules>>('/api/firm/house-rules', { method: 'PUT', body: rules, basedOn }),

@@ -23,7 +23,11 @@ export const keys = {
 };
 
 export const queryClient = new QueryClient({
-  defaultOptions: { queries: { staleTime: 5_000, retry: 1, refetchOnWindowFocus: true } },
+  // The server may be on this very machine: it is asked whether or not there is a network.
+  defaultOptions: {
+    queries: { staleTime: 5_000, retry: 1, networkMode: 'always', refetchOnReconnect: true },
+    mutations: { networkMode: 'always' },
+  },
 });
 
 export const useJobs = () => useQuery({ queryKey: keys.jobs, queryFn: api.jobs });

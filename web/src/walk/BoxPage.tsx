@@ -1,8 +1,6 @@
 // One box: its drawing, its measures, its findings, and what is being done about them.
-import { useEffect, useMemo, useState, useSyncExternalStore } from 'react';
+import { useEffect, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
-import { api } from '../api/client';
-import { keepBox } from '../api/queries';
 import type { Basis, BoxView, Proposal, RunBox } from '../api/types';
 import { Cautions } from '../ui/Cautions';
 import { Begin } from './Begin';
@@ -15,7 +13,8 @@ import { contentsOf } from './Measures';
 import { NextMeasurement } from './NextMeasurement';
 import { Repairs } from './Repairs';
 import { StopBanner } from './StopBanner';
-import { BoxSession } from './session';
+import type { BoxSession } from './session';
+import { useSession, useWaitingBoxes } from './sessions';
 import type { RunEdits } from './useRunEdits';
 
 type Props = {
@@ -28,37 +27,9 @@ type Props = {
   open: (box: string) => void;
 };
 
-/** The session lives as long as this box is open under this basis. */
-function useSession(audit: string, basis: Basis, view: BoxView) {
-  // A fresh answer is taken in below; only another basis makes another session.
-  // biome-ignore lint/correctness/useExhaustiveDependencies: as said
-  const session = useMemo(
-    () =>
-      new BoxSession(basis, view, {
-        judge: api.judge,
-        plan: api.plan,
-        put: (record, basedOn) => api.putBox(audit, record, basedOn),
-        saved: (saved) => keepBox(audit, saved),
-      }),
-    [audit, basis],
-  );
-  const state = useSyncExternalStore(session.subscribe, session.snapshot);
-  useEffect(() => session.accept(view), [session, view]);
-  useEffect(() => () => void session.dispose(), [session]);
-  useEffect(() => {
-    const leaving = (event: BeforeUnloadEvent) => {
-      if (session.snapshot().saving === 'saved') return;
-      void session.flush();
-      event.preventDefault();
-    };
-    window.addEventListener('beforeunload', leaving);
-    return () => window.removeEventListener('beforeunload', leaving);
-  }, [session]);
-  return [session, state] as const;
-}
-
 const SAVING_WORDS = {
   saved: 'Saved',
+  partly: 'Saved, but for what is not understood',
   pending: 'Saving',
   saving: 'Saving',
   offline: 'Not saved: no answer. Trying again',
@@ -69,6 +40,7 @@ const SAVING_WORDS = {
 export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) {
   const [session, state] = useSession(audit, basis, view);
   const [shown, setShown] = useState<Proposal | null>(null);
+  const waiting = useWaitingBoxes();
   const { record, side, judgement, saving } = state;
   const mayMeasureAgain =
     record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
@@ -125,6 +97,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
         <div className={`saving ${saving}`} role="status">
           {SAVING_WORDS[saving]}
           {state.refusal && `: ${state.refusal.detail}`}
+          {waiting.length > 0 && ` (${waiting.join(', ')} not saved yet)`}
         </div>
         <Capture
           audit={audit}

@@ -2,42 +2,11 @@
 import { Button, Modal } from 'react-bootstrap';
 import type { Basis, BoxRecord } from '../api/types';
 import { usePrinted } from '../ui/usePrinted';
+import { type Difference, differences, type Value } from './differences';
 import type { BoxSession } from './session';
 
-type Value = string | number | boolean | null;
-type Row = { what: string; mine: Value; theirs: Value };
-
-const isTree = (value: unknown): value is Record<string, unknown> =>
-  typeof value === 'object' && value !== null;
-
-/** Steps of a path that a person calls otherwise; a list is named with the place in it. */
-const PLACES: Record<string, string | string[]> = {
-  found: 'as found',
-  left: 'as left',
-  conductors: [],
-  cables: [],
-};
-
-/** Every value that differs, by its path in plain words. */
-export function differences(mine: unknown, theirs: unknown, path: string[] = []): Row[] {
-  if (isTree(mine) && isTree(theirs)) {
-    const fields = [...new Set([...Object.keys(mine), ...Object.keys(theirs)])];
-    return fields.flatMap((field) => differences(mine[field], theirs[field], [...path, field]));
-  }
-  if ((mine ?? null) === (theirs ?? null)) return [];
-  const words = path.flatMap(
-    (step, index) =>
-      PLACES[step] ??
-      (/^\d+$/.test(step)
-        ? `${path[index - 1]?.slice(0, -1)} ${Number(step) + 1}`
-        : step.replaceAll('_', ' ')),
-  );
-  const value = (side: unknown) => (isTree(side) ? 'recorded' : ((side ?? null) as Value));
-  return [{ what: words.join(', '), mine: value(mine), theirs: value(theirs) }];
-}
-
 /** Numbers that differ in a box are lengths, but for those that name or count. */
-function Shown({ row, value, units }: { row: Row; value: Value; units: Basis['units'] }) {
+function Shown({ row, value, units }: { row: Difference; value: Value; units: Basis['units'] }) {
   const isLength = typeof value === 'number' && !/(id|cable|year)$/.test(row.what);
   const printed = usePrinted(isLength ? value : 0, units);
   if (value === null || value === '') return <>nothing</>;

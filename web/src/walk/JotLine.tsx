@@ -11,22 +11,24 @@ const said = (text: string, error: string) => (error.includes(text) ? error : `$
 type Props = { session: BoxSession; state: SessionState; units: 'inch' | 'metric' };
 
 export function JotLine({ session, state, units }: Props) {
-  const [line, setLine] = useState('');
+  const { line, taken } = state.jot;
+  const setLine = (next: string) => session.jot(next);
   const [jotted, setJotted] = useState<Jotted | null>(null);
-  const asked = useRef(0);
   const input = useRef<HTMLInputElement>(null);
   const contents = contentsOf(state);
 
   useEffect(() => {
-    const number = ++asked.current;
     if (line.trim() === '') {
       setJotted(null);
       return;
     }
+    const asking = new AbortController();
     api
-      .jot({ line, units, contents })
-      .then((answer) => number === asked.current && setJotted(answer))
+      .jot({ line, units, contents }, asking.signal)
+      .then(setJotted)
+      // The next letter overtook this answer, or nobody gave one: taking the line says so.
       .catch(() => undefined);
+    return () => asking.abort();
   }, [line, units, contents]);
 
   useEffect(() => {
@@ -39,20 +41,6 @@ export function JotLine({ session, state, units }: Props) {
     window.addEventListener('keydown', jump);
     return () => window.removeEventListener('keydown', jump);
   }, []);
-
-  async function take() {
-    const answer = await api.jot({ line, units, contents });
-    if (answer.chips.some((chip) => chip.read)) session.edit(() => answer.contents);
-    const { tag } = answer;
-    if (tag && tag !== state.record.tag) session.editRecord((record) => ({ ...record, tag }));
-    // What was not understood stays, to be mended.
-    setLine(
-      answer.chips
-        .filter((chip) => chip.error)
-        .map((chip) => chip.text)
-        .join(' '),
-    );
-  }
 
   const complete = (word: string) => {
     setLine(`${line.slice(0, line.length - (line.split(/\s/).at(-1)?.length ?? 0))}${word} `);
@@ -75,14 +63,19 @@ export function JotLine({ session, state, units }: Props) {
         aria-keyshortcuts="Alt+J"
         onChange={(event) => setLine(event.target.value)}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') void take();
+          if (event.key === 'Enter') session.take();
           if (event.key === 'Tab' && !event.shiftKey && jotted?.completions[0]) {
             event.preventDefault();
             complete(jotted.completions[0].word);
           }
         }}
       />
-      <button type="button" className="plain jot-take" disabled={!jotted} onClick={() => void take()}>
+      <button
+        type="button"
+        className="plain jot-take"
+        disabled={line.trim() === '' || taken}
+        onClick={() => session.take()}
+      >
         Take it
       </button>
       {jotted && (

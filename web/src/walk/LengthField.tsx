@@ -13,9 +13,11 @@ type Props = {
 
 const saidId = (pointer: string) => `said${pointer.replaceAll('/', '-')}`;
 
+const typedInto = (state: SessionState, pointer: string) => state.texts[state.side][pointer];
+
 /** What is wrong with a field: not understood, or at odds with the others. */
 function saidOf(state: SessionState, pointer: string) {
-  const error = state.typed[pointer] === undefined ? null : state.echoes[pointer]?.error;
+  const error = typedInto(state, pointer)?.answer?.error;
   const odd = state.judgement.contradictions.find((known) => known.pointer === pointer)?.message;
   return { error, odd, words: error ?? odd };
 }
@@ -47,12 +49,12 @@ export function LengthField({ session, state, pointer, label, bare = false }: Pr
         inputMode="text"
         autoComplete="off"
         spellCheck={false}
-        value={state.typed[pointer] ?? kept}
+        value={typedInto(state, pointer)?.text ?? kept}
         placeholder="–"
         aria-invalid={error ? true : undefined}
         aria-describedby={words ? saidId(pointer) : undefined}
         onChange={(event) => session.type(pointer, event.target.value)}
-        onBlur={() => void session.leave(pointer)}
+        onBlur={() => session.leave(pointer)}
         onFocus={(event) => event.target.select()}
         onKeyDown={(event) => {
           if (event.key === 'Enter') focusNext(event.currentTarget);

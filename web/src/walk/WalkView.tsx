@@ -4,16 +4,19 @@ import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
-import { keys, useWalk } from '../api/queries';
+import { keys, useTrades, useWalk } from '../api/queries';
 import { Empty, Failed, Loading } from '../ui/States';
 import { BoxPage } from './BoxPage';
 import { Run } from './Run';
+import { unsavedBox } from './sessions';
 import { useRunEdits } from './useRunEdits';
 
 export function WalkView() {
   const { audit = '', box } = useParams();
   const navigate = useNavigate();
   const walk = useWalk(audit);
+  // The words of every tab are here before one opens it where there is no network.
+  useTrades();
   const boxes = walk.data?.rooms.flatMap((room) => room.boxes) ?? [];
   const here = boxes.findIndex((on) => on.overview.id === box);
   const first = boxes[0]?.overview.id;
@@ -49,6 +52,8 @@ export function WalkView() {
       <Loading what="the walk" />
     );
   }
+  // A box that is not saved yet is here, whatever the server says.
+  const shown = unsavedBox(audit, box) ?? view.data;
   return (
     <div className="walk">
       <Run walk={walk.data} here={box} audit={audit} edits={edits} />
@@ -58,12 +63,12 @@ export function WalkView() {
             <p>Add a room at the left, then the boxes in it, in the order you walk.</p>
           </Empty>
         </main>
-      ) : view.data && view.data.record.record.id === box ? (
+      ) : shown && shown.record.record.id === box ? (
         <BoxPage
           key={box}
           audit={audit}
           basis={walk.data.audit.record.basis}
-          view={view.data}
+          view={view.data ?? shown}
           edits={edits}
           next={boxes[here + 1]?.overview}
           last={boxes[here - 1]?.overview}

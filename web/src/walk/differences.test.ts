@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest';
-import { differences } from './ConflictChoice';
+import { differences } from './differences';
 
 describe('differences', () => {
   it('names each value that differs, and only those', () => {

@@ -50,7 +50,7 @@ function view(kept: BoxRecord, revision: number): BoxView {
   } as unknown as BoxView;
 }
 
-/** A server that understands "7" as 7 in, and nothing else. */
+/** A server that understands "7" as 7 in and "fl 7" as the same of the first conductor, and nothing else. */
 function doors() {
   let revision = 1;
   const put = vi.fn(async (kept: BoxRecord, _basedOn: number) => view(kept, ++revision));
@@ -67,11 +67,42 @@ function doors() {
     return judged({ ...wish.contents, conductors }, entries);
   });
   const plan = vi.fn(async () => ({ proposals: [], outcome: { wanted: [] } }) as unknown as Remedies);
-  return { put, judge, plan, saved: vi.fn() };
+  const jot = vi.fn(async ({ line, contents }: Parameters<SessionDoors['jot']>[0]) => {
+    const read = line.startsWith('fl 7');
+    const conductors = contents.conductors.map((known) => ({ ...known, free_length: 7 * INCH }));
+    const rest = line.replace('fl 7', '').trim();
+    const chips = [
+      ...(read ? [{ text: 'fl 7', read: 'free length 7 in', error: null }] : []),
+      ...(rest ? [{ text: rest, read: null, error: 'not a word' }] : []),
+    ];
+    return { chips, contents: read ? { ...contents, conductors } : contents, tag: null, completions: [] };
+  });
+  return { put, judge, plan, jot: jot as SessionDoors['jot'] & typeof jot, saved: vi.fn() };
+}
+
+const away = () => new ApiProblem({ status: 0, title: '', detail: 'away' });
+
+/** The same server, so slow that each answer takes `wait`. */
+function slow(io: ReturnType<typeof doors>, wait: number): SessionDoors {
+  const late =
+    <A extends unknown[], R>(door: (...args: A) => Promise<R>) =>
+    async (...args: A) => {
+      await new Promise((go) => setTimeout(go, wait));
+      (args.find((one) => one instanceof AbortSignal) as AbortSignal | undefined)?.throwIfAborted();
+      return door(...args);
+    };
+  return {
+    judge: late(io.judge),
+    plan: late(io.plan),
+    jot: late(io.jot),
+    put: late(io.put),
+    saved: io.saved,
+  };
 }
 
 const FIELD = '/conductors/0/free_length';
 const start = (io: SessionDoors) => new BoxSession({} as Basis, view(record(), 1), io);
+const typed = (session: BoxSession) => session.snapshot().texts.found[FIELD];
 const length = (session: BoxSession) => session.snapshot().record.found.conductors[0]?.free_length;
 
 beforeEach(() => {
@@ -97,17 +128,21 @@ describe('BoxSession', () => {
     const session = start(doors());
     session.type(FIELD, '7 furlongs');
     await vi.runAllTimersAsync();
-    await session.leave(FIELD);
-    expect(session.snapshot().typed[FIELD]).toBe('7 furlongs');
-    expect(session.snapshot().echoes[FIELD]?.error).toContain('not a figure');
+    session.leave(FIELD);
+    expect(typed(session)?.text).toBe('7 furlongs');
+    expect(typed(session)?.answer?.error).toContain('not a figure');
     expect(length(session)).toBeNull();
+    expect(session.snapshot().saving).toBe('partly');
   });
 
   it('shows a field as it is kept once it is left', async () => {
     const session = start(doors());
     session.type(FIELD, '7');
-    await session.leave(FIELD);
-    expect(session.snapshot().typed[FIELD]).toBeUndefined();
+    session.leave(FIELD);
+    expect(typed(session)?.text).toBe('7');
+    await vi.runAllTimersAsync();
+    expect(typed(session)).toBeUndefined();
+    expect(length(session)).toBe(7 * INCH);
   });
 
   it('lets the latest keystroke win over a slower answer to an earlier one', async () => {
@@ -164,7 +199,7 @@ describe('BoxSession', () => {
 
   it('tries again while the server is away', async () => {
     const io = doors();
-    io.put.mockRejectedValueOnce(new ApiProblem({ status: 0, title: '', detail: 'away' }));
+    io.put.mockRejectedValueOnce(away());
     const session = start(io);
     session.type(FIELD, '7');
     await vi.advanceTimersByTimeAsync(500);
@@ -190,8 +225,94 @@ describe('BoxSession', () => {
     const io = doors();
     const session = start(io);
     session.type(FIELD, '7');
-    await session.dispose();
+    await session.flush();
     expect(io.put).toHaveBeenCalledTimes(1);
+    expect(session.isKept).toBe(true);
+  });
+
+  it('keeps fields that were typed and left before the server answered, and says saved only then', async () => {
+    const io = doors();
+    const two = record();
+    const [first] = two.found.conductors;
+    if (!first) throw new Error('no conductor');
+    two.found = { ...two.found, conductors: [first, { ...first, id: 2 }] };
+    const session = new BoxSession({} as Basis, view(two, 1), slow(io, 1000));
+    for (const place of [0, 1]) {
+      session.type(`/conductors/${place}/free_length`, '7');
+      await vi.advanceTimersByTimeAsync(100);
+      session.leave(`/conductors/${place}/free_length`);
+    }
+    session.edit((known) => ({ ...known, kind: 'octagon' }) as BoxRecord['found']);
+    expect(Object.keys(session.snapshot().texts.found)).toHaveLength(2);
+    await vi.advanceTimersByTimeAsync(900);
+    expect(session.snapshot().saving).toBe('pending');
+    await vi.runAllTimersAsync();
+    const kept = io.put.mock.lastCall?.[0].found;
+    expect(kept?.conductors.map((known) => known.free_length)).toEqual([7 * INCH, 7 * INCH]);
+    expect(kept?.kind).toBe('octagon');
+    expect(session.snapshot().saving).toBe('saved');
+  });
+
+  it('keeps a text typed as found while the box is shown as left', async () => {
+    const io = doors();
+    const session = new BoxSession({} as Basis, view(record(), 1), slow(io, 1000));
+    session.type(FIELD, '7');
+    session.leave(FIELD);
+    session.show('left');
+    await vi.runAllTimersAsync();
+    expect(io.put.mock.lastCall?.[0].found.conductors[0]?.free_length).toBe(7 * INCH);
+    expect(io.put.mock.lastCall?.[0].left).not.toBeNull();
+  });
+
+  it('lets a text follow its conductor, and go with it', async () => {
+    const two = record();
+    const [first] = two.found.conductors;
+    if (!first) throw new Error('no conductor');
+    two.found = { ...two.found, conductors: [{ ...first, id: 8 }, first] };
+    const io = doors();
+    const session = new BoxSession({} as Basis, view(two, 1), slow(io, 1000));
+    session.type('/conductors/1/free_length', '7');
+    session.type('/conductors/0/free_length', '7');
+    session.edit((known) => ({ ...known, conductors: known.conductors.filter(({ id }) => id === 1) }));
+    await vi.runAllTimersAsync();
+    const kept = io.put.mock.lastCall?.[0].found.conductors;
+    expect(kept?.map((known) => [known.id, known.free_length])).toEqual([[1, 7 * INCH]]);
+  });
+
+  it('takes a jot line once the server is back, on what was typed meanwhile', async () => {
+    const io = doors();
+    io.jot.mockRejectedValueOnce(away());
+    const session = start(io);
+    session.jot('fl 7 wobbly');
+    session.take();
+    await vi.advanceTimersByTimeAsync(10);
+    expect(session.snapshot().saving).toBe('offline');
+    expect(session.snapshot().jot.line).toBe('fl 7 wobbly');
+    session.edit((known) => ({ ...known, kind: 'octagon' }) as BoxRecord['found']);
+    await vi.runAllTimersAsync();
+    expect(session.snapshot().jot).toEqual({ line: 'wobbly', taken: false });
+    expect(io.put.mock.lastCall?.[0].found.kind).toBe('octagon');
+    expect(length(session)).toBe(7 * INCH);
+    session.undo();
+    await vi.runAllTimersAsync();
+    expect(length(session)).toBeNull();
+  });
+
+  it('is in no conflict with a write of its own whose answer was lost', async () => {
+    const io = doors();
+    const session = start(io);
+    session.rule('box-fill', { kind: 'confirm', reason: '' });
+    const kept = session.snapshot().record;
+    io.put.mockRejectedValueOnce(away());
+    await vi.advanceTimersByTimeAsync(500);
+    expect(session.snapshot().saving).toBe('offline');
+    const conflict = { status: 409, title: '', detail: '', current: kept, current_revision: 2 };
+    io.put.mockRejectedValueOnce(new ApiProblem(conflict));
+    session.type(FIELD, '7');
+    await vi.runAllTimersAsync();
+    expect(session.snapshot().saving).toBe('saved');
+    expect(io.put.mock.lastCall?.[1]).toBe(2);
+    expect(io.put.mock.lastCall?.[0].found.conductors[0]?.free_length).toBe(7 * INCH);
   });
 
   it('takes a fresh answer only when nothing of its own is unsaved', async () => {

@@ -1,13 +1,13 @@
 // One box being worked on: what was typed, what the core makes of it, and getting it saved. Nothing here judges; every
-// figure comes back from the server. Nothing typed is lost: not when the server is away, not when another window was
-// quicker.
+// figure comes back from the server. Nothing typed is lost: a text stays in its field until the core has read it, and
+// what it read stays here until the server holds it, however slow the server is, and whatever another window did.
 import { ApiProblem } from '../api/client';
 import type {
   Basis,
   BoxContents,
   BoxRecord,
   BoxView,
-  EntryEcho,
+  Jotted,
   Judgement,
   Problem,
   Remedies,
@@ -15,17 +15,29 @@ import type {
   TypedEntry,
   WiredUnder,
 } from '../api/types';
+import { differences } from './differences';
+import {
+  afterAnswer,
+  afterLeaving,
+  afterUndo,
+  following,
+  notUnderstood,
+  type TypedTexts,
+  unread,
+} from './texts';
 
 export type Side = 'found' | 'left';
-export type Saving = 'saved' | 'pending' | 'saving' | 'offline' | 'refused' | 'conflict';
+/** `partly`: all is saved but for texts that are not understood. */
+export type Saving = 'saved' | 'partly' | 'pending' | 'saving' | 'offline' | 'refused' | 'conflict';
 
 export type SessionState = {
   view: BoxView;
   record: BoxRecord;
   side: Side;
-  /** Texts in fields as they were typed, by pointer: until the field is left, or for as long as they are not understood. */
-  typed: Record<string, string>;
-  echoes: Record<string, EntryEcho>;
+  /** Texts in fields as they were typed. */
+  texts: Record<Side, TypedTexts>;
+  /** The jot line, and whether it is on its way into the box. */
+  jot: { line: string; taken: boolean };
   /** What follows from the side shown. */
   judgement: Judgement;
   /** What can be done about the box as found; null until it is worked out. */
@@ -37,20 +49,23 @@ export type SessionState = {
   canUndo: boolean;
 };
 
+type Wish = {
+  basis: Basis;
+  wired_under?: WiredUnder | null;
+  new_work: boolean;
+  repaired: string[];
+  contents: BoxContents;
+  rulings: Ruling[];
+  typed: TypedEntry[];
+};
+
 export type SessionDoors = {
-  judge: (
-    wish: {
-      basis: Basis;
-      wired_under?: WiredUnder | null;
-      new_work: boolean;
-      repaired: string[];
-      contents: BoxContents;
-      rulings: Ruling[];
-      typed: TypedEntry[];
-    },
+  judge: (wish: Wish, signal: AbortSignal) => Promise<Judgement>;
+  plan: (wish: Wish, signal: AbortSignal) => Promise<Remedies>;
+  jot: (
+    wish: { line: string; units: Basis['units']; contents: BoxContents },
     signal: AbortSignal,
-  ) => Promise<Judgement>;
-  plan: (wish: Parameters<SessionDoors['judge']>[0], signal: AbortSignal) => Promise<Remedies>;
+  ) => Promise<Jotted>;
   put: (record: BoxRecord, basedOn: number) => Promise<BoxView>;
   saved: (view: BoxView) => void;
 };
@@ -60,10 +75,12 @@ const RETRY_AFTER_MS = 3000;
 const PLAN_AFTER_MS = 150;
 const MOST_UNDO = 100;
 
+const NOTHING_TYPED: Record<Side, TypedTexts> = { found: {}, left: {} };
+
 export class BoxSession {
   private state: SessionState;
   private readonly listeners = new Set<() => void>();
-  private history: BoxRecord[] = [];
+  private history: Pick<SessionState, 'record' | 'texts'>[] = [];
   private lastTyped: string | null = null;
   private judging: AbortController | null = null;
   private planning: AbortController | null = null;
@@ -72,9 +89,14 @@ export class BoxSession {
   private inFlight: Promise<void> | null = null;
   private pendingJudgement: Promise<void> = Promise.resolve();
   private revision: number;
+  /** Changes made here, and how many of them the server holds. */
+  private changes = 0;
+  private kept = 0;
+  /** A record that was sent and not answered: the server may hold it. */
+  private unanswered: BoxRecord | null = null;
 
   constructor(
-    private readonly basis: Basis,
+    private basis: Basis,
     view: BoxView,
     private readonly doors: SessionDoors,
   ) {
@@ -84,8 +106,8 @@ export class BoxSession {
       view,
       record: view.record.record,
       side,
-      typed: {},
-      echoes: {},
+      texts: NOTHING_TYPED,
+      jot: { line: '', taken: false },
       judgement: (side === 'left' && view.left) || view.found,
       remedies: null,
       saving: 'saved',
@@ -108,57 +130,104 @@ export class BoxSession {
     for (const listener of this.listeners) listener();
   }
 
-  private contents(): BoxContents {
-    return (this.state.side === 'left' ? this.state.record.left : null) ?? this.state.record.found;
+  private contents(side: Side = this.state.side): BoxContents {
+    return (side === 'left' ? this.state.record.left : null) ?? this.state.record.found;
   }
 
-  private withContents(contents: BoxContents): BoxRecord {
-    return { ...this.state.record, [this.state.side]: contents };
+  private withContents(contents: BoxContents, side: Side = this.state.side): BoxRecord {
+    return { ...this.state.record, [side]: contents };
+  }
+
+  private withTexts(texts: TypedTexts, side: Side = this.state.side): Record<Side, TypedTexts> {
+    return { ...this.state.texts, [side]: texts };
   }
 
   private remember() {
-    this.history = [...this.history.slice(-MOST_UNDO + 1), this.state.record];
+    const { record, texts } = this.state;
+    this.history = [...this.history.slice(-MOST_UNDO + 1), { record, texts }];
     this.set({ canUndo: true });
   }
 
-  /** A text was typed into a length field. */
+  /** Something changed that the server does not hold yet. */
+  private touch(change: Partial<SessionState>) {
+    this.changes += 1;
+    const { saving } = this.state;
+    this.set({ ...change, saving: saving === 'conflict' || saving === 'offline' ? saving : 'pending' });
+  }
+
+  /** All that was typed here is read. */
+  private isRead() {
+    const { texts, jot } = this.state;
+    return !jot.taken && unread(texts.found).length === 0 && unread(texts.left).length === 0;
+  }
+
+  /** The server holds all that was typed here and understood. */
+  get isKept() {
+    return this.isRead() && this.changes === this.kept && this.state.saving !== 'conflict';
+  }
+
+  private savingNow(): Saving {
+    if (!this.isKept) return 'pending';
+    const { found, left } = this.state.texts;
+    return notUnderstood(found) + notUnderstood(left) > 0 ? 'partly' : 'saved';
+  }
+
+  /** The audit rests on something else now. */
+  rebase(basis: Basis) {
+    if (this.basis === basis) return;
+    this.basis = basis;
+    this.judge();
+  }
+
+  /** A text was typed into a field. */
   type(pointer: string, text: string) {
     if (this.lastTyped !== pointer) {
       this.remember();
       this.lastTyped = pointer;
     }
-    this.set({ typed: { ...this.state.typed, [pointer]: text } });
-    this.judge(true);
+    const typed = { text, answer: null, left: false };
+    this.touch({ texts: this.withTexts({ ...this.state.texts[this.state.side], [pointer]: typed }) });
+    this.judge();
   }
 
   /** A field was left: what was understood is shown as it is kept; what was not stays as it was typed. */
-  async leave(pointer: string) {
+  leave(pointer: string) {
     this.lastTyped = null;
-    await this.pendingJudgement;
-    if (this.state.echoes[pointer]?.error) return;
-    const { [pointer]: _, ...typed } = this.state.typed;
-    this.set({ typed });
+    const { texts, side } = this.state;
+    this.set({ texts: this.withTexts(afterLeaving(texts[side], pointer)) });
   }
 
   /** Anything else in the box was changed. */
   edit(change: (contents: BoxContents) => BoxContents) {
     this.remember();
     this.lastTyped = null;
-    this.set({ record: this.withContents(change(this.contents())), typed: {}, echoes: {} });
-    this.judge(true);
+    this.replace(change(this.contents()));
+    this.judge();
+  }
+
+  private replace(contents: BoxContents) {
+    const texts = following(this.state.texts[this.state.side], this.contents(), contents);
+    this.touch({ record: this.withContents(contents), texts: this.withTexts(texts) });
   }
 
   /** The tip of a conductor was pulled; one pull is one step to undo. */
   pull(conductor: number, freeLength: number) {
-    const pointer = `pull ${conductor}`;
-    if (this.lastTyped !== pointer) this.remember();
-    this.lastTyped = pointer;
+    const step = `pull ${conductor}`;
+    if (this.lastTyped !== step) this.remember();
+    this.lastTyped = step;
     const contents = this.contents();
+    const place = contents.conductors.findIndex((known) => known.id === conductor);
     const conductors = contents.conductors.map((known) =>
       known.id === conductor ? { ...known, free_length: freeLength, reach: null } : known,
     );
-    this.set({ record: this.withContents({ ...contents, conductors }), typed: {}, echoes: {} });
-    this.judge(true);
+    // Where the tip is now goes before what was typed of it.
+    const {
+      [`/conductors/${place}/free_length`]: _length,
+      [`/conductors/${place}/reach`]: _reach,
+      ...others
+    } = this.state.texts[this.state.side];
+    this.touch({ record: this.withContents({ ...contents, conductors }), texts: this.withTexts(others) });
+    this.judge();
   }
 
   /** The record around the contents was changed: tag, place, age, rulings, remarks. */
@@ -166,8 +235,8 @@ export class BoxSession {
     this.remember();
     this.lastTyped = null;
     const before = this.state.record;
-    this.set({ record: change(before) });
-    if (this.state.record.rulings !== before.rulings) this.judge(true);
+    this.touch({ record: change(before) });
+    if (this.state.record.rulings !== before.rulings || !this.isRead()) this.judge();
     else this.scheduleSave();
   }
 
@@ -179,58 +248,98 @@ export class BoxSession {
     });
   }
 
+  /** The jot line as it is typed. */
+  jot(line: string) {
+    this.set({ jot: { line, taken: false }, ...(this.isKept ? { saving: this.savingNow() } : {}) });
+  }
+
+  /** The jot line is taken: it stays in its field until the core has read it into the box. */
+  take() {
+    const { line } = this.state.jot;
+    if (line.trim() === '') return;
+    this.touch({ jot: { line, taken: true } });
+    this.judge();
+  }
+
   show(side: Side) {
     if (side === 'left' && !this.state.record.left) {
       this.remember();
-      this.set({ record: { ...this.state.record, left: this.state.view.to_measure_again } });
-      this.scheduleSave();
+      this.touch({ record: { ...this.state.record, left: this.state.view.to_measure_again } });
     }
-    this.set({ side, typed: {}, echoes: {} });
-    this.judge(false);
+    this.lastTyped = null;
+    this.set({ side });
+    this.judge();
   }
 
   undo() {
-    const record = this.history.at(-1);
-    if (!record) return;
+    const before = this.history.at(-1);
+    if (!before) return;
     this.history = this.history.slice(0, -1);
     this.lastTyped = null;
-    const side = this.state.side === 'left' && !record.left ? 'found' : this.state.side;
-    this.set({ record, side, typed: {}, echoes: {}, canUndo: this.history.length > 0 });
-    this.judge(true);
+    const side = this.state.side === 'left' && !before.record.left ? 'found' : this.state.side;
+    const texts = { found: afterUndo(before.texts.found), left: afterUndo(before.texts.left) };
+    this.touch({ record: before.record, texts, side, canUndo: this.history.length > 0 });
+    this.judge();
   }
 
-  private judge(thenSave: boolean) {
+  /** Brings what was typed to the core, and saves what it made of it. A later call overtakes an earlier one. */
+  private judge() {
     this.judging?.abort();
     const judging = new AbortController();
     this.judging = judging;
-    this.pendingJudgement = this.doors
-      .judge(this.wish(), judging.signal)
-      .then((judgement) => {
-        if (judging.signal.aborted) return;
-        const echoes = Object.fromEntries(judgement.entries.map((echo) => [echo.pointer, echo]));
-        const record = this.withContents(judgement.contents);
-        this.set({ judgement, echoes, record, refusal: null });
-        this.plan();
-        if (thenSave) this.scheduleSave();
-      })
-      .catch((error: unknown) => {
-        if (judging.signal.aborted) return;
-        // What the server will not judge it will not keep either: say why, and keep the text in its field.
-        this.fail(error);
-        if (error instanceof ApiProblem && error.isOffline)
-          this.scheduleSave(RETRY_AFTER_MS, () => this.judge(thenSave));
-      });
+    this.pendingJudgement = this.ask(judging.signal).catch((error: unknown) => {
+      if (judging.signal.aborted) return;
+      // What the server will not judge it will not keep either: say why, and keep the text in its field.
+      this.fail(error);
+    });
   }
 
-  private wish() {
-    const typed = Object.entries(this.state.typed).map(([pointer, text]) => ({ pointer, text }));
-    const { side, view, record } = this.state;
+  private async ask(signal: AbortSignal) {
+    const { side, texts } = this.state;
+    const hidden = side === 'left' ? 'found' : 'left';
+    if (unread(texts[hidden]).length > 0) await this.read(hidden, signal);
+    if (this.state.jot.taken) {
+      if (unread(texts[side]).length > 0) await this.read(side, signal);
+      await this.readLine(signal);
+    }
+    this.set({ judgement: await this.read(side, signal), refusal: null });
+    this.plan();
+    if (this.changes > this.kept) this.scheduleSave();
+    else if (this.state.saving !== 'conflict') this.set({ saving: this.savingNow() });
+  }
+
+  private async read(side: Side, signal: AbortSignal) {
+    const sent = unread(this.state.texts[side]);
+    const judgement = await this.doors.judge(this.wish(side, sent), signal);
+    signal.throwIfAborted();
+    const texts = afterAnswer(this.state.texts[side], sent, judgement.entries);
+    this.set({ record: this.withContents(judgement.contents, side), texts: this.withTexts(texts, side) });
+    if (sent.length > 0) this.touch({});
+    return judgement;
+  }
+
+  private async readLine(signal: AbortSignal) {
+    const { line } = this.state.jot;
+    const { units } = this.basis;
+    const { chips, contents, tag } = await this.doors.jot({ line, units, contents: this.contents() }, signal);
+    signal.throwIfAborted();
+    this.remember();
+    this.lastTyped = null;
+    if (chips.some((chip) => chip.read)) this.replace(contents);
+    if (tag) this.touch({ record: { ...this.state.record, tag } });
+    // What was not understood stays, to be mended.
+    const rest = chips.filter((chip) => chip.error).map((chip) => chip.text);
+    this.set({ jot: { line: rest.join(' '), taken: false } });
+  }
+
+  private wish(side: Side, typed: TypedEntry[]): Wish {
+    const { view, record } = this.state;
     return {
       basis: this.basis,
       wired_under: view.wired_under ?? null,
       new_work: false,
       repaired: side === 'left' ? view.items.flatMap((item) => (item.view.item ? [item.view.rule] : [])) : [],
-      contents: this.contents(),
+      contents: this.contents(side),
       rulings: record.rulings,
       typed,
     };
@@ -249,7 +358,7 @@ export class BoxSession {
     this.planTimer = setTimeout(() => {
       this.planTimer = null;
       this.doors
-        .plan(this.wish(), planning.signal)
+        .plan(this.wish(this.state.side, []), planning.signal)
         .then((remedies) => !planning.signal.aborted && this.set({ remedies }))
         // A plan that fails leaves the last one: judging says what is wrong.
         .catch(() => undefined);
@@ -257,27 +366,46 @@ export class BoxSession {
   }
 
   private fail(error: unknown) {
-    if (error instanceof ApiProblem) {
-      this.set({ saving: error.isOffline ? 'offline' : 'refused', refusal: error.problem });
-    } else {
-      this.set({ saving: 'refused', refusal: { status: 0, title: 'Failed', detail: String(error) } });
+    if (error instanceof ApiProblem && error.isOffline) {
+      this.set({ saving: 'offline', refusal: error.problem });
+      this.after(RETRY_AFTER_MS, () => this.retry());
+      return;
     }
+    const refusal =
+      error instanceof ApiProblem ? error.problem : { status: 0, title: 'Failed', detail: String(error) };
+    this.set({ saving: 'refused', refusal, jot: { ...this.state.jot, taken: false } });
   }
 
-  private scheduleSave(after = SAVE_AFTER_MS, work: () => void = () => void this.save()) {
-    if (this.state.saving === 'conflict') return;
+  /** Tries again what the server did not answer. */
+  retry() {
+    if (this.state.saving !== 'offline') return;
     if (this.saveTimer) clearTimeout(this.saveTimer);
-    if (this.state.saving !== 'offline') this.set({ saving: 'pending' });
+    this.saveTimer = null;
+    this.judge();
+  }
+
+  private after(wait: number, work: () => void) {
+    if (this.saveTimer) clearTimeout(this.saveTimer);
     this.saveTimer = setTimeout(() => {
       this.saveTimer = null;
       work();
-    }, after);
+    }, wait);
   }
 
-  /** Saves what is not saved yet, and waits for it. */
+  private scheduleSave() {
+    if (this.state.saving === 'conflict') return;
+    this.set({ saving: this.savingNow() });
+    this.after(SAVE_AFTER_MS, () => void this.save());
+  }
+
+  /** Saves what is not saved yet, and waits for it; what the server does not answer waits here. */
   async flush() {
-    await this.pendingJudgement;
-    if (this.saveTimer) {
+    if (!this.isRead() && this.saveTimer) this.judge();
+    for (let last = null; last !== this.pendingJudgement; ) {
+      last = this.pendingJudgement;
+      await last;
+    }
+    if (this.saveTimer && this.state.saving !== 'offline') {
       clearTimeout(this.saveTimer);
       this.saveTimer = null;
       await this.save();
@@ -288,30 +416,37 @@ export class BoxSession {
   private async save(): Promise<void> {
     // One write at a time: the next is based on the revision that this one makes.
     if (this.inFlight) await this.inFlight;
-    const saving = this.write(this.state.record);
+    const saving = this.write(this.state.record, this.changes);
     this.inFlight = saving;
     await saving;
     if (this.inFlight === saving) this.inFlight = null;
   }
 
-  private async write(record: BoxRecord): Promise<void> {
+  private async write(record: BoxRecord, changes: number): Promise<void> {
     this.set({ saving: 'saving' });
     try {
       const view = await this.doors.put(record, this.revision);
       this.revision = view.record.revision;
-      this.set({ view, refusal: null, saving: this.state.record === record ? 'saved' : 'pending' });
+      this.kept = changes;
+      this.unanswered = null;
+      this.set({ view, refusal: null });
+      this.set({ saving: this.savingNow() });
       this.doors.saved(view);
     } catch (error) {
       if (error instanceof ApiProblem && error.isConflict) {
         const { current, current_revision } = error.problem;
-        this.set({
-          saving: 'conflict',
-          theirs: { record: current as BoxRecord, revision: current_revision ?? this.revision },
-        });
+        const theirs = { record: current as BoxRecord, revision: current_revision ?? this.revision };
+        if (this.unanswered && differences(this.unanswered, theirs.record).length === 0) {
+          // What stands there is one's own: only its answer was lost.
+          this.unanswered = null;
+          this.revision = theirs.revision;
+          return this.write(record, changes);
+        }
+        this.set({ saving: 'conflict', theirs });
         return;
       }
+      if (error instanceof ApiProblem && error.isOffline) this.unanswered = record;
       this.fail(error);
-      if (error instanceof ApiProblem && error.isOffline) this.scheduleSave(RETRY_AFTER_MS);
     }
   }
 
@@ -330,29 +465,29 @@ export class BoxSession {
     if (!theirs) return;
     this.remember();
     this.revision = theirs.revision;
+    this.kept = this.changes;
     const side = theirs.record.left ? this.state.side : 'found';
-    this.set({ record: theirs.record, theirs: null, typed: {}, echoes: {}, side, saving: 'saved' });
-    this.judge(false);
+    this.set({ record: theirs.record, theirs: null, texts: NOTHING_TYPED, side, saving: 'saved' });
+    this.judge();
   }
 
   /** A fresh answer of the server. It is taken unless something here is not saved yet. */
   accept(view: BoxView) {
-    if (this.state.saving !== 'saved' || view.record.revision < this.revision) return;
+    if (!this.isKept || view.record.revision < this.revision) return;
     const changed = view.record.revision !== this.revision;
     this.revision = view.record.revision;
     this.set({ view });
     if (changed) {
       this.set({ record: view.record.record });
-      this.judge(false);
+      this.judge();
     }
   }
 
-  /** The window is closing or another box is opened: what is not saved goes now. */
-  async dispose() {
-    await this.flush();
+  /** Nobody looks at this box any more, and all of it is kept. */
+  close() {
     this.judging?.abort();
     this.planning?.abort();
     if (this.planTimer) clearTimeout(this.planTimer);
-    this.listeners.clear();
+    if (this.saveTimer) clearTimeout(this.saveTimer);
   }
 }
