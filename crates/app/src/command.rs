@@ -6,14 +6,16 @@ use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
-use nailpunch_core::panel_judgement::judge_panels_of;
+use nailpunch_core::assess::{Acceptance, judge_panels_of, measured_again};
+use nailpunch_core::facts::{Bundle, Pointer};
 use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge, rule_book};
 use nailpunch_core::standard::Confidence;
-use nailpunch_core::survey::Bundle;
 use nailpunch_report::ReportKind;
-use nailpunch_store::{Author, Store, back_up, restore};
+use nailpunch_store::{Store, back_up, restore};
 use serde::Serialize;
 
+use crate::clock::{command_line as author, now};
+use crate::failure::{Failure, LARGEST_BUNDLE};
 use crate::{demo, schema, web};
 
 /// Audits of existing box and device installations: what is wrong, how bad, what puts it right, and proof.
@@ -142,28 +144,6 @@ impl Data {
     }
 }
 
-/// Why a command did not do what it should, for people: one sentence on standard error, exit code 2.
-#[derive(Debug, thiserror::Error)]
-pub enum Failure {
-    /// The store refused.
-    #[error(transparent)]
-    Store(#[from] nailpunch_store::StoreError),
-    /// The report could not be made.
-    #[error(transparent)]
-    Report(#[from] nailpunch_report::ReportError),
-    /// A file could not be read or written.
-    #[error("{}: {reason}", path.display())]
-    File {
-        /// The file.
-        path: PathBuf,
-        /// What is wrong.
-        reason: String,
-    },
-    /// Anything else, in a sentence.
-    #[error("{0}")]
-    Other(String),
-}
-
 impl Command {
     /// Runs the command and answers its exit code.
     pub fn run(self) -> ExitCode {
@@ -199,7 +179,7 @@ impl Action {
                 }
             }
             Self::Rules { json } => print_rules(json)?,
-            Self::Schema => print_json(&schema::bundle_schema())?,
+            Self::Schema => print_json(&schema::bundle_schema(&web::openapi()))?,
             Self::Openapi => print_json(&web::openapi())?,
             Self::Import { file, copy, data } => {
                 let mut bundle = read_bundle(&file)?;
@@ -234,17 +214,6 @@ impl Action {
     }
 }
 
-/// Who the command line is in the journal.
-pub fn author() -> Author {
-    Author { who: "command line".to_owned(), at: now() }
-}
-
-/// Now, RFC 3339.
-pub fn now() -> String {
-    let now = jiff::Timestamp::now();
-    jiff::Timestamp::from_second(now.as_second()).unwrap_or(now).to_string()
-}
-
 /// A file in the folder for data of this user.
 fn data_file(name: &str) -> Result<PathBuf, Failure> {
     let var = |name| std::env::var_os(name).filter(|value| !value.is_empty()).map(PathBuf::from);
@@ -264,9 +233,6 @@ fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
     web::serve(store, listen.address, listen.port, &listen.hosts)
 }
 
-/// The largest bundle that is read: 256 MiB, some 20 000 boxes, or a few hundred photographs.
-pub const LARGEST_BUNDLE: u64 = 256 << 20;
-
 fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
     let fail = |reason: String| Failure::File { path: path.to_owned(), reason };
     let size = std::fs::metadata(path).map_err(|error| fail(error.to_string()))?.len();
@@ -275,7 +241,7 @@ fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
     }
     let text = std::fs::read_to_string(path).map_err(|error| fail(error.to_string()))?;
     let bundle: Bundle = web::from_json(text.as_bytes()).map_err(|problem| fail(problem.to_string()))?;
-    match bundle.problems().as_slice() {
+    match bundle.unacceptable(&Pointer::root()).as_slice() {
         [] => Ok(bundle),
         problems => Err(fail(problems.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))),
     }
@@ -301,7 +267,7 @@ struct CheckLine {
     rule: &'static str,
     subject: String,
     verdict: Verdict,
-    severity: nailpunch_core::rules::Severity,
+    severity: nailpunch_core::standard::Severity,
     measured: Option<String>,
     required: Option<String>,
     shortfall: Option<String>,
@@ -367,7 +333,7 @@ fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
             boxes += 1;
             let wired_under = basis.wired_under(&room.room(), record.wired_under);
             let kept = record.record(room.id);
-            let left = kept.measured_again(&record.items);
+            let left = measured_again(&kept, &record.items);
             let contents = left.unwrap_or(&record.found);
             let repaired: Vec<&str> =
                 left.iter().flat_map(|_| record.items.iter().map(|item| item.rule.as_str())).collect();

@@ -2,10 +2,11 @@
 
 use std::path::Path;
 
-use nailpunch_core::survey::Bundle;
+use nailpunch_core::facts::Bundle;
 use nailpunch_store::{Store, StoreError};
 
-use crate::command::{Failure, author};
+use crate::clock::command_line;
+use crate::failure::Failure;
 
 /// The building of the demo as it really is, for the bench.
 pub const INSTALLATION: &str = include_str!("../../../demo/installation.json");
@@ -27,7 +28,7 @@ pub fn open(path: &Path, fresh: bool) -> Result<Store, Failure> {
     }
     let store = Store::open(path)?;
     let bundle: Bundle = serde_json::from_str(BUNDLE).map_err(|error| Failure::Other(error.to_string()))?;
-    match store.import(&bundle, &author()) {
+    match store.import(&bundle, &command_line()) {
         Ok(()) | Err(StoreError::AlreadyHere { .. }) => Ok(store),
         Err(error) => Err(error.into()),
     }
@@ -37,14 +38,18 @@ pub fn open(path: &Path, fresh: bool) -> Result<Store, Failure> {
 mod tests {
     #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
-    use super::*;
+    use nailpunch_core::assess::Acceptance;
+    use nailpunch_core::facts::Pointer;
     use nailpunch_core::repair::plan_box;
-    use nailpunch_core::rules::{RULES, Severity, Situation, Verdict, judge};
+    use nailpunch_core::rules::{RULES, Situation, Verdict, judge};
+    use nailpunch_core::standard::Severity;
+
+    use super::*;
 
     #[test]
     fn the_demo_is_a_sound_bundle_with_every_verdict_in_it() {
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
-        assert_eq!(bundle.problems(), []);
+        assert_eq!(bundle.unacceptable(&Pointer::root()), []);
         let boxes: usize = bundle.rooms.iter().map(|room| room.boxes.len()).sum();
         assert!(bundle.rooms.len() == 9 && (55..=65).contains(&boxes), "{} rooms, {boxes} boxes", bundle.rooms.len());
         let basis = &bundle.audit.basis;
@@ -106,8 +111,8 @@ mod tests {
 
     #[test]
     fn the_building_of_the_bench_is_sound_and_the_readings_of_the_demo_are_its_own() {
-        use nailpunch_core::survey::{Half, InstrumentReading};
-        use nailpunch_core::truth::{BenchInstrument, BenchWish, Installation};
+        use nailpunch_core::electrical::{BenchInstrument, BenchWish, Installation};
+        use nailpunch_core::facts::{Half, InstrumentReading};
         let building: Installation = serde_json::from_str(INSTALLATION).unwrap();
         building.check().unwrap();
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
@@ -130,7 +135,7 @@ mod tests {
 
     #[test]
     fn the_circuits_of_the_demo_hide_two_breaks_to_trace() {
-        use nailpunch_core::truth::{PlacedBox, circuit_answer};
+        use nailpunch_core::electrical::{PlacedBox, circuit_answer};
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
         let records: Vec<_> = bundle
             .rooms
@@ -163,7 +168,7 @@ mod tests {
         let mut audit = store.audits().unwrap()[0].audit.record.clone();
         let id = audit.id.to_string();
         audit.name = "Changed".to_owned();
-        store.put(&id, &audit, 1, &author()).unwrap();
+        store.put(&id, &audit, 1, &command_line()).unwrap();
         drop(store);
         let name = |fresh| open(&path, fresh).unwrap().audits().unwrap()[0].audit.record.name.clone();
         assert_eq!(name(false), "Changed");
@@ -172,7 +177,7 @@ mod tests {
 
     #[test]
     fn every_rule_of_the_panel_is_broken_at_one_of_its_panels() {
-        use nailpunch_core::panel_judgement::judge_panels_of;
+        use nailpunch_core::assess::judge_panels_of;
         use nailpunch_core::rules::PANEL_RULES;
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
         let judged = judge_panels_of(&bundle);

@@ -1,7 +1,9 @@
 //! Nailpunch: the binary. The command line, and the server behind the screens.
 
+mod clock;
 mod command;
 mod demo;
+mod failure;
 mod schema;
 mod web;
 

@@ -3,11 +3,12 @@
 #![allow(missing_docs, clippy::unwrap_used, reason = "a benchmark")]
 
 use divan::Bencher;
-use nailpunch_core::judgement::{JudgeRequest, judge_box};
+use nailpunch_core::assess::{JudgeRequest, judge_box};
+use nailpunch_core::facts::{Basis, BoxContents, Seat};
 use nailpunch_core::quantity::{UnitSystem, parse_length};
 use nailpunch_core::repair::plan_box;
-use nailpunch_core::rules::{RULES, Severity, Situation, judge};
-use nailpunch_core::survey::{Basis, BoxContents, Seat};
+use nailpunch_core::rules::{RULES, Situation, judge};
+use nailpunch_core::standard::Severity;
 
 fn main() {
     println!("{} rules in the catalogue: divide `one_box` by that for the time of a rule", RULES.len());

@@ -1,13 +1,13 @@
 //! How long electrical truth takes: one network, a full diagnosis, a trace.
 
 use divan::{Bencher, black_box};
-use nailpunch_core::survey::{
+use nailpunch_core::electrical::mapping::{MappedBreaker, TickedPoint, decode, schedule};
+use nailpunch_core::electrical::network::Network;
+use nailpunch_core::electrical::trace::{KnownFeed, TracePoint, trace};
+use nailpunch_core::electrical::{HalfReadings, diagnose, diagnose_with, predict};
+use nailpunch_core::facts::{
     BoxContents, BoxId, Half, Lamp, LampReading, Meter, MeterReading, Probe, Safety, Tick, TracedFault,
 };
-use nailpunch_core::truth::mapping::{MappedBreaker, TickedPoint, decode, schedule};
-use nailpunch_core::truth::network::Network;
-use nailpunch_core::truth::trace::{KnownFeed, TracePoint, trace};
-use nailpunch_core::truth::{HalfReadings, diagnose, diagnose_with, predict};
 use uuid::Uuid;
 
 fn main() {

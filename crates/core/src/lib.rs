@@ -2,23 +2,21 @@
 //! change of what was found, which the same rules judge again.
 //!
 //! ```text
-//! survey (facts) -> rules (verdicts) -> repair (changed survey) -> rules again -> work
+//! facts -> rules (verdicts) -> repair (changed facts) -> rules again -> assess (the life of each finding) -> job
 //! ```
-//! No I/O, no clock, no web, no SQL.
+//! No I/O, no clock, no web, no SQL. Each room stands on those before it in the list, and on no other:
+//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `picture` and `jot` stand on `facts`.
 
-pub mod effects;
+pub mod assess;
+pub mod electrical;
+pub mod facts;
+pub mod job;
 pub mod jot;
-pub mod judgement;
-pub mod overview;
-pub mod panel_judgement;
+pub mod picture;
 pub mod quantity;
 pub mod repair;
 pub mod rules;
-mod sentence;
 pub mod standard;
-pub mod survey;
-pub mod truth;
-pub mod work;
 
 #[cfg(test)]
 mod testing;

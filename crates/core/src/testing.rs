@@ -1,14 +1,15 @@
 //! Small scenes for the tests of this crate.
 
+use uuid::Uuid;
+
+use crate::facts::{
+    Basis, BoxContents, BoxId, BoxKind, BoxRecord, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role,
+    Room, RoomId,
+};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, Standing, propose};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::{Edition, WiredUnder};
-use crate::survey::{
-    Basis, BoxContents, BoxId, BoxKind, BoxRecord, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role,
-    Room, RoomId,
-};
-use uuid::Uuid;
 
 /// A black 12 AWG conductor in cable 1 with the given free length and reach, in sixteenths of an inch.
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {

@@ -7,12 +7,12 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::judgement::{JudgeRequest, judge_box, plan_for};
+use nailpunch_core::assess::{JudgeRequest, judge_box, plan_for};
+use nailpunch_core::facts::{Basis, BoxContents};
 use nailpunch_core::quantity::{UnitSystem, parse_length};
 use nailpunch_core::repair::{Proposal, Standing};
 use nailpunch_core::rules::Verdict::{self, Legacy, Marginal, Meets, NotApplicable, NotMeasured, Violates};
 use nailpunch_core::standard::{Edition, WiredUnder};
-use nailpunch_core::survey::{Basis, BoxContents};
 
 /// A box with one black 12 AWG conductor; `-` stands for what was not measured.
 fn request(

@@ -1,6 +1,6 @@
 //! The network solver held to the laws of circuits, on networks of any shape.
 
-use nailpunch_core::truth::network::{Element, Network, Node, Phasor};
+use nailpunch_core::electrical::network::{Element, Network, Node, Phasor};
 use proptest::prelude::*;
 
 /// One element: its kind (resistor, capacitor, source) and its size in ohms or picofarads.

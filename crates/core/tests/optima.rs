@@ -5,10 +5,10 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
+use nailpunch_core::facts::{Colour, Offcut};
+use nailpunch_core::job::shut_downs::{Limits, Task, shut_downs};
+use nailpunch_core::job::{PigtailDemand, cut_list};
 use nailpunch_core::quantity::{Gauge, Length, UnitSystem};
-use nailpunch_core::survey::Colour;
-use nailpunch_core::work::shut_downs::{Limits, Task, shut_downs};
-use nailpunch_core::work::{Offcut, PigtailDemand, cut_list};
 use serde::Deserialize;
 
 #[derive(Deserialize)]

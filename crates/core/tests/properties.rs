@@ -2,12 +2,12 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::judgement::{JudgeRequest, judge_box, plan_for};
+use nailpunch_core::assess::{JudgeRequest, judge_box, plan_for};
+use nailpunch_core::facts::{Basis, BoxContents, Observation, Observed, Pointer};
 use nailpunch_core::quantity::{UnitSystem, Volume};
 use nailpunch_core::repair::{Diagnosis, REPAIRS};
 use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge};
 use nailpunch_core::standard::Edition;
-use nailpunch_core::survey::{Basis, BoxContents, Observation, Observed, Pointer};
 use proptest::prelude::*;
 use proptest::sample::select;
 use serde_json::json;

@@ -6,7 +6,7 @@ use std::collections::HashMap;
 use std::path::{Path, PathBuf};
 use std::process::Command;
 
-use nailpunch_core::truth::network::{Network, Node, Phasor};
+use nailpunch_core::electrical::network::{Network, Node, Phasor};
 
 fn folder() -> PathBuf {
     Path::new(env!("CARGO_MANIFEST_DIR")).join("tests/netlists")

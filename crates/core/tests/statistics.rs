@@ -1,7 +1,7 @@
 //! Sampling against a statistics library: values of scipy 1 in `statistics/expected.csv`, made by `statistics/make.py`.
 #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::truth::sampling::{estimate, few_seen};
+use nailpunch_core::assess::sampling::{estimate, few_seen};
 
 #[test]
 fn the_estimate_agrees_with_scipy() {

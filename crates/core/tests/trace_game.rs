@@ -1,8 +1,8 @@
 //! Finding a planted break on random trees: whether the true place is always named, and how many boxes are opened beside
 //! opening in feed order and beside bisection. The figures are reported in docs/performance.md.
 
-use nailpunch_core::survey::{BoxId, FaultPlace, TracedFault};
-use nailpunch_core::truth::trace::{KnownFeed, Spread64, TestKind, TracePoint, trace};
+use nailpunch_core::electrical::trace::{KnownFeed, Spread64, TestKind, TracePoint, trace};
+use nailpunch_core::facts::{BoxId, FaultPlace, TracedFault};
 use uuid::Uuid;
 
 struct Game {

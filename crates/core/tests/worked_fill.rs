@@ -3,10 +3,10 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
+use nailpunch_core::facts::{Basis, BoxContents};
 use nailpunch_core::quantity::UnitSystem::Inch;
 use nailpunch_core::rules::{Situation, Verdict, fill, judge};
 use nailpunch_core::standard::Edition::{self, Cec2021, Nec2011, Nec2017, Nec2020, Nec2023};
-use nailpunch_core::survey::{Basis, BoxContents};
 use serde_json::{Value, json};
 
 /// `count` conductors of a colour and role.

@@ -1,7 +1,7 @@
 //! The correction list in the report.
 
-use nailpunch_core::survey::Bundle;
-use nailpunch_core::work::{BoxItems, CorrectionAnswer, answers};
+use nailpunch_core::assess::{BoxItems, CorrectionAnswer, answers};
+use nailpunch_core::facts::Bundle;
 use serde::Serialize;
 
 /// A line of a correction list with its answer.

@@ -1,6 +1,7 @@
 //! A correction list in and out: CSV with a heading row, or lines as they were typed.
 
-use nailpunch_core::work::{CorrectionAnswer, MOST_LINES, typed_lines};
+use nailpunch_core::assess::{CorrectionAnswer, typed_lines};
+use nailpunch_core::facts::MOST_LINES;
 
 use crate::ReportError;
 use crate::csv_file::harmless;
@@ -129,7 +130,7 @@ mod tests {
 
     #[test]
     fn a_formula_is_answered_harmless() {
-        use nailpunch_core::work::CorrectionLine;
+        use nailpunch_core::facts::CorrectionLine;
         let line = CorrectionLine {
             id: 1,
             place: String::new(),

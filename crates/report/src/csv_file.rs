@@ -1,13 +1,11 @@
 //! The findings as CSV: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
 
-use nailpunch_core::panel_judgement::judge_panels_of;
+use nailpunch_core::assess::{item_views, judge_panels_of, measured_again};
+use nailpunch_core::facts::{Bundle, RulingKind};
 use nailpunch_core::quantity::{Amount, AmountUnit};
 use nailpunch_core::rules::{Finding, RuleResult, Situation, Verdict, judge};
-use nailpunch_core::survey::{Bundle, RulingKind};
-use nailpunch_core::work::item_views;
 
 use crate::ReportError;
-use crate::data::state_name;
 
 const COLUMNS: [&str; 19] = [
     "room",
@@ -49,11 +47,10 @@ pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
             };
             let found = judged(&entry.found, &[]);
             let record = entry.record(room.id);
-            let left = record.measured_again(&entry.items).map(|left| judged(left, &repaired));
+            let left = measured_again(&record, &entry.items).map(|left| judged(left, &repaired));
             let views = item_views(&record, &entry.items, basis, wired_under);
             for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
-                let state =
-                    views.iter().find(|view| view.rule == result.rule).map_or("", |view| state_name(view.state));
+                let state = views.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.name());
                 let place = [room.name.as_str(), &entry.tag, &entry.place].map(harmless);
                 let after = left.as_ref().and_then(|left| left.iter().find(|after| after.rule == result.rule));
                 if result.findings.is_empty() {

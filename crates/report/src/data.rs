@@ -1,16 +1,14 @@
 //! What the report says, before it is laid out. Every figure comes from the core.
 
-use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
-use nailpunch_core::overview::{AuditCounts, BoxOverview};
-use nailpunch_core::quantity::{Amount, Rounding, UnitSystem};
-use nailpunch_core::repair::plan_box;
-use nailpunch_core::rules::{RuleResult, Severity, Situation, Verdict, rule_book};
-use nailpunch_core::standard::{Confidence, WiredUnder};
-use nailpunch_core::survey::{
-    Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, RulingKind, house_rule_infos,
+use nailpunch_core::assess::sampling::samples;
+use nailpunch_core::assess::{
+    AuditCounts, BoxOverview, ItemState, ItemView, JudgeRequest, Judgement, item_views, judge_box, measured_again,
 };
-use nailpunch_core::truth::sampling::samples;
-use nailpunch_core::work::{ItemState, ItemView, item_views};
+use nailpunch_core::facts::{Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, house_rule_infos};
+use nailpunch_core::quantity::{Rounding, UnitSystem};
+use nailpunch_core::repair::plan_box;
+use nailpunch_core::rules::{RuleResult, Situation, Verdict, rule_book};
+use nailpunch_core::standard::{Severity, WiredUnder};
 use serde::Serialize;
 
 use crate::correction_part::{CorrectionRow, corrections};
@@ -20,29 +18,7 @@ use crate::panel_part::{PanelPart, panel_parts};
 use crate::photo_part::{PhotoPart, photo_part};
 use crate::seal::seal_line;
 use crate::section_svg;
-
-/// A line of a two-column list.
-#[derive(Serialize)]
-pub struct Line {
-    pub what: String,
-    pub value: String,
-}
-
-/// One finding of a box.
-#[derive(Serialize)]
-pub struct Row {
-    pub title: &'static str,
-    pub verdict: &'static str,
-    pub found: String,
-    pub left: String,
-    pub limit: String,
-    pub shortfall: String,
-    pub citation: String,
-    pub sentence: String,
-    pub repair: String,
-    pub state: String,
-    pub ruling: String,
-}
+use crate::table::{Line, Row, row, rules_met};
 
 /// A drawing with what it shows in words.
 #[derive(Serialize)]
@@ -332,7 +308,7 @@ fn box_part(
 ) -> BoxPart {
     let found = judge_box(request(&entry.found, basis, wired_under, Vec::new(), &entry.rulings));
     let repaired: Vec<String> = entry.items.iter().map(|item| item.rule.clone()).collect();
-    let left = record.measured_again(&entry.items);
+    let left = measured_again(record, &entry.items);
     let left = left.map(|left| judge_box(request(left, basis, wired_under, repaired.clone(), &entry.rulings)));
     let mut about = vec![entry.found.kind.name().to_owned()];
     about.extend(entry.found.location.map(|location| location.name().to_owned()));
@@ -393,11 +369,6 @@ fn rest(judgement: &Judgement) -> String {
     format!("{}{missing}", rules_met(meets))
 }
 
-/// How many rules are met, in words.
-pub(crate) fn rules_met(count: usize) -> String {
-    if count == 1 { "1 rule is met.".to_owned() } else { format!("{count} rules are met.") }
-}
-
 /// The working of the fill, where the box is overfilled.
 fn fill_lines(judgement: &Judgement) -> Vec<Line> {
     let Some(fill) = judgement.fill.as_ref().filter(|fill| fill.over.is_some()) else { return Vec::new() };
@@ -431,62 +402,4 @@ fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>)
             .map(|cannot| format!("Not mended here: {}. {}.", cannot.title, cannot.reasons.join("; "))),
     );
     lines
-}
-
-/// The measured figure with its conductor, "2 3/4 in (black 12 AWG)".
-fn figure(result: &RuleResult) -> Option<String> {
-    let worst = result.worst_finding()?;
-    worst.measured.as_ref().map(|measured| format!("{} ({})", measured.figure.text, worst.label))
-}
-
-/// The state of an item in words.
-pub(crate) const fn state_name(state: ItemState) -> &'static str {
-    match state {
-        ItemState::Found => "found",
-        ItemState::Planned => "planned",
-        ItemState::Waiting => "waiting",
-        ItemState::Referred => "referred",
-        ItemState::Declined => "declined by the owner",
-        ItemState::Done => "done, not proven",
-        ItemState::Proven => "proven",
-        ItemState::Closed => "closed",
-        ItemState::Reopened => "open again",
-    }
-}
-
-/// The verdict, or that it is a danger.
-const fn verdict_name(result: &RuleResult) -> &'static str {
-    match (result.verdict, result.severity) {
-        (Verdict::Violates, Severity::Danger) => Severity::Danger.name(),
-        (verdict, _) => verdict.name(),
-    }
-}
-
-pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>) -> Row {
-    let worst = result.worst_finding();
-    let text = |figure: Option<&Amount>| figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone());
-    Row {
-        title: result.title,
-        verdict: verdict_name(result),
-        found: figure(result).unwrap_or_else(|| "—".to_owned()),
-        left: after
-            .map_or_else(|| "—".to_owned(), |after| figure(after).unwrap_or_else(|| after.verdict.name().to_owned())),
-        limit: text(worst.and_then(|worst| worst.required.as_ref())),
-        shortfall: text(worst.and_then(|worst| worst.shortfall.as_ref())),
-        citation: match (result.citation, result.confidence) {
-            (None, _) => "—".to_owned(),
-            (Some(citation), Some(Confidence::Practice)) => citation.to_string(),
-            (Some(citation), _) => format!("{citation}, from memory"),
-        },
-        sentence: match worst.filter(|worst| !worst.rests_on.is_empty()) {
-            Some(worst) => format!("{} Rests on: {}.", result.sentence, worst.rests_on.join("; ")),
-            None => result.sentence.to_string(),
-        },
-        repair: view.and_then(|view| view.repair_title).unwrap_or("—").to_owned(),
-        state: view.map_or("—", |view| state_name(view.state)).to_owned(),
-        ruling: result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
-            RulingKind::Confirm => "Confirmed by the inspector.".to_owned(),
-            RulingKind::Dismiss => format!("Dismissed by the inspector: {}.", ruling.reason.trim_end_matches('.')),
-        }),
-    }
 }

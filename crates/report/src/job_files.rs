@@ -2,7 +2,8 @@
 
 use chrono::{Days, NaiveDate};
 use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
-use nailpunch_core::work::{Job, JobShutDown, WorkSettings};
+use nailpunch_core::facts::WorkSettings;
+use nailpunch_core::job::{Job, JobShutDown};
 
 use crate::ReportError;
 use crate::csv_file::harmless;

@@ -2,11 +2,12 @@
 
 use std::collections::HashMap;
 
-use nailpunch_core::survey::{BoxId, BoxRecord, Bundle, Circuit, Panel, Room};
-use nailpunch_core::work::{BoxWork, Job, JobInput, WorkItem, job};
+use nailpunch_core::assess::BoxWork;
+use nailpunch_core::facts::{BoxId, BoxRecord, Bundle, Circuit, Panel, Room, WorkItem};
+use nailpunch_core::job::{Job, JobInput, job};
 use serde::Serialize;
 
-use crate::data::Line;
+use crate::table::Line;
 
 /// A box of the repair order.
 #[derive(Serialize)]

@@ -1,6 +1,6 @@
 //! The kinds of report, and what is in each.
 
-use nailpunch_core::work::ItemState;
+use nailpunch_core::assess::ItemState;
 
 /// Which report.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]

@@ -14,6 +14,7 @@ mod photo_part;
 mod readings_log;
 mod seal;
 mod section_svg;
+mod table;
 
 pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
 pub use csv_file::csv;

@@ -1,11 +1,11 @@
 //! A panel in the report: its findings, its schedule, what stays live.
 
-use nailpunch_core::panel_judgement::{PanelJudgement, judge_panels_of};
+use nailpunch_core::assess::{PanelJudgement, judge_panels_of};
+use nailpunch_core::facts::{Bundle, Panel};
 use nailpunch_core::rules::{RuleResult, Verdict};
-use nailpunch_core::survey::{Bundle, Panel};
 use serde::Serialize;
 
-use crate::data::{Row, row, rules_met};
+use crate::table::{Row, row, rules_met};
 
 /// A line of the panel schedule.
 #[derive(Serialize)]

@@ -2,7 +2,7 @@
 
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use nailpunch_core::survey::Bundle;
+use nailpunch_core::facts::Bundle;
 use typst::foundations::Bytes;
 use typst_as_lib::TypstEngine;
 use typst_pdf::PdfOptions;

@@ -4,7 +4,7 @@ use std::fmt::Write;
 
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use nailpunch_core::survey::{Bundle, BundlePhoto, PhotoMark};
+use nailpunch_core::facts::{Bundle, BundlePhoto, PhotoMark};
 use serde::Serialize;
 
 /// A photograph of the report.

@@ -1,10 +1,10 @@
 //! The log of readings as CSV, in and out: one reading a row. The format is described in docs/formats.md.
 
-use nailpunch_core::quantity::parse_voltage;
-use nailpunch_core::survey::{
+use nailpunch_core::facts::{
     BoxContents, Bundle, DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter,
     MeterReading, Probe, Problem, TripReading,
 };
+use nailpunch_core::quantity::parse_voltage;
 
 use crate::ReportError;
 

@@ -1,6 +1,6 @@
 //! Sealing: what the data and the report hash to, and whether a bundle and a PDF belong together and are unaltered.
 
-use nailpunch_core::survey::{Bundle, Seal};
+use nailpunch_core::facts::{Bundle, Seal};
 use sha2::{Digest, Sha256};
 
 use crate::ReportError;

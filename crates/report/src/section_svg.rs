@@ -2,8 +2,8 @@
 
 use std::fmt::Write;
 
-use nailpunch_core::survey::{Colour, WallFinish};
-use nailpunch_core::survey::{Section, SectionConductor};
+use nailpunch_core::facts::{Colour, WallFinish};
+use nailpunch_core::picture::{Section, SectionConductor};
 
 const WIDTH: f64 = 520.0;
 const LEFT: f64 = 92.0;
@@ -168,8 +168,9 @@ fn paint(colour: Colour) -> &'static str {
 
 #[cfg(test)]
 mod tests {
+    use nailpunch_core::facts::{Basis, BoxContents};
+
     use super::*;
-    use nailpunch_core::survey::{Basis, BoxContents};
 
     #[test]
     fn the_drawing_is_to_scale() {

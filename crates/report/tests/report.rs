@@ -2,9 +2,9 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
+use nailpunch_core::facts::{Bundle, Observation, Remark, Ruling, RulingKind};
 use nailpunch_core::quantity::Volume;
-use nailpunch_core::rules::{RuleBasis, Severity};
-use nailpunch_core::survey::{Bundle, Observation, Remark, Ruling, RulingKind};
+use nailpunch_core::standard::{RuleBasis, Severity};
 use nailpunch_report::{ReportKind, csv, pdf};
 
 fn bundle() -> Bundle {

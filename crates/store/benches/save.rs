@@ -4,7 +4,7 @@
 
 use std::time::{Duration, Instant};
 
-use nailpunch_core::survey::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Room, RoomId};
+use nailpunch_core::facts::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Room, RoomId};
 use nailpunch_store::{Author, Store};
 use rusqlite::{Connection, params};
 use uuid::Uuid;
@@ -21,8 +21,8 @@ fn main() {
     let author = Author { who: "bench".to_owned(), at: "2026-01-01T00:00:00Z".to_owned() };
     let store = Store::open(&folder.path().join("store.sqlite")).unwrap();
     let audit = Audit {
-        work: nailpunch_core::work::WorkSettings::default(),
-        letterhead: nailpunch_core::survey::Letterhead::default(),
+        work: nailpunch_core::facts::WorkSettings::default(),
+        letterhead: nailpunch_core::facts::Letterhead::default(),
         corrections: Vec::new(),
         id: AuditId(Uuid::from_u128(1)),
         name: "bench".to_owned(),

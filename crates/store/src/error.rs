@@ -2,7 +2,7 @@
 
 use std::path::PathBuf;
 
-use nailpunch_core::survey::Problem;
+use nailpunch_core::facts::Problem;
 
 /// Why the store refuses.
 #[derive(Debug, thiserror::Error)]
@@ -41,7 +41,7 @@ pub enum StoreError {
     Foreign(String),
     /// The work item cannot change as asked.
     #[error(transparent)]
-    Transition(#[from] nailpunch_core::work::TransitionError),
+    Transition(#[from] nailpunch_core::assess::TransitionError),
     /// The file was written by a newer program.
     #[error(
         "{} was written by a newer version of Nailpunch; start that version, or choose another file with --data",

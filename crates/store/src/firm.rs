@@ -1,13 +1,11 @@
 //! The house rules of the firm: what a new audit begins with.
 
-use nailpunch_core::survey::{HouseRules, Pointer};
+use nailpunch_core::facts::{HouseRules, Pointer};
 use rusqlite::{OptionalExtension, Transaction, params};
 
-use crate::record::{Author, Entry, Revised, journal, refuse};
+use crate::journal::{Author, Entry, FIRM, journal};
+use crate::record::{Revised, refuse};
 use crate::{Store, StoreError};
-
-/// The name under which the firm's changes stand in the journal, where an audit's identifier would.
-pub(crate) const FIRM: &str = "firm";
 
 fn row(transaction: &Transaction) -> Result<Option<(Revised<HouseRules>, String)>, StoreError> {
     let found: Option<(String, u32)> = transaction

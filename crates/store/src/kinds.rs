@@ -1,7 +1,7 @@
 //! The kinds of record: where each is kept, and what it must satisfy.
 
-use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, feed_problems};
-use nailpunch_core::work::WorkItem;
+use nailpunch_core::assess::{Acceptance, check_transition};
+use nailpunch_core::facts::{Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, WorkItem, feed_problems};
 use rusqlite::{Transaction, params};
 
 use crate::StoreError;
@@ -15,7 +15,7 @@ impl Stored for Audit {
     }
 
     fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
-        let mut problems = self.problems(&Pointer::root());
+        let mut problems = self.unacceptable(&Pointer::root());
         // An area that a room still stands in cannot go.
         let rooms: Vec<Room> = crate::walk::rooms(transaction, audit_id)?.into_iter().map(|r| r.record).collect();
         for room in rooms {
@@ -83,7 +83,7 @@ impl Stored for BoxRecord {
     }
 
     fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
-        let mut problems = self.problems(&Pointer::root());
+        let mut problems = self.unacceptable(&Pointer::root());
         let room_there: bool = transaction
             .prepare_cached("SELECT EXISTS (SELECT 1 FROM room WHERE id = ?1 AND audit_id = ?2 AND deleted = 0)")?
             .query_row(params![self.room.to_string(), audit_id], |row| row.get(0))?;
@@ -123,7 +123,7 @@ impl Stored for WorkItem {
 
     fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
         let root = Pointer::root();
-        let mut problems = self.problems(&root);
+        let mut problems = self.unacceptable(&root);
         let box_id = self.box_id.to_string();
         let other: bool = transaction
             .prepare_cached(
@@ -137,7 +137,7 @@ impl Stored for WorkItem {
         refuse(problems)?;
         let record = get::<BoxRecord>(transaction, &box_id)?.record;
         let basis = get::<Audit>(transaction, audit_id)?.record.basis;
-        Ok(self.check_transition(before.map(|before| before.state), &record, &basis)?)
+        Ok(check_transition(self, before.map(|before| before.state), &record, &basis)?)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
@@ -207,7 +207,7 @@ impl Stored for Panel {
     }
 
     fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
-        let mut problems = self.problems(&Pointer::root());
+        let mut problems = self.unacceptable(&Pointer::root());
         let known: Vec<Self> =
             crate::walk::panels(transaction, audit_id)?.into_iter().map(|panel| panel.record).collect();
         let others = known.iter().filter(|panel| panel.id != self.id);

@@ -2,10 +2,12 @@
 
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use nailpunch_core::survey::{BundlePhoto, Photo, Pointer, Problem};
+use nailpunch_core::assess::Acceptance;
+use nailpunch_core::facts::{BundlePhoto, Photo, Pointer, Problem};
 use rusqlite::{OptionalExtension, Transaction, params};
 
-use crate::record::{Author, Revised, Stored, all, put, refuse, require_audit};
+use crate::journal::Author;
+use crate::record::{Revised, Stored, all, put, refuse, require_audit};
 use crate::{Store, StoreError};
 
 impl Stored for Photo {
@@ -16,7 +18,7 @@ impl Stored for Photo {
     }
 
     fn check(&self, _: &Transaction, _: &str, before: Option<&Self>) -> Result<(), StoreError> {
-        let mut problems = self.problems(&Pointer::root());
+        let mut problems = self.unacceptable(&Pointer::root());
         if before.is_some_and(|before| (before.width, before.height) != (self.width, self.height)) {
             let message = "the picture itself does not change; take another";
             problems.push(Problem::new(&Pointer::root().at("width"), message));

@@ -1,13 +1,12 @@
 //! One way to put, get, delete and journal a record of any kind.
 
-use nailpunch_core::survey::Problem;
-use rusqlite::{OptionalExtension, Transaction, params};
+use nailpunch_core::facts::Problem;
+use rusqlite::{OptionalExtension, Transaction};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::firm::FIRM;
-use crate::undo::cannot_undo;
+use crate::journal::{Author, Entry, journal};
 use crate::{Store, StoreError};
 
 /// A record with its revision.
@@ -17,40 +16,6 @@ pub struct Revised<T> {
     pub revision: u32,
     /// The record.
     pub record: T,
-}
-
-/// Who makes a change, and when, as the journal shows it. The store has no clock of its own.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct Author {
-    /// A name, or the part of the program.
-    pub who: String,
-    /// RFC 3339.
-    pub at: String,
-}
-
-/// A row of the journal.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-pub struct Change {
-    /// Its number, rising.
-    pub number: i64,
-    /// When, RFC 3339.
-    pub at: String,
-    /// Who.
-    pub who: String,
-    /// What kind of record.
-    pub kind: String,
-    /// Its identifier.
-    pub subject: String,
-    /// "create", "change", "delete", "restore" or "import".
-    pub action: String,
-    /// The record before.
-    #[schema(value_type = Option<Object>)]
-    pub before: Option<serde_json::Value>,
-    /// The record after.
-    #[schema(value_type = Option<Object>)]
-    pub after: Option<serde_json::Value>,
-    /// It is of a kind that can be taken back.
-    pub can_undo: bool,
 }
 
 /// A kind of record that the store keeps.
@@ -131,35 +96,6 @@ pub(crate) fn all<T: Stored>(transaction: &Transaction, sql: &str, of: &str) -> 
         Ok(Revised { revision, record: serde_json::from_str(&json)? })
     })
     .collect()
-}
-
-/// Who did what to which record, from what to what.
-pub(crate) struct Entry<'a> {
-    pub audit_id: &'a str,
-    pub kind: &'a str,
-    pub subject: &'a str,
-    pub action: &'a str,
-    pub before: Option<&'a str>,
-    pub after: Option<&'a str>,
-}
-
-pub(crate) fn journal(transaction: &Transaction, author: &Author, entry: &Entry) -> Result<(), StoreError> {
-    transaction
-        .prepare_cached(
-            "INSERT INTO change (at, who, audit_id, kind, subject, action, before, after)
-             VALUES (?1, ?2, ?3, ?4, ?5, ?6, ?7, ?8)",
-        )?
-        .execute(params![
-            author.at,
-            author.who,
-            entry.audit_id,
-            entry.kind,
-            entry.subject,
-            entry.action,
-            entry.before,
-            entry.after
-        ])?;
-    Ok(())
 }
 
 pub(crate) fn require_audit(transaction: &Transaction, audit_id: &str) -> Result<(), StoreError> {
@@ -307,39 +243,5 @@ impl Store {
     /// [`StoreError::NotFound`].
     pub fn get<T: Stored>(&self, id: &str) -> Result<Revised<T>, StoreError> {
         self.read(|transaction| get(transaction, id))
-    }
-
-    /// The latest changes of an audit, newest first, at most `most`.
-    ///
-    /// # Errors
-    /// [`StoreError::NotFound`] when there is no such audit.
-    pub fn journal(&self, audit_id: &str, most: u32) -> Result<Vec<Change>, StoreError> {
-        self.read(|transaction| {
-            if audit_id != FIRM {
-                require_audit(transaction, audit_id)?;
-            }
-            let mut statement = transaction.prepare_cached(
-                "SELECT number, at, who, kind, subject, action, before, after FROM change
-                 WHERE audit_id = ?1 ORDER BY number DESC LIMIT ?2",
-            )?;
-            let rows = statement.query_map(params![audit_id, most], |row| {
-                let json = |index| -> rusqlite::Result<Option<serde_json::Value>> {
-                    Ok(row.get::<_, Option<String>>(index)?.and_then(|json| serde_json::from_str(&json).ok()))
-                };
-                let (kind, action): (String, String) = (row.get(3)?, row.get(5)?);
-                Ok(Change {
-                    can_undo: cannot_undo(&kind, &action).is_none(),
-                    number: row.get(0)?,
-                    at: row.get(1)?,
-                    who: row.get(2)?,
-                    kind,
-                    subject: row.get(4)?,
-                    action,
-                    before: json(6)?,
-                    after: json(7)?,
-                })
-            })?;
-            Ok(rows.collect::<Result<_, _>>()?)
-        })
     }
 }

@@ -1,9 +1,10 @@
 //! Seals: kept once, never changed.
 
-use nailpunch_core::survey::Seal;
+use nailpunch_core::facts::Seal;
 use rusqlite::{OptionalExtension, Transaction, params};
 
-use crate::record::{Author, Entry, journal, require_audit};
+use crate::journal::{Author, Entry, journal};
+use crate::record::require_audit;
 use crate::{Store, StoreError};
 
 pub(crate) fn seals(transaction: &Transaction, audit_id: &str) -> Result<Vec<Seal>, StoreError> {

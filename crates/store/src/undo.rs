@@ -1,10 +1,10 @@
 //! Taking back one change of the journal, whichever record it was made to.
 
-use nailpunch_core::survey::{Audit, BoxRecord, Circuit, Panel, Photo, Pointer, Problem, Room};
-use nailpunch_core::work::WorkItem;
-use rusqlite::{OptionalExtension, Transaction};
+use nailpunch_core::facts::{Audit, BoxRecord, Circuit, Panel, Photo, Pointer, Problem, Room, WorkItem};
+use rusqlite::{OptionalExtension, Transaction, params};
 
-use crate::record::{Author, Stored, deleted, get, put, remove, require_audit};
+use crate::journal::{Author, Change, FIRM, cannot_undo};
+use crate::record::{Stored, deleted, get, put, remove, require_audit};
 use crate::{Store, StoreError};
 
 /// What a row of the journal says was done.
@@ -20,18 +20,41 @@ fn cannot(message: &str) -> StoreError {
     StoreError::Invalid(vec![Problem::new(&Pointer::root().at("number"), message)])
 }
 
-/// Why a change of this kind is never undone; `None` where it can be.
-pub(crate) fn cannot_undo(kind: &str, action: &str) -> Option<&'static str> {
-    match (kind, action) {
-        (_, "import") => Some("an import is not undone; delete the audit instead"),
-        ("seal", _) => Some("a seal is never undone; seal an amendment"),
-        ("order", _) => Some("a new order is not undone here; put the boxes in order again"),
-        ("firm", _) => Some("the rules of the firm are not undone here; change them in the rule book"),
-        _ => None,
-    }
-}
-
 impl Store {
+    /// The latest changes of an audit, newest first, at most `most`.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] when there is no such audit.
+    pub fn journal(&self, audit_id: &str, most: u32) -> Result<Vec<Change>, StoreError> {
+        self.read(|transaction| {
+            if audit_id != FIRM {
+                require_audit(transaction, audit_id)?;
+            }
+            let mut statement = transaction.prepare_cached(
+                "SELECT number, at, who, kind, subject, action, before, after FROM change
+                 WHERE audit_id = ?1 ORDER BY number DESC LIMIT ?2",
+            )?;
+            let rows = statement.query_map(params![audit_id, most], |row| {
+                let json = |index| -> rusqlite::Result<Option<serde_json::Value>> {
+                    Ok(row.get::<_, Option<String>>(index)?.and_then(|json| serde_json::from_str(&json).ok()))
+                };
+                let (kind, action): (String, String) = (row.get(3)?, row.get(5)?);
+                Ok(Change {
+                    can_undo: cannot_undo(&kind, &action).is_none(),
+                    number: row.get(0)?,
+                    at: row.get(1)?,
+                    who: row.get(2)?,
+                    kind,
+                    subject: row.get(4)?,
+                    action,
+                    before: json(6)?,
+                    after: json(7)?,
+                })
+            })?;
+            Ok(rows.collect::<Result<_, _>>()?)
+        })
+    }
+
     /// Takes a change of the journal back: what was made is deleted, what was changed or deleted is as before. The undo is
     /// a change like any other, and can be taken back itself.
     ///

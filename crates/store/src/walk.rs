@@ -1,12 +1,13 @@
 //! A whole audit in the order of the walk, and changing that order.
 
-use nailpunch_core::survey::{Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomId};
-use nailpunch_core::work::{BoxItems, WorkItem};
+use nailpunch_core::assess::BoxItems;
+use nailpunch_core::facts::{Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomId, WorkItem};
 use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::record::{Author, Entry, Revised, all, get, journal, refuse, require_audit};
+use crate::journal::{Author, Entry, journal};
+use crate::record::{Revised, all, get, refuse, require_audit};
 use crate::{Store, StoreError};
 
 /// A whole audit in the order of the walk.

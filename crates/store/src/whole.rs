@@ -1,13 +1,13 @@
 //! A whole audit in and out: all of it or nothing.
 
-use nailpunch_core::survey::{Audit, Bundle, BundleBox, BundleRoom, FORMAT};
+use nailpunch_core::assess::Acceptance;
+use nailpunch_core::facts::{Audit, Bundle, BundleBox, BundleRoom, FORMAT, Pointer};
 use rusqlite::OptionalExtension;
 
-use crate::photo;
-use crate::record::{Author, Entry, Stored, journal, refuse};
-use crate::seal;
+use crate::journal::{Author, Entry, journal};
+use crate::record::{Stored, refuse};
 use crate::walk::walk;
-use crate::{Store, StoreError};
+use crate::{Store, StoreError, photo, seal};
 
 impl Store {
     /// Takes a bundle in, all of it or nothing.
@@ -16,7 +16,7 @@ impl Store {
     /// [`StoreError::Invalid`] with every problem of the bundle; [`StoreError::AlreadyHere`] when the audit, or
     /// [`StoreError::Foreign`] when another record of it, is in the store.
     pub fn import(&self, bundle: &Bundle, author: &Author) -> Result<(), StoreError> {
-        refuse(bundle.problems())?;
+        refuse(bundle.unacceptable(&Pointer::root()))?;
         self.write(|transaction| {
             let audit_id = bundle.audit.id.to_string();
             let name: Option<(String, bool)> = transaction

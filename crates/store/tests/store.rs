@@ -2,12 +2,11 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::quantity::Length;
-use nailpunch_core::survey::{
+use nailpunch_core::facts::{
     Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, HouseRules, ItemId, Room, RoomId, Ruling, RulingKind,
-    TorqueBy,
+    StoredState, TorqueBy, WorkItem, WorkSettings,
 };
-use nailpunch_core::work::{StoredState, WorkItem, WorkSettings};
+use nailpunch_core::quantity::Length;
 use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
 use proptest::prelude::*;
 use tempfile::TempDir;
@@ -36,7 +35,7 @@ fn scene() -> Scene {
         basis: Basis::default(),
         archived: false,
         work: WorkSettings::default(),
-        letterhead: nailpunch_core::survey::Letterhead::default(),
+        letterhead: nailpunch_core::facts::Letterhead::default(),
         corrections: Vec::new(),
     };
     let room = Room { id: RoomId(Uuid::from_u128(2)), name: "Kitchen".to_owned(), area: None };
@@ -367,7 +366,7 @@ fn any_change_of_the_journal_can_be_taken_back() {
 
 #[test]
 fn a_photograph_and_a_seal_go_with_the_bundle() {
-    use nailpunch_core::survey::{Photo, PhotoId, Seal};
+    use nailpunch_core::facts::{Photo, PhotoId, Seal};
     let scene = scene();
     let id = scene.id();
     let photo = Photo {

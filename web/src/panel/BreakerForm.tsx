@@ -5,7 +5,7 @@ import type { Breaker, Panel } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { ConductorList } from './ConductorList';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 import { newBreaker } from './records';
 
 const KINDS = [

@@ -1,7 +1,7 @@
 // The directory as it is beside what the walk found, accepted line by line; what is in doubt; the printed schedule.
 import { Button } from 'react-bootstrap';
 import type { PanelView } from '../api/types';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 
 const CERTAINTY = {
   clear: '',

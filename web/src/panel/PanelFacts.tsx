@@ -5,7 +5,7 @@ import type { Bar, ElectrodeKind, Incoming, Panel, PanelFeed, PanelObservation }
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { ConductorList, GAUGES } from './ConductorList';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 
 const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
 const ELECTRODES: [ElectrodeKind, string][] = [

@@ -2,7 +2,7 @@
 import type { PanelView } from '../api/types';
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from '../findings/FindingList';
 import { Remarks } from '../findings/Remarks';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 
 export function PanelFindings({
   view,

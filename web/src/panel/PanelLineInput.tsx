@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { ApiProblem, api } from '../api/client';
 import type { Panel } from '../api/types';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 
 export function PanelLineInput({ panel, change }: { panel: Panel; change: ChangePanel }) {
   const [line, setLine] = useState('');

@@ -13,6 +13,7 @@ import { Ask } from '../ui/Ask';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BreakerFaults } from './BreakerFaults';
+import type { ChangePanel } from './change';
 import { BreakerForm } from './BreakerForm';
 import { Directory } from './Directory';
 import { FindOne } from './FindOne';
@@ -26,8 +27,6 @@ import { Rounds } from './Rounds';
 import { newPanel } from './records';
 import { WalkRound } from './WalkRound';
 
-/** Changes a panel; whether the change was kept. */
-export type ChangePanel = (make: (panel: Panel) => Panel) => Promise<boolean>;
 type Part = 'panel' | 'facts' | 'findings' | 'photos' | 'rounds' | 'walk' | 'directory';
 const PARTS: [Part, string][] = [
   ['panel', 'Breakers'],

@@ -2,7 +2,7 @@
 import { Button } from 'react-bootstrap';
 import type { PanelView } from '../api/types';
 import { Choice } from '../ui/Choice';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 
 const SAFETIES = [
   ['bare', 'fewest rounds, a slip goes unseen'],

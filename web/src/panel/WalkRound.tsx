@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { PanelView, Tick } from '../api/types';
-import type { ChangePanel } from './PanelView';
+import type { ChangePanel } from './change';
 
 type Props = { view: PanelView; round: number; onRound: (round: number) => void; change: ChangePanel };
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { StockLine, WorkPlan, WorkSettings } from '../api/types';
 import { Choice } from '../ui/Choice';
-import type { ChangeWork } from './PlanView';
+import type { ChangeWork } from './change';
 
 type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: ChangeWork };
 

@@ -3,7 +3,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Basis, Offcut, WorkPlan, WorkSettings } from '../api/types';
 import { LengthLine } from '../ui/LengthLine';
-import type { ChangeWork } from './PlanView';
+import type { ChangeWork } from './change';
 
 type Props = {
   audit: string;

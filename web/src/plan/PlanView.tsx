@@ -14,10 +14,9 @@ import { CutList } from './CutList';
 import { InHand } from './InHand';
 import { ScopeChoice } from './ScopeChoice';
 import { ShutDowns } from './ShutDowns';
+import type { ChangeWork } from './change';
 import { WorkList } from './WorkList';
 
-/** Changes what the job is planned by. */
-export type ChangeWork = (part: Partial<WorkSettings>) => Promise<void>;
 type Part = 'work' | 'bring' | 'cut' | 'off' | 'list' | 'today';
 const PARTS: [Part, string][] = [
   ['work', 'Work'],

@@ -3,7 +3,7 @@ import { Form } from 'react-bootstrap';
 import type { Scope, WorkPlan, WorkSettings } from '../api/types';
 import { NumberField } from '../ui/NumberField';
 import { clock, minuteOf } from './clock';
-import type { ChangeWork } from './PlanView';
+import type { ChangeWork } from './change';
 
 type Props = { job: WorkPlan; settings: WorkSettings; change: ChangeWork };
 

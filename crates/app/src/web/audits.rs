@@ -1,9 +1,9 @@
 //! Audits: the list of jobs, one audit's record, its walk, its journal.
 
-use nailpunch_core::overview::{AuditCounts, BoxOverview};
+use nailpunch_core::assess::sampling::{CohortSample, samples};
+use nailpunch_core::assess::{AuditCounts, BoxOverview};
+use nailpunch_core::facts::{Audit, AuditId, BoxRecord, HouseRules, Room};
 use nailpunch_core::quantity::UnitSystem;
-use nailpunch_core::survey::{Audit, AuditId, BoxRecord, HouseRules, Room};
-use nailpunch_core::truth::sampling::{CohortSample, samples};
 use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get, post, put as put_route};
@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// An audit on the list of jobs.
 #[derive(Serialize, ToSchema)]
@@ -62,7 +62,7 @@ fn overviews(walk: &AuditWalk) -> Vec<Vec<RunBox>> {
     let none = Vec::new();
     let basis = &walk.audit.record.basis;
     let of_room = |room: &nailpunch_store::WalkRoom| {
-        let of_box = |record: &Revised<nailpunch_core::survey::BoxRecord>| {
+        let of_box = |record: &Revised<nailpunch_core::facts::BoxRecord>| {
             let items = items.get(&record.record.id).unwrap_or(&none);
             RunBox {
                 revision: record.revision,
@@ -194,7 +194,7 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
             copy.rooms.clear();
             copy.circuits.clear();
             for panel in &mut copy.panels {
-                panel.mapping = nailpunch_core::survey::Mapping::default();
+                panel.mapping = nailpunch_core::facts::Mapping::default();
             }
         }
         store.import(&copy, &author())

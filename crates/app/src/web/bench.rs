@@ -3,12 +3,13 @@
 
 use std::sync::LazyLock;
 
-use nailpunch_core::survey::{BoxContents, Half, InstrumentReading, Pointer};
-use nailpunch_core::truth::{BenchWish, Installation};
+use nailpunch_core::electrical::{BenchWish, Installation};
+use nailpunch_core::facts::{BoxContents, Half, InstrumentReading, Pointer};
 use rocket::response::stream::{Event, EventStream};
 use rocket::serde::json::Json;
 use rocket::tokio::select;
-use rocket::tokio::sync::broadcast::{Sender, error::RecvError};
+use rocket::tokio::sync::broadcast::Sender;
+use rocket::tokio::sync::broadcast::error::RecvError;
 use rocket::{Shutdown, State, get, post};
 use serde::Serialize;
 use utoipa::ToSchema;

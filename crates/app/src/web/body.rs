@@ -1,6 +1,6 @@
 //! What comes in: JSON bodies with a stated limit, identifiers, and the revision a write is based on.
 
-use nailpunch_core::survey::Problem as FieldProblem;
+use nailpunch_core::facts::Problem as FieldProblem;
 use rocket::data::{Data, FromData, Outcome as DataOutcome, ToByteUnit};
 use rocket::http::Status;
 use rocket::outcome::Outcome;
@@ -10,7 +10,7 @@ use serde::de::DeserializeOwned;
 use uuid::Uuid;
 
 use super::problem::ApiError;
-use crate::command::LARGEST_BUNDLE;
+use crate::failure::LARGEST_BUNDLE;
 
 /// The largest record or box to judge: 1 MiB.
 const LARGEST_RECORD: u64 = 1 << 20;

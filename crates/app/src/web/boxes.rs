@@ -1,11 +1,9 @@
 //! One box: its record with all that follows from it.
 
-use nailpunch_core::judgement::{JudgeRequest, Judgement, judge_box};
-use nailpunch_core::overview::BoxOverview;
+use nailpunch_core::assess::{BoxOverview, ItemView, JudgeRequest, Judgement, item_views, judge_box, to_measure_again};
+use nailpunch_core::electrical::{MapChange, map_changes};
+use nailpunch_core::facts::{BoxContents, BoxRecord, Room};
 use nailpunch_core::standard::WiredUnder;
-use nailpunch_core::survey::{BoxContents, BoxRecord, Room};
-use nailpunch_core::truth::{MapChange, map_changes};
-use nailpunch_core::work::{ItemView, item_views};
 use nailpunch_store::{Revised, Store, StoreError};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, put as put_route};
@@ -16,7 +14,7 @@ use super::audits::RunBox;
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::circuits::{OnCircuit, circuits_of};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// A work item of the box with the revision of its record.
 #[derive(Serialize, ToSchema)]
@@ -85,7 +83,7 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
     Ok(BoxView {
         found: judged(&record.record.found, Vec::new()),
         left: record.record.left.as_ref().map(|left| judged(left, repaired)),
-        to_measure_again: record.record.to_measure_again(&stored),
+        to_measure_again: to_measure_again(&record.record, &stored),
         structure: record.record.found.structure(),
         items: views.into_iter().map(|view| BoxItem { revision: revision_of(&view), view }).collect(),
         on_run: RunBox { revision: record.revision, overview },

@@ -1,7 +1,7 @@
 //! Circuits: what hangs on a breaker, where its fault can be, its shut-down and its retest.
 
-use nailpunch_core::survey::{BoxRecord, Circuit, CircuitId};
-use nailpunch_core::truth::{CircuitAnswer, PlacedBox, circuit_answer};
+use nailpunch_core::electrical::{CircuitAnswer, PlacedBox, circuit_answer};
+use nailpunch_core::facts::{BoxRecord, Circuit, CircuitId};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, put as put_route};
@@ -10,7 +10,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// A circuit in the list.
 #[derive(Serialize, ToSchema)]

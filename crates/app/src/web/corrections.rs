@@ -1,7 +1,7 @@
 //! A correction list: taken over, linked, answered.
 
-use nailpunch_core::survey::Audit;
-use nailpunch_core::work::{CorrectionAnswer, answers, linked};
+use nailpunch_core::assess::{CorrectionAnswer, answers, linked};
+use nailpunch_core::facts::Audit;
 use nailpunch_report::{corrections_csv, read_corrections};
 use nailpunch_store::{AuditWalk, Revised};
 use rocket::data::{Data, ToByteUnit};
@@ -12,7 +12,7 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::Download;
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// The largest list: 4 MiB.
 const LARGEST_LIST: u64 = 4 << 20;

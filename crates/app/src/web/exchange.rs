@@ -1,6 +1,6 @@
 //! Whole audits in and out: bundle, PDF, CSV.
 
-use nailpunch_core::survey::{AuditId, Bundle};
+use nailpunch_core::facts::{AuditId, Bundle};
 use nailpunch_report::ReportKind;
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
@@ -11,8 +11,8 @@ use utoipa::ToSchema;
 
 use super::body::{LargeBody, identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
-use crate::command::now;
+use super::shared::{Shared, author, with_store};
+use crate::clock::now;
 
 /// A file to keep.
 #[derive(Responder)]

@@ -1,14 +1,14 @@
 //! House rules: those of the firm, and what an audit's own change.
 
-use nailpunch_core::effects::{HouseRuleEffect, house_rule_effects};
-use nailpunch_core::survey::HouseRules;
+use nailpunch_core::assess::{HouseRuleEffect, house_rule_effects};
+use nailpunch_core::facts::HouseRules;
 use nailpunch_store::Revised;
 use rocket::serde::json::Json;
 use rocket::{get as get_route, put as put_route};
 
 use super::body::{Body, IfMatch, identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// The house rules of the firm, which a new audit begins with; revision 0 while it has none of its own.
 #[utoipa::path(

@@ -5,8 +5,9 @@ use std::collections::hash_map::DefaultHasher;
 use std::hash::{Hash, Hasher};
 use std::sync::{Arc, Mutex, PoisonError};
 
-use nailpunch_core::survey::{BoxId, BoxRecord, ItemId, Room};
-use nailpunch_core::work::{BoxWork, ItemState, Job, JobInput, StoredState, WorkInScopes, WorkItem, job};
+use nailpunch_core::assess::{BoxWork, ItemState};
+use nailpunch_core::facts::{BoxId, BoxRecord, ItemId, Room, StoredState, WorkItem};
+use nailpunch_core::job::{Job, JobInput, WorkInScopes, job};
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::http::ContentType;
@@ -18,7 +19,7 @@ use utoipa::ToSchema;
 use super::body::{Body, identifier};
 use super::exchange::Download;
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// What was planned for boxes, by all that it follows from: planning a box takes milliseconds, and a job has many boxes of
 /// which few change between two looks.

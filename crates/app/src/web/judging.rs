@@ -1,16 +1,16 @@
 //! Judging without saving, and what the screens need to know beforehand.
 
-use nailpunch_core::jot::Jotted;
-use nailpunch_core::judgement::{JotRequest, JudgeRequest, Judgement, Remedies, judge_box, plan_for};
-use nailpunch_core::quantity::UnitSystem;
-use nailpunch_core::rules::{RuleEntry, rule_book};
-use nailpunch_core::standard::Edition;
-use nailpunch_core::standard::box_volume::StandardBox;
-use nailpunch_core::survey::{
+use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
+use nailpunch_core::facts::{
     DetectorClass, DeviceKind, HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo,
     PanelObservationInfo, Pointer, Preset, Probe, Terminal, TracedFault, house_rule_infos, observation_infos,
     panel_observation_infos, presets, terminals_of,
 };
+use nailpunch_core::jot::{JotRequest, Jotted};
+use nailpunch_core::quantity::UnitSystem;
+use nailpunch_core::rules::{RuleEntry, rule_book};
+use nailpunch_core::standard::Edition;
+use nailpunch_core::standard::box_volume::StandardBox;
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;

@@ -18,19 +18,19 @@ mod problem;
 mod readings;
 mod records;
 mod seals;
+mod shared;
 
 use std::net::{IpAddr, SocketAddr, TcpListener};
 use std::sync::Arc;
 
-use nailpunch_store::{Author, Store, StoreError};
+use nailpunch_store::Store;
 use rocket::config::{Config, LogLevel, Shutdown};
-use rocket::{Build, Rocket, State, routes};
+use rocket::{Build, Rocket, routes};
 use utoipa::OpenApi;
 
-use crate::command::{Failure, now};
+use crate::failure::Failure;
 
 pub use body::from_json;
-use problem::ApiError;
 
 /// The OpenAPI description of the server.
 #[derive(OpenApi)]
@@ -99,33 +99,13 @@ use problem::ApiError;
         exchange::report,
         exchange::findings,
     ),
-    components(schemas(nailpunch_core::survey::Bundle, problem::Problem))
+    components(schemas(nailpunch_core::facts::Bundle, problem::Problem))
 )]
 struct Description;
 
 /// The OpenAPI description of the server.
 pub fn openapi() -> utoipa::openapi::OpenApi {
     Description::openapi()
-}
-
-/// The store, shared between requests.
-type Shared = State<Arc<Store>>;
-
-/// Runs `work` on the store off the threads that answer requests: a write waits for the disk.
-async fn with_store<T: Send + 'static>(
-    store: &Shared,
-    work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
-) -> Result<T, ApiError> {
-    let store = Arc::clone(store.inner());
-    match rocket::tokio::task::spawn_blocking(move || work(&store)).await {
-        Ok(done) => Ok(done?),
-        Err(_) => Err(ApiError::internal("the store stopped in the middle of this request")),
-    }
-}
-
-/// Who a request is in the journal.
-fn author() -> Author {
-    Author { who: "inspector".to_owned(), at: now() }
 }
 
 fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> {

@@ -1,10 +1,10 @@
 //! Panels: their breakers, the rounds of the mapping, and the directory that it proposes; what the boxes opened say of those
 //! left closed.
 
+use nailpunch_core::assess::{FeedingBreaker, PanelJudgement, breakers_of, judge_panels};
+use nailpunch_core::electrical::mapping::{SingleAnswer, SingleWish, find_single};
+use nailpunch_core::facts::{BoxId, Panel};
 use nailpunch_core::jot::{PanelLine, read_panel_line};
-use nailpunch_core::panel_judgement::{FeedingBreaker, PanelJudgement, breakers_of, judge_panels};
-use nailpunch_core::survey::{BoxId, Panel};
-use nailpunch_core::truth::mapping::{SingleAnswer, SingleWish, find_single};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, post, put as put_route};
@@ -13,7 +13,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// A panel with all that follows from it.
 #[derive(Serialize, ToSchema)]

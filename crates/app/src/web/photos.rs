@@ -1,6 +1,6 @@
 //! Photographs: taken in, drawn on, given out.
 
-use nailpunch_core::survey::{BoxId, PanelId, Photo, PhotoId};
+use nailpunch_core::facts::{BoxId, PanelId, Photo, PhotoId};
 use nailpunch_report::{LARGEST_FILE, take_photo, thumbnail};
 use nailpunch_store::Revised;
 use rocket::data::{Data, ToByteUnit};
@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// A photograph with its revision.
 type RevisedPhoto = Revised<Photo>;

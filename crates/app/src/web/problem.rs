@@ -1,6 +1,6 @@
 //! Errors as `application/problem+json`: what is wrong, where, and what to do about it.
 
-use nailpunch_core::survey::Problem as FieldProblem;
+use nailpunch_core::facts::Problem as FieldProblem;
 use nailpunch_store::StoreError;
 use rocket::http::{ContentType, Status};
 use rocket::response::{Responder, Response, Result as ResponseResult};

@@ -1,6 +1,6 @@
 //! The log of readings, in and out as CSV.
 
-use nailpunch_core::survey::{BoxRecord, Problem as FieldProblem};
+use nailpunch_core::facts::{BoxRecord, Problem as FieldProblem};
 use nailpunch_report::{read_readings_log, readings_log};
 use nailpunch_store::{Revised, StoreError};
 use rocket::data::ToByteUnit;
@@ -13,7 +13,7 @@ use utoipa::ToSchema;
 use super::body::identifier;
 use super::exchange::{Download, bundle};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// The largest log: 4 MiB.
 const LARGEST_LOG: u64 = 4 << 20;

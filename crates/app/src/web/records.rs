@@ -1,14 +1,13 @@
 //! Rooms and work items.
 
-use nailpunch_core::survey::Room;
-use nailpunch_core::work::WorkItem;
+use nailpunch_core::facts::{Room, WorkItem};
 use nailpunch_store::Revised;
 use rocket::serde::json::Json;
 use rocket::{delete, put};
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
+use super::shared::{Shared, author, with_store};
 
 /// Makes or changes a room.
 #[utoipa::path(

@@ -1,6 +1,6 @@
 //! Seals: the report frozen with its hash; later changes make amendments.
 
-use nailpunch_core::survey::Seal;
+use nailpunch_core::facts::Seal;
 use nailpunch_report::{ReportKind, data_sha256, pdf, sha256};
 use nailpunch_store::Change;
 use rocket::http::ContentType;
@@ -10,8 +10,8 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::{Download, bundle};
 use super::problem::{ApiError, Problem};
-use super::{Shared, author, with_store};
-use crate::command::now;
+use super::shared::{Shared, author, with_store};
+use crate::clock::now;
 
 /// The most changes that an amendment lists.
 const MOST_CHANGES: usize = 200;

@@ -7,18 +7,20 @@
 //! ```
 
 mod panel_line;
+mod request;
 mod vocabulary;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_voltage, parse_volume};
-use crate::survey::{
+use crate::facts::{
     BoxContents, Device, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
     ObservationGroup, Probe, add_cable,
 };
+use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_voltage, parse_volume};
 
 pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
+pub use request::JotRequest;
 use vocabulary::{Meaning, Measure};
 pub use vocabulary::{VOCABULARY, Word};
 
@@ -258,11 +260,8 @@ impl Reader<'_> {
         });
         match pattern[..] {
             [Some(hot_neutral), Some(hot_ground), Some(neutral_ground)] => {
-                let half = if self.contents.lamps.is_empty() {
-                    crate::survey::Half::Upper
-                } else {
-                    crate::survey::Half::Lower
-                };
+                let half =
+                    if self.contents.lamps.is_empty() { crate::facts::Half::Upper } else { crate::facts::Half::Lower };
                 self.contents.lamps.truncate(1);
                 self.contents.lamps.push(LampReading { half, hot_neutral, hot_ground, neutral_ground });
                 self.take(2, Ok(word.says.to_owned()));
@@ -318,7 +317,7 @@ mod tests {
     use proptest::prelude::*;
 
     use super::*;
-    use crate::survey::{DeviceKind, Pointer, WallFinish};
+    use crate::facts::{DeviceKind, Pointer, WallFinish};
 
     fn read(line: &str) -> Jotted {
         read_line(line, &BoxContents::default(), UnitSystem::Inch)
@@ -364,7 +363,7 @@ mod tests {
     #[test]
     fn volts_are_read_by_their_leads() {
         let jotted = read("hn 119.6 hg 57 lhg 400mV");
-        let volts: Vec<_> = jotted.contents.readings.iter().filter_map(crate::survey::MeterReading::words).collect();
+        let volts: Vec<_> = jotted.contents.readings.iter().filter_map(crate::facts::MeterReading::words).collect();
         assert_eq!(
             volts,
             [

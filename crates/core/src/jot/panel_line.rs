@@ -8,10 +8,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use crate::facts::{Bar, BarKind, Breaker, BreakerKind, BreakerProtection, Colour, LandedConductor, Panel, Role};
 use crate::quantity::Gauge;
-use crate::survey::{
-    Bar, BarKind, Breaker, BreakerKind, BreakerProtection, Colour, LandedConductor, Material, Panel, Role,
-};
+use crate::standard::Material;
 
 /// A panel after a line.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -237,7 +236,7 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::survey::{PanelId, Pointer};
+    use crate::facts::{PanelId, Pointer};
 
     fn panel() -> Panel {
         Panel::new(PanelId(Uuid::nil()), "main", 12)

@@ -1,10 +1,11 @@
 //! The words of the jot line, each with what it says and what it does.
 
-use crate::quantity::{Length, Mass, Volume};
-use crate::survey::{
+use crate::facts::{
     BoxBond, BoxContents, BoxKind, Cable, Carries, Conductor, ConductorCondition, Construction, Device, DeviceKind,
-    Hung, HungKind, Location, Meter, Observation, Probe, Seat, SupportFitting, WallFinish,
+    Hung, HungKind, Meter, Observation, Probe, Seat, SupportFitting, WallFinish,
 };
+use crate::quantity::{Length, Mass, Volume};
+use crate::standard::Location;
 
 /// A figure behind a word, and where it goes.
 #[derive(Clone, Copy)]

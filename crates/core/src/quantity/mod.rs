@@ -11,6 +11,7 @@ mod parse;
 mod parse_error;
 mod plain;
 mod reader;
+mod sentence;
 mod voltage;
 mod volume;
 
@@ -20,6 +21,7 @@ pub use length::{Figure, Length, Margin, Rounding, UnitSystem};
 pub use mass::Mass;
 pub use parse::{parse_length, parse_mass, parse_voltage, parse_volume};
 pub use parse_error::ParseQuantityError;
+pub(crate) use sentence::capitalised;
 pub use voltage::Voltage;
 pub use volume::Volume;
 

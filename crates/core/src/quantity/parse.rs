@@ -199,8 +199,8 @@ impl VolumeUnit {
 mod tests {
     use proptest::prelude::*;
 
-    use super::super::Rounding;
     use super::*;
+    use crate::quantity::Rounding;
 
     fn inch(text: &str) -> Result<Length, ParseQuantityError> {
         parse_length(text, UnitSystem::Inch)

@@ -1,7 +1,7 @@
 //! Every repair, in one list.
 
 use super::Repair;
-use super::{
+use super::r#box::{
     bond_box, box_extender, bring_splice_in, change_breaker, clamp_cables, close_openings, correct_landing,
     cut_out_box, expose_box, extend_crimp_sleeve, extend_in_line_lever, extend_side_by_side_lever, extend_twist_on,
     extension_ring, fan_box, fit_cover, fresh_end, gfci_receptacle, ground_device, join_grounds, junction_box,

@@ -1,6 +1,6 @@
 //! Closing up after any repair behind a device. Common practice, no source.
 
-use crate::survey::{BoxContents, Construction, DeviceTape, HouseRules};
+use crate::facts::{BoxContents, Construction, DeviceTape, HouseRules};
 
 /// The steps that close a box, by the rules of the house; none where there is no device.
 pub(super) fn close_up(contents: &BoxContents, crowded: bool, house: &HouseRules) -> Vec<String> {
@@ -25,7 +25,7 @@ pub(super) fn close_up(contents: &BoxContents, crowded: bool, house: &HouseRules
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::survey::DeviceKind;
+    use crate::facts::DeviceKind;
     use crate::testing::box_with_device;
 
     #[test]

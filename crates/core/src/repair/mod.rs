@@ -1,57 +1,18 @@
 //! What puts a box right: one file per repair. A repair changes the facts; the rules then judge the changed box, so
 //! nothing here claims that a repair works.
 
-mod bond_box;
-mod box_extender;
-mod bring_splice_in;
+mod r#box;
 mod catalogue;
-mod change_breaker;
-mod clamp_cables;
-mod close_openings;
 mod close_up;
-mod connector;
-mod correct_landing;
-mod cut_out_box;
-mod expose_box;
-mod extend;
-mod extend_crimp_sleeve;
-mod extend_in_line_lever;
-mod extend_side_by_side_lever;
-mod extend_twist_on;
-mod extension_ring;
-mod fan_box;
-mod fit_cover;
-mod fresh_end;
-mod gfci_receptacle;
-mod ground_device;
-mod join_grounds;
-mod junction_box;
-mod loop_feed;
-mod mark_conductor;
-mod mark_no_ground;
 mod planner;
 mod proposal;
-mod protect_upstream;
-mod pull_slack;
-mod re_feed;
-mod remake_splice;
-mod remove_jumper;
-mod replace_box;
-mod replace_receptacle;
-mod resecure_box;
-mod reterminate;
-mod spacers;
-mod strip_back;
-mod tie_breakers;
-mod torque_terminals;
-mod two_slot_receptacle;
-mod weatherproof;
 
 use std::rc::Rc;
 
+use crate::facts::{Cable, Conductor, FreeFigures};
 use crate::quantity::Volume;
-use crate::rules::{RuleResult, Severity, Situation, Verdict, judge};
-use crate::survey::{Cable, Conductor, FreeFigures};
+use crate::rules::{RuleResult, Situation, Verdict, judge};
+use crate::standard::Severity;
 
 pub use planner::{Cannot, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
 pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing};
@@ -217,8 +178,8 @@ mod tests {
     use proptest::prelude::*;
 
     use super::*;
+    use crate::facts::{Basis, Colour, Conductor, ConductorEnd, Role};
     use crate::quantity::{Gauge, Length};
-    use crate::survey::{Basis, Colour, Conductor, ConductorEnd, Role};
     use crate::testing::{box_with, conductor};
 
     #[test]

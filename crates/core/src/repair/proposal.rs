@@ -4,9 +4,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::{Diagnosis, Repair, is_mended};
+use crate::facts::{BoxContents, Colour, FreeFigures};
 use crate::quantity::{Figure, Gauge, Length, Volume};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
-use crate::survey::{BoxContents, Colour, FreeFigures};
 
 /// How a repair stands to a box. Ordered: the best first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
@@ -253,7 +253,7 @@ pub(super) fn before_after(situation: &Situation, after: &BoxContents) -> Vec<Be
         .map(|(conductor, changed)| {
             let before = FreeFigures::of(situation.contents, conductor, spliced);
             let after = FreeFigures::of(after, changed, spliced);
-            let figure = |extent: crate::survey::Extent| extent.value().map(|length| length.figure(units));
+            let figure = |extent: crate::facts::Extent| extent.value().map(|length| length.figure(units));
             BeforeAfter {
                 conductor: conductor.id,
                 label: conductor.label(),

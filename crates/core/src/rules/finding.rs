@@ -5,10 +5,10 @@ use std::borrow::Cow;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::verdict::{Severity, Verdict};
-use crate::quantity::{Amount, Length, UnitSystem};
-use crate::sentence::capitalised;
-use crate::survey::{BoxContents, Breaker, Conductor, Observation, Panel, PanelObservation};
+use super::verdict::Verdict;
+use crate::facts::{BoxContents, Breaker, Conductor, Observation, Panel, PanelObservation};
+use crate::quantity::{Amount, Length, UnitSystem, capitalised};
+use crate::standard::Severity;
 
 /// How the measured figure came about.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]

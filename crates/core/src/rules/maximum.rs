@@ -1,10 +1,9 @@
 //! Judging a length against a greatest length that is printed in two unit systems.
 
-use super::Situation;
-use super::{Finding, Side, Verdict};
+use super::{Finding, Side, Situation, Verdict};
+use crate::facts::TwinUnits;
 use crate::quantity::Length;
 use crate::standard::TwinLimit;
-use crate::survey::TwinUnits;
 
 /// Compares a length with `limit`, which it must not pass. `what` completes "the box front is 3/8 in …".
 ///
@@ -50,7 +49,7 @@ mod tests {
     use proptest::prelude::*;
 
     use super::*;
-    use crate::survey::{Basis, BoxContents};
+    use crate::facts::{Basis, BoxContents};
 
     /// NEC 314.20: 1/4 in (6 mm). From memory.
     const QUARTER: TwinLimit = TwinLimit { inches: Some(Length::sixteenths(4)), metric: Length::mm(6) };

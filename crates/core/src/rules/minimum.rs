@@ -1,9 +1,9 @@
 //! Judging a length against a least length that is printed in two unit systems.
 
 use super::Verdict;
+use crate::facts::{Extent, HouseRules, TwinUnits};
 use crate::quantity::{Length, Rounding, UnitSystem};
 use crate::standard::TwinLimit;
-use crate::survey::{Extent, HouseRules, TwinUnits};
 
 /// The outcome of comparing a length with a least length.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -74,7 +74,7 @@ mod tests {
     use proptest::prelude::*;
 
     use super::*;
-    use crate::survey::Source;
+    use crate::facts::Source;
 
     const SIX: TwinLimit = TwinLimit { inches: Some(Length::inches(6)), metric: Length::mm(150) };
 

@@ -1,20 +1,20 @@
 //! The catalogue: one file per rule, and the registry that runs them.
 
-mod conductors;
-mod device;
-mod enclosure;
+mod r#box;
 mod finding;
-mod grounding;
 mod maximum;
 mod minimum;
 mod panel;
+mod result;
+mod stop;
 mod verdict;
 
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::standard::{Citation, Edition, WiredUnder};
-use crate::survey::{Basis, BoxContents, Ruling};
+use crate::facts::{Basis, BoxContents, Ruling};
+use crate::standard::{Citation, Edition, RuleBasis, Severity, WiredUnder};
+use r#box::{conductors, device, enclosure, grounding};
 
 pub use device::device_secure::MOST_SPACERS;
 pub use enclosure::box_setback::limit as set_back_limit;
@@ -23,7 +23,9 @@ pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use finding::{Finding, Measured, MeasuredKind, Need, Side};
 pub use minimum::{MinimumJudgement, judge_minimum};
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
-pub use verdict::{Mark, RuleBasis, RuleResult, Severity, Verdict, is_dangerous, worst_verdict};
+pub use result::{RuleResult, is_dangerous, worst_verdict};
+pub use stop::{Stop, stops};
+pub use verdict::{Mark, Verdict};
 
 /// A box and all that bears on judging it.
 #[derive(Debug, Clone, Copy)]
@@ -167,6 +169,18 @@ pub fn is_rule(code: &str) -> bool {
     rule(code).is_some() || PANEL_RULES.iter().any(|rule| rule.code == code)
 }
 
+/// The same box with the facts forgotten that rules with these codes read: what measuring again after their repair begins
+/// with.
+pub fn forgetting<'a>(contents: &BoxContents, codes: impl IntoIterator<Item = &'a str>) -> BoxContents {
+    let mut blank = contents.clone();
+    for code in codes {
+        for place in rule(code).map_or(&[][..], |rule| rule.reads) {
+            blank.forget(place);
+        }
+    }
+    blank
+}
+
 /// Judges a box by every rule, worst first.
 pub fn judge(situation: &Situation) -> Vec<RuleResult> {
     let result = |rule: &Rule| {
@@ -270,5 +284,23 @@ mod tests {
             let asks = result.worst_finding().is_some_and(|worst| worst.needs.is_some());
             assert_eq!(asks, result.verdict == Verdict::NotMeasured, "{} names what it needs", result.rule);
         }
+    }
+
+    #[test]
+    fn every_fact_that_a_rule_reads_can_be_forgotten() {
+        for rule in RULES {
+            for place in rule.reads {
+                assert!(BoxContents::default().forget(place), "{}: {place}", rule.code);
+            }
+        }
+    }
+
+    #[test]
+    fn measuring_again_begins_without_the_facts_of_its_rules() {
+        let mut contents = crate::testing::box_with(None, vec![crate::testing::conductor(Some(96), None)]);
+        contents.observe(crate::facts::Observation::OpenKnockout, false);
+        let blank = forgetting(&contents, ["free-conductor-length"]);
+        assert_eq!(blank.conductors[0].free_length, None);
+        assert_eq!(blank.observed(crate::facts::Observation::OpenKnockout), Some(false), "the rest stays as found");
     }
 }

@@ -4,10 +4,10 @@
 //! NEC 240.4(D), 240.6(A), Table 310.16, Table 250.122; CEC 14-104, Tables 2, 4 and 16. From memory; the NEC figures are
 //! sure, aluminium at 60 °C may be off.
 
+use super::material::Material;
 use super::{Confidence, Edition, Profile, cite};
 use crate::quantity::Gauge;
 use crate::standard::Citation;
-use crate::survey::Material;
 
 /// Standard ratings of overcurrent devices up to 400 A.
 ///

@@ -7,7 +7,13 @@ pub mod box_volume;
 mod edition;
 pub mod free_conductor;
 mod limit;
+mod material;
+mod place;
 pub mod protection;
+mod severity;
 
 pub use edition::{Citation, Confidence, Edition, Profile, WiredUnder, cite, practice};
 pub use limit::TwinLimit;
+pub use material::Material;
+pub use place::Location;
+pub use severity::{RuleBasis, Severity};

@@ -4,8 +4,8 @@
 //! NEC 210.8(A), 210.12, 406.12 and their editions; CEC 26-704, 26-658, 26-706. From memory; years before 2008 may be
 //! off.
 
+use super::place::Location;
 use super::{Edition, Profile};
-use crate::survey::Location;
 
 /// The year since which 125 V, 15 and 20 A receptacles at a place are GFCI-protected, under `edition`; `None` where it
 /// asks for none.

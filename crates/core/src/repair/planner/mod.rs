@@ -9,13 +9,15 @@ mod search;
 #[cfg(test)]
 mod tests;
 
+use search::Search;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::{BeforeAfter, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, to_mend};
-use crate::rules::{Fill, RuleResult, Severity, Situation, judge};
-use crate::survey::{BoxContents, Face, stops};
-use search::Search;
+use crate::facts::BoxContents;
+use crate::picture::Face;
+use crate::repair::{BeforeAfter, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, to_mend};
+use crate::rules::{Fill, RuleResult, Situation, judge, stops};
+use crate::standard::Severity;
 
 /// The most repairs in a plan.
 pub const DEEPEST: usize = 8;

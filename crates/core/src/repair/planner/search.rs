@@ -4,13 +4,14 @@ use std::cmp::Reverse;
 use std::collections::{BinaryHeap, HashMap};
 use std::rc::Rc;
 
-use super::super::close_up::close_up;
-use super::super::proposal::{add, before_after};
-use super::super::{Change, Diagnosis, MaterialLine, Repair, RuleVerdict, Short, is_mended, repair};
 use super::{Cannot, DEEPEST, MOST_STATES, Plan, PlanStep, Rejected};
+use crate::facts::{BoxContents, FreeFigures, PlanWeights};
+use crate::picture::Face;
 use crate::quantity::Volume;
+use crate::repair::close_up::close_up;
+use crate::repair::proposal::{add, before_after};
+use crate::repair::{Change, Diagnosis, MaterialLine, Repair, RuleVerdict, Short, is_mended, repair};
 use crate::rules::{RULES, RuleResult, Situation, fill};
-use crate::survey::{BoxContents, Face, FreeFigures, PlanWeights};
 
 /// Rules by their place in the catalogue, a bit each.
 pub(super) type RuleSet = u64;

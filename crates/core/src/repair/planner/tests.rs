@@ -2,11 +2,11 @@
 
 use proptest::prelude::*;
 
-use super::super::{is_mended, repair};
 use super::search::{Search, bits};
 use super::*;
+use crate::facts::{Basis, Construction, DeviceKind, Observation, Seat, WallFinish};
 use crate::quantity::{Length, Volume};
-use crate::survey::{Basis, Construction, DeviceKind, Observation, Seat, WallFinish};
+use crate::repair::{is_mended, repair};
 use crate::testing::box_with_device;
 
 fn planned(contents: &BoxContents) -> PlanOutcome {
@@ -57,11 +57,11 @@ fn one_box_can_mend_several_faults() {
 fn what_cannot_be_mended_is_said_and_the_rest_is_planned() {
     let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
     contents.observe(Observation::OpenKnockout, true);
-    contents.lamps = vec![crate::survey::LampReading {
-        half: crate::survey::Half::Upper,
-        hot_neutral: crate::survey::Lamp::Off,
-        hot_ground: crate::survey::Lamp::Off,
-        neutral_ground: crate::survey::Lamp::Off,
+    contents.lamps = vec![crate::facts::LampReading {
+        half: crate::facts::Half::Upper,
+        hot_neutral: crate::facts::Lamp::Off,
+        hot_ground: crate::facts::Lamp::Off,
+        neutral_ground: crate::facts::Lamp::Off,
     }];
     let outcome = planned(&contents);
     assert_eq!(codes(&outcome.plan), ["close-openings"]);

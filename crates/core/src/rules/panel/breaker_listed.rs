@@ -1,10 +1,10 @@
 //! `breaker-listed`: the label of the panel names the breaker.
 
 use super::PanelSituation;
+use crate::facts::{Breaker, Panel};
 use crate::rules::panel::each_breaker;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::{Breaker, Panel};
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -56,7 +56,7 @@ mod tests {
     #[test]
     fn a_tandem_needs_a_space_that_takes_one() {
         let mut tandem = panel();
-        tandem.breakers[0].kind = crate::survey::BreakerKind::TandemUpper;
+        tandem.breakers[0].kind = crate::facts::BreakerKind::TandemUpper;
         tandem.breakers[0].listed = Some(true);
         tandem.breakers[1].listed = Some(true);
         assert_eq!(result(RULE.code, &tandem).verdict, Verdict::Meets);

@@ -1,12 +1,11 @@
 //! `breaker-one-per-terminal`: no doubled conductors under a breaker.
 
 use super::PanelSituation;
+use crate::facts::Breaker;
 use crate::quantity::Amount;
-use crate::rules::Side;
 use crate::rules::panel::each_breaker;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::Breaker;
+use crate::rules::{Finding, PanelCheck, Rule, Side};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -79,7 +78,7 @@ mod tests {
     fn each_pole_is_a_terminal() {
         let mut two_pole = panel();
         two_pole.breakers.truncate(1);
-        two_pole.breakers[0].kind = crate::survey::BreakerKind::TwoPole;
+        two_pole.breakers[0].kind = crate::facts::BreakerKind::TwoPole;
         two_pole.breakers[0].conductors = vec![hot(1, Gauge::Awg10), hot(2, Gauge::Awg10)];
         assert_eq!(result(RULE.code, &two_pole).verdict, Verdict::Meets);
     }

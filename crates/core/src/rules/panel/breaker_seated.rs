@@ -1,10 +1,10 @@
 //! `breaker-seated`: no breaker rocks on its bus.
 
 use super::PanelSituation;
+use crate::facts::Breaker;
 use crate::rules::panel::each_breaker;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::Breaker;
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {

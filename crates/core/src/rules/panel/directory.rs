@@ -1,10 +1,10 @@
 //! `directory`: every circuit named, and named truly.
 
 use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::{Breaker, PanelObservation};
-use crate::truth::mapping::DirectoryLine;
+use crate::electrical::mapping::DirectoryLine;
+use crate::facts::{Breaker, PanelObservation};
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {

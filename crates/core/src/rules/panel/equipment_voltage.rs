@@ -1,8 +1,8 @@
 //! `equipment-voltage`: the label covers the voltage of the system.
 
 use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -60,7 +60,7 @@ mod tests {
     #[test]
     fn the_label_covers_the_system() {
         let said = |rated, measured| {
-            let panel = crate::survey::Panel { rated_volts: Some(rated), measured_volts: Some(measured), ..panel() };
+            let panel = crate::facts::Panel { rated_volts: Some(rated), measured_volts: Some(measured), ..panel() };
             result(RULE.code, &panel).verdict
         };
         assert_eq!(said(240, 243), Verdict::Meets);

@@ -1,12 +1,11 @@
 //! `grounding-electrode`: the system is tied to the earth by a conductor that is large enough.
 
 use super::PanelSituation;
+use crate::facts::{ElectrodeKind, PanelFeed};
 use crate::quantity::{Amount, Gauge};
-use crate::rules::Side;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
+use crate::rules::{Finding, PanelCheck, Rule, Side};
 use crate::standard::ampacity::{electrode_conductor, electrode_in_aluminium};
-use crate::standard::{Confidence, cite};
-use crate::survey::{ElectrodeKind, Material, PanelFeed};
+use crate::standard::{Confidence, Material, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -112,7 +111,7 @@ mod tests {
         let mut sub = panel();
         sub.feed = sub_feed();
         assert_eq!(result(RULE.code, &sub).verdict, Verdict::NotApplicable);
-        sub.incoming = Some(crate::survey::Incoming { other_building: true, ..incoming(Gauge::Awg6) });
+        sub.incoming = Some(crate::facts::Incoming { other_building: true, ..incoming(Gauge::Awg6) });
         assert_eq!(result(RULE.code, &sub).verdict, Verdict::NotMeasured);
     }
 }

@@ -1,9 +1,9 @@
 //! `main-bond-present`: the neutral and the enclosure meet at the service.
 
 use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::PanelFeed;
+use crate::facts::PanelFeed;
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {

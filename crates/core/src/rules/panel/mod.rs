@@ -18,14 +18,14 @@ mod tap_protected;
 #[cfg(test)]
 pub(super) mod testing;
 
-use super::conductors::{
+use crate::electrical::feeds::BreakerFeeds;
+use crate::electrical::mapping::DirectoryLine;
+use crate::facts::{Basis, BoxRecord, Breaker, Panel, PanelFeed, Room};
+use crate::rules::r#box::conductors::{
     conductor_ampacity, exposed_copper, neutral_identification, terminal_one_conductor, terminal_torque,
 };
-use super::grounding::ground_size;
-use super::{Finding, Rule, RuleResult, worst_first};
-use crate::survey::{Basis, BoxRecord, Breaker, Panel, PanelFeed, Room};
-use crate::truth::feeds::BreakerFeeds;
-use crate::truth::mapping::DirectoryLine;
+use crate::rules::r#box::grounding::ground_size;
+use crate::rules::{Finding, Rule, RuleResult, worst_first};
 
 /// A panel and all that bears on judging it.
 #[derive(Debug, Clone, Copy)]

@@ -1,10 +1,11 @@
 //! `neutral-one-per-terminal`: each neutral under a terminal of its own.
 
-use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::Role;
 use std::collections::BTreeSet;
+
+use super::PanelSituation;
+use crate::facts::Role;
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -61,9 +62,9 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::BarKind;
     use crate::rules::Verdict;
     use crate::rules::panel::testing::*;
-    use crate::survey::BarKind;
 
     #[test]
     fn neutrals_stand_alone() {

@@ -1,9 +1,9 @@
 //! `panel-openings`: nothing that is not used is open.
 
 use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::PanelObservation;
+use crate::facts::PanelObservation;
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {

@@ -2,9 +2,8 @@
 
 use super::PanelSituation;
 use crate::quantity::Amount;
-use crate::rules::Side;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
+use crate::rules::{Finding, PanelCheck, Rule, Side};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {

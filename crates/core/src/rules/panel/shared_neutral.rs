@@ -1,9 +1,9 @@
 //! `shared-neutral`: opposite legs, one handle.
 
 use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::Breaker;
+use crate::facts::Breaker;
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -60,7 +60,7 @@ mod tests {
     use crate::rules::Verdict;
     use crate::rules::panel::testing::*;
 
-    fn pair(space: u8, tied: Option<bool>) -> crate::survey::Panel {
+    fn pair(space: u8, tied: Option<bool>) -> crate::facts::Panel {
         let mut panel = panel();
         panel.breakers[1].space = space;
         for breaker in &mut panel.breakers {

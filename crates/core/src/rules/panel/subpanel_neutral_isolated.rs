@@ -1,9 +1,9 @@
 //! `subpanel-neutral-isolated`: neutral and ground meet at the service and nowhere else.
 
 use super::PanelSituation;
-use crate::rules::{Finding, PanelCheck, Rule, RuleBasis, Severity};
-use crate::standard::{Confidence, cite};
-use crate::survey::{Bar, BarKind, Panel, PanelFeed, Role};
+use crate::facts::{Bar, BarKind, Panel, PanelFeed, Role};
+use crate::rules::{Finding, PanelCheck, Rule};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -93,8 +93,7 @@ mod tests {
     use crate::rules::panel::testing::*;
 
     fn sub(bars: Vec<Bar>) -> Panel {
-        let incoming =
-            crate::survey::Incoming { separate_ground: Some(true), ..incoming(crate::quantity::Gauge::Awg6) };
+        let incoming = crate::facts::Incoming { separate_ground: Some(true), ..incoming(crate::quantity::Gauge::Awg6) };
         Panel { feed: sub_feed(), incoming: Some(incoming), bars, ..panel() }
     }
 

@@ -5,13 +5,13 @@
 use uuid::Uuid;
 
 use super::{PanelSituation, judge_panel};
-use crate::quantity::Gauge;
-use crate::rules::{RuleResult, Severity, Verdict};
-use crate::survey::{
-    Bar, BarKind, Basis, Breaker, Colour, Incoming, LandedConductor, Material, Panel, PanelFeed, PanelId,
-    PanelObservation, Role,
+use crate::electrical::mapping::DirectoryLine;
+use crate::facts::{
+    Bar, BarKind, Basis, Breaker, Colour, Incoming, LandedConductor, Panel, PanelFeed, PanelId, PanelObservation, Role,
 };
-use crate::truth::mapping::DirectoryLine;
+use crate::quantity::Gauge;
+use crate::rules::{RuleResult, Verdict};
+use crate::standard::{Material, Severity};
 
 /// Two breakers of one pole in spaces 1 and 3, of which nothing is known.
 pub fn panel() -> Panel {

@@ -1,0 +1,137 @@
+//! What cannot be accepted in a record: what its facts say of each other, and codes that no catalogue has.
+
+use crate::facts::{Audit, BoxRecord, Bundle, CorrectionLine, Panel, Photo, Pointer, Problem, Ruling, WorkItem};
+use crate::repair::{REFER, repair};
+use crate::rules::{is_rule, rule};
+
+/// A record that is checked before it is kept.
+pub trait Acceptance {
+    /// What cannot be accepted in it, each with the pointer to its field; empty when it can be kept.
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem>;
+}
+
+fn unknown_rule(at: &Pointer, code: &str) -> Option<Problem> {
+    let message = || format!("there is no rule `{code}`; see the rule book for the codes");
+    (!is_rule(code)).then(|| Problem::new(&at.at("rule"), message()))
+}
+
+fn of_rulings(rulings: &[Ruling], at: &Pointer) -> Vec<Problem> {
+    let each = rulings.iter().enumerate();
+    each.filter_map(|(index, ruling)| unknown_rule(&at.at("rulings").at(index), &ruling.rule)).collect()
+}
+
+fn of_lines(lines: &[CorrectionLine], at: &Pointer) -> Vec<Problem> {
+    let each = lines.iter().enumerate();
+    each.filter_map(|(index, line)| unknown_rule(&at.at("corrections").at(index), line.rule.as_deref()?)).collect()
+}
+
+fn of_item(item: &WorkItem, at: &Pointer) -> Vec<Problem> {
+    let mut problems = Vec::new();
+    if rule(&item.rule).is_none() {
+        let message = format!("there is no rule `{}`; see the rule book for the codes", item.rule);
+        problems.push(Problem::new(&at.at("rule"), message));
+    }
+    if item.repair != REFER && repair(&item.repair).is_none() {
+        let message = format!("there is no repair `{}`; choose one of those proposed", item.repair);
+        problems.push(Problem::new(&at.at("repair"), message));
+    }
+    problems
+}
+
+fn of_photo(photo: &Photo, at: &Pointer) -> Option<Problem> {
+    unknown_rule(at, photo.rule.as_deref()?)
+}
+
+impl Acceptance for Audit {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        self.problems(at).into_iter().chain(of_lines(&self.corrections, at)).collect()
+    }
+}
+
+impl Acceptance for BoxRecord {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        self.problems(at).into_iter().chain(of_rulings(&self.rulings, at)).collect()
+    }
+}
+
+impl Acceptance for Panel {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        self.problems(at).into_iter().chain(of_rulings(&self.rulings, at)).collect()
+    }
+}
+
+impl Acceptance for Photo {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        self.problems(at).into_iter().chain(of_photo(self, at)).collect()
+    }
+}
+
+impl Acceptance for WorkItem {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        self.problems(at).into_iter().chain(of_item(self, at)).collect()
+    }
+}
+
+impl Acceptance for Bundle {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        let mut problems = self.problems();
+        problems.extend(of_lines(&self.audit.corrections, &at.at("audit")));
+        for (room_index, room) in self.rooms.iter().enumerate() {
+            for (index, entry) in room.boxes.iter().enumerate() {
+                let place = at.at("rooms").at(room_index).at("boxes").at(index);
+                problems.extend(of_rulings(&entry.rulings, &place));
+                let items = entry.items.iter().enumerate();
+                problems.extend(items.flat_map(|(index, item)| of_item(item, &place.at("items").at(index))));
+            }
+        }
+        for (index, panel) in self.panels.iter().enumerate() {
+            problems.extend(of_rulings(&panel.rulings, &at.at("panels").at(index)));
+        }
+        for (index, entry) in self.photos.iter().enumerate() {
+            problems.extend(of_photo(&entry.photo, &at.at("photos").at(index).at("photo")));
+        }
+        problems
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::facts::{BoxContents, ItemId, PhotoId, RulingKind, StoredState};
+    use crate::testing::record_of;
+
+    fn pointers(record: &impl Acceptance) -> Vec<String> {
+        record.unacceptable(&Pointer::root()).into_iter().map(|problem| problem.pointer).collect()
+    }
+
+    #[test]
+    fn codes_that_no_catalogue_has_are_refused_in_every_record() {
+        let (_, mut record) = record_of(BoxContents::default());
+        let ruling = |rule: &str| Ruling { rule: rule.to_owned(), kind: RulingKind::Confirm, reason: String::new() };
+        record.rulings = vec![ruling("box-fill"), ruling("box-file")];
+        assert_eq!(pointers(&record), ["/rulings/1/rule"]);
+        let photo = Photo {
+            id: PhotoId(Uuid::nil()),
+            box_id: None,
+            panel: None,
+            rule: Some("no-such".to_owned()),
+            caption: String::new(),
+            width: 800,
+            height: 600,
+            marks: Vec::new(),
+        };
+        assert_eq!(pointers(&photo), ["/rule"]);
+        let item = WorkItem {
+            id: ItemId(Uuid::nil()),
+            box_id: record.id,
+            rule: "box-file".to_owned(),
+            repair: "glue".to_owned(),
+            state: StoredState::Planned,
+            waits_for: None,
+            note: String::new(),
+        };
+        assert_eq!(pointers(&item), ["/rule", "/repair"]);
+    }
+}

@@ -1,0 +1,241 @@
+//! Everything one wants to know of a box at once, worked out from its facts alone and stored nowhere.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::electrical::proof_of_dead::{DeadTest, dead_test_of_box};
+use crate::electrical::{Arrangement, Diagnosis, HalfReadings, LandingMistake, arrangements, diagnose, mistakes};
+use crate::facts::{
+    Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, LengthText, Ruling, TypedEntry, apply_entries,
+    length_texts,
+};
+use crate::picture::{Face, Section};
+use crate::repair::{PlanOutcome, Proposal, plan_with, propose_from};
+use crate::rules::{Fill, RuleResult, Situation, Stop, Verdict, fill, is_dangerous, judge, stops, worst_verdict};
+use crate::standard::{Severity, WiredUnder};
+
+/// A box to judge, with what was typed into its fields since.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct JudgeRequest {
+    /// What the audit rests on.
+    pub basis: Basis,
+    /// When the box was wired, if that is known.
+    #[serde(default)]
+    pub wired_under: Option<WiredUnder>,
+    /// The contents are the outcome of work done now.
+    #[serde(default)]
+    pub new_work: bool,
+    /// The codes of the rules that work done now was to mend, at most 100: these alone are judged as new work.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub repaired: Vec<String>,
+    /// What is in the box.
+    pub contents: BoxContents,
+    /// What the inspector ruled, at most 100.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub rulings: Vec<Ruling>,
+    /// Texts typed into fields that take a length, volume or weight, in the audit's unit where they name none; at most
+    /// 500.
+    #[serde(default)]
+    #[schema(max_items = 500)]
+    pub typed: Vec<TypedEntry>,
+}
+
+/// The measurement to take next.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct NextMeasurement {
+    /// What to measure or look at.
+    pub words: String,
+    /// JSON pointer to the field, "/stand/set_back" or "/observed/open-knockout".
+    pub field: String,
+    /// The codes of the rules that wait for it.
+    pub settles: Vec<&'static str>,
+    /// How bad the worst of them would be.
+    pub severity: Severity,
+    /// How many measurements are wanted in all.
+    pub open: usize,
+}
+
+/// What is known and what follows.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Judgement {
+    /// The contents with the typed texts in their places.
+    pub contents: BoxContents,
+    /// What became of each typed text.
+    pub entries: Vec<EntryEcho>,
+    /// Every known figure as its field shows it.
+    pub texts: Vec<LengthText>,
+    /// Facts that cannot all be true.
+    pub contradictions: Vec<Contradiction>,
+    /// The worst answer of all rules that are not dismissed.
+    pub worst: Verdict,
+    /// Something here is a danger now.
+    pub dangerous: bool,
+    /// What each rule says, worst first.
+    pub results: Vec<RuleResult>,
+    /// What to measure next; absent when every rule has its answer.
+    pub next: Option<NextMeasurement>,
+    /// Conditions that end the job for anyone but a licensed electrician.
+    pub stops: Vec<Stop>,
+    /// The working of the box fill, once there are conductors.
+    pub fill: Option<Fill>,
+    /// The section through the box.
+    pub section: Section,
+    /// The face of the box.
+    pub face: Face,
+    /// What the instruments say, what is landed where, and whether the box is dead.
+    pub electrical: Electrical,
+}
+
+/// The electrical truth of a box.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Electrical {
+    /// What the readings of each half mean.
+    pub diagnoses: Vec<Diagnosis>,
+    /// What each device is a part of, as its terminals tell.
+    pub arrangements: Vec<Arrangement>,
+    /// What is landed wrong.
+    pub mistakes: Vec<LandingMistake>,
+    /// The dead test, step by step.
+    pub dead_test: DeadTest,
+}
+
+impl Electrical {
+    /// Of a box.
+    fn of(contents: &BoxContents, methods: DeadTestMethods) -> Self {
+        Self {
+            diagnoses: HalfReadings::of(contents).iter().map(diagnose).collect(),
+            arrangements: arrangements(contents),
+            mistakes: mistakes(contents),
+            dead_test: dead_test_of_box(contents, methods),
+        }
+    }
+}
+
+/// Judges a box. Never fails: what was typed and not understood is answered in [`Judgement::entries`].
+pub fn judge_box(request: JudgeRequest) -> Judgement {
+    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
+    let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
+    let entries = apply_entries(&mut contents, &typed, basis.units);
+    let situation =
+        Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
+    let results = judge(&situation);
+    Judgement {
+        entries,
+        texts: length_texts(&contents, basis.units),
+        contradictions: contents.contradictions(&basis.house_rules, basis.units),
+        worst: worst_verdict(&results),
+        dangerous: is_dangerous(&results),
+        next: next_measurement(&results),
+        stops: stops(&contents),
+        fill: fill(&contents, basis.edition, basis.units).ok(),
+        section: Section::of(&contents, &basis),
+        face: Face::of(&contents),
+        electrical: Electrical::of(&contents, basis.house_rules.dead_test_methods),
+        results,
+        contents,
+    }
+}
+
+/// The one measurement that settles the most serious open rule; among equals the one that settles more.
+fn next_measurement(results: &[RuleResult]) -> Option<NextMeasurement> {
+    let mut wanted: Vec<NextMeasurement> = Vec::new();
+    for result in results.iter().filter(|result| !result.is_dismissed()) {
+        for finding in &result.findings {
+            let Some(need) = &finding.needs else { continue };
+            match wanted.iter_mut().find(|known| known.field == need.field) {
+                Some(known) => {
+                    known.severity = known.severity.min(result.severity);
+                    if !known.settles.contains(&result.rule) {
+                        known.settles.push(result.rule);
+                    }
+                }
+                None => wanted.push(NextMeasurement {
+                    words: need.words.clone(),
+                    field: need.field.clone(),
+                    settles: vec![result.rule],
+                    severity: result.severity,
+                    open: 0,
+                }),
+            }
+        }
+    }
+    let open = wanted.len();
+    let first = wanted.into_iter().min_by_key(|need| (need.severity, usize::MAX - need.settles.len()))?;
+    Some(NextMeasurement { open, ..first })
+}
+
+/// What can be done about a box.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Remedies {
+    /// The cheapest sequence of repairs, with its proof.
+    pub outcome: PlanOutcome,
+    /// What each single repair would do, best first; empty when nothing is to mend.
+    pub proposals: Vec<Proposal>,
+}
+
+/// Plans for a box, mending what it breaks down to poor workmanship.
+pub fn plan_for(request: JudgeRequest) -> Remedies {
+    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
+    let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
+    apply_entries(&mut contents, &typed, basis.units);
+    let situation =
+        Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
+    let found = judge(&situation);
+    let repairs: Vec<_> = crate::repair::REPAIRS.iter().collect();
+    let outcome = plan_with(&situation, &found, Severity::Workmanship, &repairs);
+    let proposals = if outcome.referred { Vec::new() } else { propose_from(&situation, &found) };
+    Remedies { outcome, proposals }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::{DeviceKind, RulingKind};
+    use crate::quantity::Length;
+    use crate::testing::{box_with, box_with_device, conductor};
+
+    fn request(contents: BoxContents) -> JudgeRequest {
+        JudgeRequest {
+            basis: Basis::default(),
+            wired_under: None,
+            new_work: false,
+            repaired: vec![],
+            contents,
+            rulings: vec![],
+            typed: vec![],
+        }
+    }
+
+    #[test]
+    fn a_typed_figure_is_judged_at_once() {
+        let mut request = request(box_with(Some(Length::inches(2)), vec![conductor(None, None)]));
+        assert_eq!(judge_box(request.clone()).worst, Verdict::NotMeasured);
+        request.typed = vec![TypedEntry { pointer: "/conductors/0/free_length".to_owned(), text: "2 3/4".to_owned() }];
+        let judgement = judge_box(request.clone());
+        assert_eq!(judgement.worst, Verdict::Violates);
+        assert_eq!(judgement.texts.len(), 2);
+        assert!(plan_for(request).outcome.plan.is_some());
+    }
+
+    #[test]
+    fn the_most_serious_open_rule_is_asked_for_first() {
+        // Of all that is open, the dangers come first: the breaker settles one and two lesser rules besides.
+        let next = judge_box(request(box_with_device(DeviceKind::DuplexReceptacle))).next.expect("much is open");
+        assert_eq!((next.severity, next.field.as_str()), (Severity::Danger, "/supply/amperes"));
+        assert!(next.settles.contains(&"conductor-ampacity") && next.settles.contains(&"ground-size"));
+    }
+
+    #[test]
+    fn a_dismissed_verdict_no_longer_marks_the_box() {
+        let mut request = request(box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]));
+        for rule in ["free-conductor-length", "free-conductor-reach"] {
+            let reason = "abandoned, to be removed this week".to_owned();
+            request.rulings.push(Ruling { rule: rule.to_owned(), kind: RulingKind::Dismiss, reason });
+        }
+        assert_ne!(judge_box(request.clone()).worst, Verdict::Violates);
+        assert!(plan_for(request).outcome.wanted.is_empty(), "what is dismissed is not mended");
+    }
+}

@@ -1,0 +1,87 @@
+//! What the house rules of an audit change: each matter that is not at its default, with the verdicts that it changed.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use crate::facts::{Basis, BoxId, BoxRecord, Room, house_rule_infos};
+use crate::rules::{Situation, Verdict, judge};
+
+/// A verdict that a house rule changed.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct ChangedVerdict {
+    /// The box.
+    pub box_id: BoxId,
+    /// The short name on the run.
+    pub tag: String,
+    /// The code of the rule.
+    pub rule: &'static str,
+    /// What it is about.
+    pub title: &'static str,
+    /// What it says by the house rule.
+    pub by_house: Verdict,
+    /// What it would say by the default.
+    pub by_default: Verdict,
+}
+
+/// A matter that is not at its default, and what that changes.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct HouseRuleEffect {
+    /// The field of the house rules.
+    pub field: &'static str,
+    /// What it is about.
+    pub matter: &'static str,
+    /// The verdicts it changed.
+    pub changed: Vec<ChangedVerdict>,
+}
+
+/// Of an audit, over its boxes with the rooms they are in.
+pub fn house_rule_effects(basis: &Basis, boxes: &[(&Room, &BoxRecord)]) -> Vec<HouseRuleEffect> {
+    let mut effects = Vec::new();
+    for info in house_rule_infos() {
+        let Some(house_rules) = basis.house_rules.with_default(info.field) else { continue };
+        let default = Basis { house_rules, ..basis.clone() };
+        let mut changed = Vec::new();
+        for (room, record) in boxes {
+            let wired_under = basis.wired_under(room, record.wired_under);
+            let of = |basis| {
+                judge(&Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) })
+            };
+            let by_default = of(&default);
+            for result in of(basis) {
+                let Some(other) = by_default.iter().find(|other| other.rule == result.rule) else { continue };
+                if (other.verdict, other.severity) != (result.verdict, result.severity) {
+                    changed.push(ChangedVerdict {
+                        box_id: record.id,
+                        tag: record.tag.clone(),
+                        rule: result.rule,
+                        title: result.title,
+                        by_house: result.verdict,
+                        by_default: other.verdict,
+                    });
+                }
+            }
+        }
+        effects.push(HouseRuleEffect { field: info.field, matter: info.matter, changed });
+    }
+    effects
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::LimitsTogether;
+    use crate::quantity::Length;
+    use crate::testing::{box_with, conductor, record_of};
+
+    #[test]
+    fn a_school_says_which_verdicts_it_changed() {
+        let (room, record) = record_of(box_with(Some(Length::sixteenths(8)), vec![conductor(Some(72), None)]));
+        let mut basis = Basis::default();
+        assert!(house_rule_effects(&basis, &[(&room, &record)]).is_empty());
+        basis.house_rules.limits_together = LimitsTogether::Either;
+        let effects = house_rule_effects(&basis, &[(&room, &record)]);
+        assert_eq!(effects.len(), 1);
+        let changed = &effects[0].changed[0];
+        assert_eq!((changed.by_house, changed.by_default), (Verdict::Meets, Verdict::Violates));
+    }
+}

@@ -1,0 +1,396 @@
+//! The life of a work item: found → planned → done → proven → closed.
+//!
+//! An item is one rule broken at one box. It is *found* as soon as the rule is violated; a person plans a repair, says
+//! that it is done, and closes it. *Proven* is never said by anybody: it follows from new measurements that pass.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::electrical::Evidence;
+use crate::facts::{Basis, BoxContents, BoxRecord, StoredState, WaitsFor, WorkItem};
+use crate::repair::{REFER, repair_title};
+use crate::rules::{RuleResult, Situation, Verdict, forgetting, judge, rule, stops};
+use crate::standard::WiredUnder;
+
+/// Where an item stands.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum ItemState {
+    /// Violated; nothing is planned.
+    Found,
+    /// A repair is chosen.
+    Planned,
+    /// A repair is chosen; a part, access or a decision is wanting.
+    Waiting,
+    /// It is a licensed electrician's.
+    Referred,
+    /// The owner does not want it; it stays open, with the reason.
+    Declined,
+    /// The repair is made; the new measurements are missing or do not pass.
+    Done,
+    /// The repair is made and the new measurements pass.
+    Proven,
+    /// Proven, and accepted.
+    Closed,
+    /// It was closed, but what was measured since no longer passes.
+    Reopened,
+}
+
+impl ItemState {
+    /// In words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Found => "found",
+            Self::Planned => "planned",
+            Self::Waiting => "waiting",
+            Self::Referred => "referred",
+            Self::Declined => "declined by the owner",
+            Self::Done => "done, not proven",
+            Self::Proven => "proven",
+            Self::Closed => "closed",
+            Self::Reopened => "open again",
+        }
+    }
+}
+
+/// An item with its state, its figures as found and as left.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct ItemView {
+    /// The code of the rule.
+    pub rule: String,
+    /// What the rule is about.
+    pub title: &'static str,
+    /// The item, once something is planned.
+    pub item: Option<WorkItem>,
+    /// Where it stands.
+    pub state: ItemState,
+    /// What is done, in a few words.
+    pub repair_title: Option<&'static str>,
+    /// What the rule says of the box as found.
+    pub found: Option<RuleResult>,
+    /// What the rule says of the box as left; absent until it is measured again.
+    pub left: Option<RuleResult>,
+    /// What has to happen next, in a sentence.
+    pub next: String,
+}
+
+/// Why an item cannot change as asked.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum TransitionError {
+    /// It was never said that the work is done.
+    #[error("the repair is not marked done; mark it done first")]
+    NotDone,
+    /// The job ends here for anyone but a licensed electrician.
+    #[error("{0}: no repair is planned here; refer it to a licensed electrician")]
+    Stopped(String),
+    /// Nothing proves it.
+    #[error("nothing proves it yet: {0}")]
+    NotProven(String),
+}
+
+/// What measuring again begins with: as found, without what the rules of the work items read.
+pub fn to_measure_again(record: &BoxRecord, items: &[WorkItem]) -> BoxContents {
+    forgetting(&record.found, items.iter().map(|item| item.rule.as_str()))
+}
+
+/// As left, once anything of it has been measured.
+pub fn measured_again<'a>(record: &'a BoxRecord, items: &[WorkItem]) -> Option<&'a BoxContents> {
+    record.left.as_ref().filter(|left| **left != to_measure_again(record, items))
+}
+
+/// Whether the item may be stored in its state, given what it was before and the box it belongs to.
+///
+/// # Errors
+/// [`TransitionError`] when it is closed without having been done, or without proof.
+pub fn check_transition(
+    item: &WorkItem,
+    before: Option<StoredState>,
+    record: &BoxRecord,
+    basis: &Basis,
+) -> Result<(), TransitionError> {
+    if before.is_none()
+        && item.repair != REFER
+        && let Some(stop) = stops(&record.found).first()
+    {
+        return Err(TransitionError::Stopped(stop.found.clone()));
+    }
+    if item.state != StoredState::Closed || before == Some(StoredState::Closed) {
+        return Ok(());
+    }
+    if before != Some(StoredState::Done) {
+        return Err(TransitionError::NotDone);
+    }
+    let left = results_left(record, basis, None, &[&item.rule]);
+    match left.iter().find(|result| result.rule == item.rule) {
+        Some(result) => proof(result, record.left.as_ref()).map_err(TransitionError::NotProven),
+        None => Err(TransitionError::NotProven("the box is not measured again.".to_owned())),
+    }
+}
+
+/// Whether a result, taken after the work, proves that the fault is gone: a rule that no longer concerns the box is
+/// no proof by measurement.
+///
+/// # Errors
+/// What is still wanting, in a sentence. What instruments find is proven by a correct reading only.
+fn proof(result: &RuleResult, left: Option<&BoxContents>) -> Result<(), String> {
+    if !result.passes() || result.verdict == Verdict::NotApplicable {
+        return Err(result.sentence.to_string());
+    }
+    let electrical = rule(result.rule).is_some_and(|rule| rule.reads.contains(&"/readings"));
+    let wanting = left.filter(|_| electrical).and_then(|left| Evidence::of(left).wanting(result.rule, left));
+    wanting.map_or(Ok(()), |words| Err(format!("{words}.")))
+}
+
+/// The results for the box as found.
+fn results_found(record: &BoxRecord, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<RuleResult> {
+    judge(&Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) })
+}
+
+/// The results for the box as left: what was `repaired` as new work, the rest by its age.
+fn results_left(
+    record: &BoxRecord,
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+    repaired: &[&str],
+) -> Vec<RuleResult> {
+    record.left.as_ref().map_or_else(Vec::new, |left| {
+        judge(&Situation { wired_under, repaired, rulings: &record.rulings, ..Situation::new(left, basis) })
+    })
+}
+
+/// A sentence, with the note of an item where it has one.
+fn with_note(words: &str, item: Option<&WorkItem>) -> String {
+    match item.map(|item| item.note.trim_end_matches('.')).filter(|note| !note.is_empty()) {
+        Some(note) => format!("{words}: {note}."),
+        None => format!("{words}."),
+    }
+}
+
+/// The items of a box: one for each rule that it violates as found, and one for each that was ever planned.
+pub fn item_views(
+    record: &BoxRecord,
+    items: &[WorkItem],
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+) -> Vec<ItemView> {
+    let repaired: Vec<&str> = items.iter().map(|item| item.rule.as_str()).collect();
+    let found = results_found(record, basis, wired_under);
+    let left = results_left(record, basis, wired_under, &repaired);
+    let mut views = Vec::new();
+    for result in found {
+        let item = items.iter().find(|item| item.rule == result.rule);
+        if item.is_none() && !result.is_broken() {
+            continue;
+        }
+        let left = left.iter().find(|left| left.rule == result.rule).cloned();
+        let proof = left.as_ref().map(|result| proof(result, record.left.as_ref()));
+        let proven = proof == Some(Ok(()));
+        let state = match item.map(|item| item.state) {
+            None => ItemState::Found,
+            Some(StoredState::Planned) if item.is_some_and(|item| item.repair == REFER) => ItemState::Referred,
+            Some(StoredState::Planned) => ItemState::Planned,
+            Some(StoredState::Waiting) => ItemState::Waiting,
+            Some(StoredState::Declined) => ItemState::Declined,
+            Some(StoredState::Done) if proven => ItemState::Proven,
+            Some(StoredState::Done) => ItemState::Done,
+            Some(StoredState::Closed) if proven => ItemState::Closed,
+            Some(StoredState::Closed) => ItemState::Reopened,
+        };
+        let next = match (state, &left) {
+            (ItemState::Found, _) => "Choose a repair.".to_owned(),
+            (ItemState::Planned, _) => "Make the repair, then mark it done.".to_owned(),
+            (ItemState::Waiting, _) => {
+                let what = item.and_then(|item| item.waits_for).map_or("something", WaitsFor::name);
+                with_note(&format!("Waits for {what}"), item)
+            }
+            (ItemState::Referred, _) => with_note("For a licensed electrician", item),
+            (ItemState::Declined, _) => with_note("Declined by the owner; it stays open", item),
+            (ItemState::Done | ItemState::Reopened, Some(left)) if left.verdict != Verdict::NotMeasured => {
+                format!("Not proven: {}", proof.and_then(Result::err).unwrap_or_default())
+            }
+            (ItemState::Done | ItemState::Reopened, _) => {
+                "Measure again: nothing closes without new figures.".to_owned()
+            }
+            (ItemState::Proven, _) => "The new measurements pass. Close it.".to_owned(),
+            (ItemState::Closed, _) => "Closed on its new measurements.".to_owned(),
+        };
+        views.push(ItemView {
+            rule: result.rule.to_owned(),
+            title: result.title,
+            item: item.cloned(),
+            state,
+            repair_title: item.and_then(|item| repair_title(&item.repair)),
+            found: Some(result),
+            left,
+            next,
+        });
+    }
+    views
+}
+
+#[cfg(test)]
+mod tests {
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::facts::{BoxId, ItemId, Pointer, RoomId};
+    use crate::quantity::Length;
+    use crate::testing::{box_with, conductor};
+
+    fn record() -> BoxRecord {
+        BoxRecord {
+            id: BoxId(Uuid::nil()),
+            room: RoomId(Uuid::nil()),
+            tag: "K3".to_owned(),
+            place: String::new(),
+            wired_under: None,
+            found: box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]),
+            left: None,
+            rulings: Vec::new(),
+            remarks: Vec::new(),
+        }
+    }
+
+    fn item(state: StoredState) -> WorkItem {
+        WorkItem {
+            id: ItemId(Uuid::nil()),
+            box_id: BoxId(Uuid::nil()),
+            rule: "free-conductor-length".to_owned(),
+            repair: "extend-in-line-lever".to_owned(),
+            state,
+            waits_for: None,
+            note: String::new(),
+        }
+    }
+
+    fn state(record: &BoxRecord, items: &[WorkItem]) -> ItemState {
+        let views = item_views(record, items, &Basis::default(), None);
+        views.iter().find(|view| view.rule == "free-conductor-length").expect("it is violated").state
+    }
+
+    fn measured_again(length: u32) -> BoxRecord {
+        let mut record = record();
+        let mut left = to_measure_again(&record, &[item(StoredState::Done)]);
+        left.conductors[0].free_length = Some(Length::sixteenths(length));
+        record.left = Some(left);
+        record
+    }
+
+    #[test]
+    fn a_violation_is_an_item_before_anybody_says_so() {
+        let views = item_views(&record(), &[], &Basis::default(), None);
+        assert_eq!(views.len(), 2);
+        assert!(views.iter().all(|view| view.state == ItemState::Found));
+    }
+
+    #[test]
+    fn proven_follows_from_new_measurements_only() {
+        let done = [item(StoredState::Done)];
+        assert_eq!(state(&record(), &done), ItemState::Done, "a tick alone proves nothing");
+        assert_eq!(state(&measured_again(80), &done), ItemState::Done, "5 in is still short");
+        assert_eq!(state(&measured_again(112), &done), ItemState::Proven);
+    }
+
+    #[test]
+    fn an_electrical_item_is_proven_by_a_correct_reading_only() {
+        use crate::facts::{BoxBond, Construction, DeviceKind, Half, Meter, MeterReading, Probe};
+        let read = |meter, volts| MeterReading {
+            half: Half::Upper,
+            meter,
+            from: Probe::Hot,
+            to: Probe::BoxMetal,
+            volts: Some(crate::quantity::Voltage::volts(volts)),
+            loaded: false,
+            at: None,
+        };
+        let mut record = BoxRecord { found: crate::testing::box_with_device(DeviceKind::Switch), ..record() };
+        record.found.construction = Some(Construction::Metal);
+        record.found.bond = Some(BoxBond::Nothing);
+        record.found.readings = vec![read(Meter::LowImpedance, 0)];
+        let item =
+            WorkItem { rule: "metal-box-bonded".to_owned(), repair: "bond-box".to_owned(), ..item(StoredState::Done) };
+        let state = |record: &BoxRecord| {
+            let views = item_views(record, std::slice::from_ref(&item), &Basis::default(), None);
+            let view = views.into_iter().find(|view| view.rule == "metal-box-bonded").expect("it is an item");
+            (view.state, view.next)
+        };
+        let mut left = to_measure_again(&record, std::slice::from_ref(&item));
+        assert!(left.readings.is_empty(), "what was read before the work is forgotten");
+        left.bond = Some(BoxBond::Screw);
+        record.left = Some(left);
+        let (stands, next) = state(&record);
+        assert_eq!(stands, ItemState::Done, "a screw that one sees is no proof");
+        assert!(next.contains("read hot to the metal"), "{next}");
+        for (meter, volts, wanted) in [
+            (Meter::HighImpedance, 57, ItemState::Done),
+            (Meter::LowImpedance, 40, ItemState::Done),
+            (Meter::LowImpedance, 119, ItemState::Proven),
+        ] {
+            record.left.as_mut().expect("measured").readings = vec![read(meter, volts)];
+            assert_eq!(state(&record).0, wanted, "{volts} V, {}", state(&record).1);
+        }
+    }
+
+    #[test]
+    fn a_stop_leaves_only_the_referral() {
+        let mut record = record();
+        record.found.observe(crate::facts::Observation::KnobAndTube, true);
+        let plan = |repair: &str| {
+            let item = WorkItem { repair: repair.to_owned(), ..item(StoredState::Planned) };
+            assert_eq!(item.problems(&Pointer::root()), []);
+            check_transition(&item, None, &record, &Basis::default())
+        };
+        assert!(matches!(plan("extend-in-line-lever"), Err(TransitionError::Stopped(_))));
+        assert_eq!(plan(REFER), Ok(()));
+    }
+
+    #[test]
+    fn an_item_closes_only_on_proof() {
+        let close = |before, record: &BoxRecord| {
+            check_transition(&item(StoredState::Closed), before, record, &Basis::default())
+        };
+        assert_eq!(close(Some(StoredState::Planned), &measured_again(112)), Err(TransitionError::NotDone));
+        assert!(matches!(close(Some(StoredState::Done), &record()), Err(TransitionError::NotProven(_))));
+        assert!(matches!(close(Some(StoredState::Done), &measured_again(80)), Err(TransitionError::NotProven(_))));
+        assert_eq!(close(Some(StoredState::Done), &measured_again(112)), Ok(()));
+    }
+
+    #[test]
+    fn a_closed_item_that_no_longer_passes_is_open_again() {
+        let closed = [item(StoredState::Closed)];
+        assert_eq!(state(&measured_again(112), &closed), ItemState::Closed);
+        assert_eq!(state(&measured_again(80), &closed), ItemState::Reopened);
+    }
+
+    #[test]
+    fn removing_the_conductor_from_the_record_proves_nothing() {
+        let mut record = measured_again(112);
+        record.left.as_mut().expect("measured").conductors[0].passes_through = true;
+        assert_eq!(state(&record, &[item(StoredState::Done)]), ItemState::Done);
+    }
+
+    #[test]
+    fn waiting_and_declined_say_why_and_stay_open() {
+        let waiting = WorkItem {
+            waits_for: Some(WaitsFor::Part),
+            note: "three-port connectors, two shops asked".to_owned(),
+            ..item(StoredState::Waiting)
+        };
+        assert_eq!(waiting.problems(&Pointer::root()), []);
+        assert_eq!(WorkItem { waits_for: None, ..waiting.clone() }.problems(&Pointer::root())[0].pointer, "/waits_for");
+        let views = item_views(&record(), &[waiting], &Basis::default(), None);
+        let view = views.iter().find(|view| view.rule == "free-conductor-length").expect("it is violated");
+        assert_eq!(
+            (view.state, view.next.as_str()),
+            (ItemState::Waiting, "Waits for a part: three-port connectors, two shops asked.")
+        );
+        let declined = item(StoredState::Declined);
+        assert_eq!(declined.problems(&Pointer::root())[0].pointer, "/note");
+        assert_eq!(
+            state(&record(), &[WorkItem { note: "sells in spring".to_owned(), ..declined }]),
+            ItemState::Declined
+        );
+        let referred = WorkItem { repair: REFER.to_owned(), ..item(StoredState::Planned) };
+        assert_eq!(state(&record(), &[referred]), ItemState::Referred);
+    }
+}

@@ -1,0 +1,218 @@
+//! A box and an audit at a glance: the marks on the run and the counts on the list of jobs.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::item::measured_again;
+use crate::assess::{ItemState, ItemView, item_views};
+use crate::facts::{Basis, BoxId, BoxRecord, Room, WorkItem};
+use crate::rules::{Situation, Verdict, is_dangerous, judge, stops, worst_verdict};
+use crate::standard::Severity;
+
+/// How many work items stand where.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, ToSchema)]
+pub struct ItemCounts {
+    /// Found, nothing planned.
+    pub found: u32,
+    /// A repair is chosen.
+    pub planned: u32,
+    /// Something is wanting for the repair.
+    pub waiting: u32,
+    /// Left to a licensed electrician.
+    pub referred: u32,
+    /// The owner does not want it.
+    pub declined: u32,
+    /// Done, or reopened: not proven.
+    pub done: u32,
+    /// Proven, not closed.
+    pub proven: u32,
+    /// Closed.
+    pub closed: u32,
+}
+
+impl ItemCounts {
+    fn count(&mut self, state: ItemState) {
+        match state {
+            ItemState::Found => self.found += 1,
+            ItemState::Planned => self.planned += 1,
+            ItemState::Waiting => self.waiting += 1,
+            ItemState::Referred => self.referred += 1,
+            ItemState::Declined => self.declined += 1,
+            ItemState::Done | ItemState::Reopened => self.done += 1,
+            ItemState::Proven => self.proven += 1,
+            ItemState::Closed => self.closed += 1,
+        }
+    }
+
+    /// Items that are not closed, the declined ones included: they stay open.
+    pub const fn open(&self) -> u32 {
+        self.found + self.planned + self.waiting + self.referred + self.declined + self.done + self.proven
+    }
+
+    fn add(&mut self, other: Self) {
+        self.found += other.found;
+        self.planned += other.planned;
+        self.waiting += other.waiting;
+        self.referred += other.referred;
+        self.declined += other.declined;
+        self.done += other.done;
+        self.proven += other.proven;
+        self.closed += other.closed;
+    }
+}
+
+/// A box at a glance.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct BoxOverview {
+    /// The box.
+    pub id: BoxId,
+    /// The short name on the run.
+    pub tag: String,
+    /// Where in the room.
+    pub place: String,
+    /// The worst answer of all rules: of the box as left once it is measured again, before that as found.
+    pub worst: Verdict,
+    /// Something here is a danger now.
+    pub dangerous: bool,
+    /// The job ends here for anyone but a licensed electrician.
+    pub stopped: bool,
+    /// The mark is that of the box as left.
+    pub measured_again: bool,
+    /// Its work items.
+    pub items: ItemCounts,
+    /// Something of it is still open: what a re-inspection looks at.
+    pub still_open: bool,
+}
+
+impl BoxOverview {
+    /// Of a box in `room`.
+    pub fn of(record: &BoxRecord, room: &Room, basis: &Basis, items: &[WorkItem]) -> Self {
+        let wired_under = basis.wired_under(room, record.wired_under);
+        let views = item_views(record, items, basis, wired_under);
+        Self::with_views(record, room, basis, items, &views)
+    }
+
+    /// As [`BoxOverview::of`], from item views that are there already.
+    pub fn with_views(record: &BoxRecord, room: &Room, basis: &Basis, stored: &[WorkItem], views: &[ItemView]) -> Self {
+        let wired_under = basis.wired_under(room, record.wired_under);
+        let left = measured_again(record, stored);
+        let contents = left.unwrap_or(&record.found);
+        let repaired: Vec<&str> = left.iter().flat_map(|_| stored.iter().map(|item| item.rule.as_str())).collect();
+        let situation =
+            Situation { wired_under, repaired: &repaired, rulings: &record.rulings, ..Situation::new(contents, basis) };
+        let results = judge(&situation);
+        // What no rule covers marks the box as a rule would.
+        let remarked = record.remarks.iter().any(|remark| remark.severity != Severity::Note);
+        let mut items = ItemCounts::default();
+        for view in views {
+            items.count(view.state);
+        }
+        Self {
+            id: record.id,
+            tag: record.tag.clone(),
+            place: record.place.clone(),
+            worst: if remarked { Verdict::Violates } else { worst_verdict(&results) },
+            dangerous: is_dangerous(&results) || record.remarks.iter().any(|r| r.severity == Severity::Danger),
+            stopped: !stops(contents).is_empty(),
+            measured_again: left.is_some(),
+            still_open: items.open() > 0,
+            items,
+        }
+    }
+}
+
+/// An audit at a glance.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
+pub struct AuditCounts {
+    /// Rooms.
+    pub rooms: u32,
+    /// Boxes.
+    pub boxes: u32,
+    /// Boxes that are a danger now.
+    pub dangerous: u32,
+    /// Boxes where the job ends for anyone but a licensed electrician.
+    pub stopped: u32,
+    /// Boxes that violate a rule.
+    pub violates: u32,
+    /// Boxes with a figure within the tape of a limit.
+    pub marginal: u32,
+    /// Boxes in which something is still to be measured.
+    pub not_measured: u32,
+    /// Boxes that miss a limit younger than their wiring.
+    pub legacy: u32,
+    /// Boxes that meet every rule that concerns them.
+    pub meets: u32,
+    /// The work items.
+    pub items: ItemCounts,
+}
+
+impl AuditCounts {
+    /// Over the boxes of an audit with so many rooms.
+    pub fn of<'a>(rooms: usize, boxes: impl IntoIterator<Item = &'a BoxOverview>) -> Self {
+        let mut counts = Self { rooms: u32::try_from(rooms).unwrap_or(u32::MAX), ..Self::default() };
+        for overview in boxes {
+            counts.boxes += 1;
+            counts.dangerous += u32::from(overview.dangerous);
+            counts.stopped += u32::from(overview.stopped);
+            match overview.worst {
+                Verdict::Violates => counts.violates += 1,
+                Verdict::Marginal => counts.marginal += 1,
+                Verdict::NotMeasured => counts.not_measured += 1,
+                Verdict::Legacy => counts.legacy += 1,
+                Verdict::Meets | Verdict::NotApplicable => counts.meets += 1,
+            }
+            counts.items.add(overview.items);
+        }
+        counts
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::assess::to_measure_again;
+    use crate::quantity::Length;
+    use crate::testing::{box_with, conductor, record_of};
+
+    fn scene() -> (BoxRecord, Room) {
+        let (room, record) = record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]));
+        (record, room)
+    }
+
+    #[test]
+    fn the_mark_follows_the_latest_measurements() {
+        let (mut record, room) = scene();
+        let basis = Basis::default();
+        let of = |record: &BoxRecord, items: &[WorkItem]| BoxOverview::of(record, &room, &basis, items);
+        assert_eq!(of(&record, &[]).worst, Verdict::Violates);
+        let item = |rule: &str| WorkItem {
+            id: crate::facts::ItemId(Uuid::nil()),
+            box_id: record.id,
+            rule: rule.to_owned(),
+            repair: "extend-in-line-lever".to_owned(),
+            state: crate::facts::StoredState::Done,
+            waits_for: None,
+            note: String::new(),
+        };
+        let items = [item("free-conductor-length"), item("free-conductor-reach")];
+        // A copy with nothing measured yet says nothing of the box.
+        record.left = Some(to_measure_again(&record, &items));
+        assert_eq!(of(&record, &items).worst, Verdict::Violates);
+        record.left = Some(box_with(Some(Length::inches(2)), vec![conductor(Some(112), None)]));
+        let overview = of(&record, &items);
+        assert!(overview.measured_again && overview.worst == Verdict::NotMeasured, "the rest was never looked at");
+    }
+
+    #[test]
+    fn counts_add_up() {
+        let (record, room) = scene();
+        let overview = BoxOverview::of(&record, &room, &Basis::default(), &[]);
+        let counts = AuditCounts::of(1, [&overview, &overview]);
+        assert_eq!((counts.boxes, counts.violates, counts.items.found), (2, 2, 4));
+        assert!(overview.still_open);
+        let sound = BoxRecord { found: box_with(Some(Length::inches(2)), vec![]), ..record };
+        assert!(!BoxOverview::of(&sound, &room, &Basis::default(), &[]).still_open);
+    }
+}

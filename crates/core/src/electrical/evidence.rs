@@ -1,0 +1,142 @@
+//! What instruments say of a box, as far as the rules ask: the one door by which readings come to the rules, so that
+//! better instruments change no rule.
+
+use super::diagnosis::{causes, statement_of};
+use super::half_readings::HalfReadings;
+use super::path::PathGrade;
+use super::prediction::PREDICTIONS;
+use super::wiring::WiringState;
+use crate::facts::{BoxContents, Half, Lamp};
+
+/// What the readings of one half come to.
+#[derive(Debug, Clone, PartialEq)]
+pub struct HalfEvidence {
+    /// Which half.
+    pub half: Half,
+    /// Every way of wiring that explains them, likeliest first; empty when they contradict each other.
+    pub causes: Vec<WiringState>,
+    /// The readings, in words.
+    pub rests_on: Vec<String>,
+}
+
+impl HalfEvidence {
+    /// It may be wired as it should be: no reading tells it from that.
+    pub fn may_be_correct(&self) -> bool {
+        // An unbonded box is a fault of the box; the receptacle in it may be wired as it should be.
+        let sound = [WiringState::Correct, WiringState::TwoCircuits, WiringState::UnbondedBox];
+        self.causes.iter().any(|state| sound.contains(state))
+    }
+
+    /// It is switched off, one way or another, and nothing more can be said.
+    pub fn is_off(&self) -> bool {
+        let off = [WiringState::NoPower, WiringState::SwitchedOff];
+        !self.causes.is_empty() && self.causes.iter().all(|state| off.contains(state))
+    }
+
+    /// Whatever it is, the ground does not reach the panel, and nothing else is certain to be wrong.
+    pub fn only_ground_open(&self) -> bool {
+        self.causes.contains(&WiringState::OpenGround)
+            && self.causes.iter().all(|state| !state.facts().grounded && !state.facts().open_neutral)
+    }
+
+    /// What it comes to, with everything that reads the same.
+    pub fn statement(&self) -> String {
+        let says = statement_of(&self.causes);
+        if self.causes.len() < 3 {
+            return says;
+        }
+        let others: Vec<&str> = self.causes[1..].iter().map(|state| state.name()).collect();
+        format!("{} These are: {}.", says, others.join("; "))
+    }
+}
+
+/// What instruments say of a box.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Evidence {
+    /// Whether a path to ground is found at the device; `None` when nothing was read, or it does not tell.
+    pub ground_found: Option<bool>,
+    /// Whether the metal of the box is found bonded; `None` when nothing was read, or it does not tell.
+    pub box_bonded: Option<bool>,
+    /// The sentence on the path to ground, or to the metal of the box, where a meter was used.
+    pub ground_sentence: Option<String>,
+    /// The sentence on the path to the metal of the box.
+    pub metal_sentence: Option<String>,
+    /// The readings that speak of the ground, in words.
+    pub rests_on: Vec<String>,
+    /// What each half comes to.
+    pub halves: Vec<HalfEvidence>,
+}
+
+impl Evidence {
+    /// Of a box.
+    pub fn of(contents: &BoxContents) -> Self {
+        let mut evidence = Self::default();
+        for readings in HalfReadings::of(contents) {
+            let states = causes(&readings.consistent(&PREDICTIONS));
+            let (ground, metal) = (readings.ground_path(), readings.metal_path());
+            let settled = |is: fn(WiringState) -> bool| {
+                let first = is(*states.first()?);
+                states.iter().all(|state| is(*state) == first).then_some(first)
+            };
+            let by_meter = grade(ground.grade);
+            // What the lamps say of a ground is taken where no meter was used; a correct pattern is a ground found.
+            let by_lamps = readings.lamps.and_then(|lamps| match (lamps.hot_neutral, lamps.hot_ground) {
+                (Lamp::Lit, Lamp::Lit) if lamps.neutral_ground != Lamp::Lit => Some(true),
+                (Lamp::Lit, _) if lamps.neutral_ground != Lamp::Lit => Some(false),
+                _ => None,
+            });
+            let open = settled(|state| !state.facts().grounded).filter(|open| *open).map(|_| false);
+            worse(&mut evidence.ground_found, by_meter.or(open).or(by_lamps));
+            worse(&mut evidence.box_bonded, grade(metal.grade));
+            if ground.grade != PathGrade::NotRead {
+                evidence.ground_sentence = Some(ground.sentence);
+            }
+            if metal.grade != PathGrade::NotRead {
+                evidence.metal_sentence = Some(metal.sentence);
+            }
+            let rests_on = readings.words();
+            evidence.rests_on.extend(rests_on.iter().map(|words| format!("{}: {words}", readings.half.name())));
+            evidence.halves.push(HalfEvidence { half: readings.half, causes: states, rests_on });
+        }
+        evidence
+    }
+
+    /// The reading that is still wanted before the repair of an electrical rule is proven; `None` when it is there.
+    pub fn wanting(&self, rule: &str, contents: &BoxContents) -> Option<&'static str> {
+        let there = match rule {
+            "wiring-fault" => self.reads_correct() || contents.grounds().next().is_none(),
+            "metal-box-bonded" => self.box_bonded == Some(true),
+            // Where there is no ground to be found the readings have to be there, and the rule has judged them.
+            _ if contents.grounds().next().is_none() => !self.halves.is_empty(),
+            _ => self.ground_found == Some(true) || self.box_bonded == Some(true),
+        };
+        if there {
+            None
+        } else if rule == "metal-box-bonded" {
+            Some("read hot to the metal of the box after the work")
+        } else {
+            Some("read the tester or a meter after the work")
+        }
+    }
+
+    /// Every half that was read may be wired as it should be, and at least one was.
+    pub fn reads_correct(&self) -> bool {
+        !self.halves.is_empty() && self.halves.iter().all(HalfEvidence::may_be_correct)
+    }
+}
+
+/// One half that has no ground speaks for the box.
+fn worse(known: &mut Option<bool>, found: Option<bool>) {
+    *known = match (*known, found) {
+        (Some(false), _) | (_, Some(false)) => Some(false),
+        (known, found) => found.or(known),
+    };
+}
+
+const fn grade(grade: PathGrade) -> Option<bool> {
+    match grade {
+        PathGrade::Bonded => Some(true),
+        PathGrade::Impaired | PathGrade::Ghost => Some(false),
+        PathGrade::ImpairedOrGhost | PathGrade::NotRead => None,
+    }
+}

@@ -1,0 +1,296 @@
+//! A panel with what its mapping says: the rounds, what each breaker feeds, and the directory that would be true.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::decode::{Certainty, DecodedPoint, TickedPoint, decode};
+use super::schedule::{MappedBreaker, Schedule, schedule};
+use crate::facts::{BoxId, BoxRecord, DeviceKind, Half, Panel, Room};
+
+/// One point of the walk with its answer.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PointAnswer {
+    /// The box, where it is one of the audit.
+    pub box_id: Option<BoxId>,
+    /// Which half.
+    pub half: Option<Half>,
+    /// The room, where it is known.
+    pub room: String,
+    /// What was found out.
+    pub answer: DecodedPoint,
+}
+
+/// One line of the directory as it is and as it would be true.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct DirectoryLine {
+    /// The breaker by its number within the panel.
+    pub breaker: u16,
+    /// As it is called.
+    pub name: String,
+    /// What the directory says now.
+    pub says: String,
+    /// What was found on it; empty when nothing was.
+    pub proposed: String,
+    /// The two differ.
+    pub differs: bool,
+    /// What it says names at least a room or a point of what was found, or nothing was found to hold it against.
+    pub agrees: bool,
+    /// It took part, and nothing was found on it.
+    pub feeds_nothing: bool,
+}
+
+/// A point of the audit that is not on the walk of the mapping yet.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PointToAdd {
+    /// The box.
+    pub box_id: BoxId,
+    /// Which half, where its receptacle has two.
+    pub half: Option<Half>,
+}
+
+/// Every point of the audit that is not on the walk yet: the halves of a receptacle apart.
+fn to_add(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> Vec<PointToAdd> {
+    let duplex = |record: &BoxRecord| {
+        use DeviceKind::{DuplexReceptacle, GfciReceptacle, TwoSlotReceptacle};
+        record.found.devices.iter().any(|d| matches!(d.kind, DuplexReceptacle | GfciReceptacle | TwoSlotReceptacle))
+    };
+    boxes
+        .iter()
+        .flat_map(|(_, record)| {
+            let halves: &[Option<Half>] =
+                if duplex(record) { &[Some(Half::Upper), Some(Half::Lower)] } else { &[None] };
+            halves.iter().map(|half| PointToAdd { box_id: record.id, half: *half })
+        })
+        .filter(|point| {
+            !panel.mapping.points.iter().any(|known| (known.box_id, known.half) == (Some(point.box_id), point.half))
+        })
+        .collect()
+}
+
+/// What follows from a panel.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PanelAnswer {
+    /// The rounds; absent until breakers are chosen.
+    pub schedule: Option<Schedule>,
+    /// Why there are none.
+    pub refusal: Option<String>,
+    /// How many rounds are noted at every point.
+    pub rounds_done: usize,
+    /// Each point with its answer.
+    pub points: Vec<PointAnswer>,
+    /// The directory, line by line.
+    pub directory: Vec<DirectoryLine>,
+    /// The breakers to switch off in one round more.
+    pub extra_round: Vec<String>,
+    /// The points of the audit that are not on the walk yet.
+    pub to_add: Vec<PointToAdd>,
+    /// What it comes to, in one plain sentence.
+    pub sentence: String,
+}
+
+/// What follows from a panel and the boxes of its audit, each with its room.
+pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer {
+    let mapping = &panel.mapping;
+    let breakers: Vec<MappedBreaker> = mapping
+        .breakers
+        .iter()
+        .filter_map(|id| panel.breaker(*id))
+        .map(|breaker| MappedBreaker { name: breaker.name(), essential: breaker.essential_minutes.is_some() })
+        .collect();
+    let of_box = |id: Option<BoxId>| boxes.iter().find(|(_, record)| Some(record.id) == id);
+    let ticked: Vec<TickedPoint> = mapping
+        .points
+        .iter()
+        .map(|point| TickedPoint {
+            name: match (of_box(point.box_id), point.half) {
+                (Some((_, record)), Some(half)) => format!("{} {}", record.tag, half.name()),
+                (Some((_, record)), None) => record.tag.clone(),
+                (None, _) => point.name.clone(),
+            },
+            ticks: point.ticks.clone(),
+        })
+        .collect();
+    let (plan, decoded) = match (schedule(&breakers, mapping.safety), decode(&breakers, mapping.safety, &ticked)) {
+        (Ok(plan), Ok(decoded)) => (plan, decoded),
+        (Err(error), _) | (_, Err(error)) => {
+            return PanelAnswer {
+                schedule: None,
+                refusal: (!breakers.is_empty()).then(|| error.to_string()),
+                rounds_done: 0,
+                points: Vec::new(),
+                directory: directory(panel, &[], &[]),
+                extra_round: Vec::new(),
+                to_add: to_add(panel, boxes),
+                sentence: "Choose the breakers to map.".to_owned(),
+            };
+        }
+    };
+    let noted =
+        |point: &TickedPoint| point.ticks.iter().take_while(|tick| **tick != crate::facts::Tick::Missing).count();
+    let rounds_done = ticked.iter().map(noted).min().unwrap_or(0).min(plan.rounds.len());
+    let is_done = rounds_done == plan.rounds.len();
+    let points: Vec<PointAnswer> = mapping
+        .points
+        .iter()
+        .zip(decoded.points)
+        .map(|(point, answer)| PointAnswer {
+            box_id: point.box_id,
+            half: point.half,
+            room: of_box(point.box_id).map_or_else(String::new, |(room, _)| room.name.clone()),
+            answer,
+        })
+        .collect();
+    let feed_nothing = if is_done { decoded.feed_nothing } else { Vec::new() };
+    let sentence = if is_done {
+        let count = |wanted: Certainty| points.iter().filter(|point| point.answer.certainty == wanted).count();
+        format!(
+            "{} of {} points have their breaker; {} put right, {} in doubt, {} fed by none of these, {} breakers feed nothing \
+             that was looked at.",
+            count(Certainty::Clear) + count(Certainty::Corrected),
+            points.len(),
+            count(Certainty::Corrected),
+            count(Certainty::Ambiguous) + count(Certainty::Unexplained),
+            count(Certainty::FedByNone),
+            feed_nothing.len()
+        )
+    } else {
+        format!(
+            "{} rounds in place of up to {} trips; {rounds_done} done, {} points on the walk.",
+            plan.rounds.len(),
+            plan.by_elimination,
+            points.len()
+        )
+    };
+    PanelAnswer {
+        directory: directory(panel, if is_done { &points } else { &[] }, &feed_nothing),
+        extra_round: if is_done { decoded.extra_round } else { Vec::new() },
+        to_add: to_add(panel, boxes),
+        schedule: Some(plan),
+        refusal: None,
+        rounds_done,
+        points,
+        sentence,
+    }
+}
+
+/// Both halves of a receptacle on one breaker are one name.
+fn whole(names: &[String]) -> Vec<String> {
+    let mut short: Vec<String> = Vec::new();
+    for name in names {
+        let of_half =
+            Half::ALL.iter().find_map(|half| name.strip_suffix(half.name()).map(|tag| (tag.trim_end(), *half)));
+        let other = |tag: &str, half: Half| {
+            let other = if half == Half::Upper { Half::Lower } else { Half::Upper };
+            names.contains(&format!("{tag} {}", other.name()))
+        };
+        match of_half {
+            Some((tag, half)) if other(tag, half) => {
+                if !short.iter().any(|known| known == tag) {
+                    short.push(tag.to_owned());
+                }
+            }
+            _ => short.push(name.clone()),
+        }
+    }
+    short
+}
+
+/// The directory, with what was found on each breaker by room.
+fn directory(panel: &Panel, points: &[PointAnswer], feed_nothing: &[String]) -> Vec<DirectoryLine> {
+    let mut lines: Vec<DirectoryLine> = panel
+        .breakers
+        .iter()
+        .map(|breaker| {
+            let name = breaker.name();
+            let on_it = points.iter().filter(|point| point.answer.breakers == [name.clone()]);
+            let mut rooms: Vec<(String, Vec<String>)> = Vec::new();
+            for point in on_it {
+                let room = if point.room.is_empty() { String::new() } else { point.room.clone() };
+                match rooms.iter_mut().find(|(known, _)| *known == room) {
+                    Some((_, names)) => names.push(point.answer.name.clone()),
+                    None => rooms.push((room, vec![point.answer.name.clone()])),
+                }
+            }
+            let words = |(room, names): &(String, Vec<String>)| {
+                let names = whole(names).join(", ");
+                if room.is_empty() { names } else { format!("{room}: {names}") }
+            };
+            let proposed = rooms.iter().map(words).collect::<Vec<_>>().join("; ");
+            let feeds_nothing = feed_nothing.contains(&name);
+            let differs = if feeds_nothing {
+                !breaker.directory.is_empty()
+            } else {
+                !proposed.is_empty() && proposed != breaker.directory
+            };
+            let says = breaker.directory.to_lowercase();
+            let named = |word: &str| !word.is_empty() && says.contains(&word.to_lowercase());
+            let agrees = rooms.is_empty()
+                || rooms.iter().any(|(room, names)| named(room) || whole(names).iter().any(|name| named(name)));
+            DirectoryLine {
+                agrees,
+                breaker: breaker.id,
+                name,
+                says: breaker.directory.clone(),
+                proposed,
+                differs,
+                feeds_nothing,
+            }
+        })
+        .collect();
+    lines.sort_by_key(|line| panel.breaker(line.breaker).map_or((0, 0), |breaker| (breaker.space, breaker.id)));
+    lines
+}
+
+#[cfg(test)]
+mod tests {
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::facts::{Breaker, MappedPoint, Mapping, PanelId, Safety, Tick};
+    use crate::testing::{box_with_device, record_of};
+
+    #[test]
+    fn both_halves_on_one_breaker_are_one_name() {
+        let names = ["K1 upper half", "K1 lower half", "K2 upper half", "hood"].map(str::to_owned);
+        assert_eq!(whole(&names), ["K1", "K2 upper half", "hood"]);
+    }
+
+    #[test]
+    fn the_directory_is_what_the_walk_found() {
+        let (room, record) = record_of(box_with_device(DeviceKind::DuplexReceptacle));
+        let breaker = |id: u16, directory: &str| Breaker {
+            directory: directory.to_owned(),
+            ..Breaker::new(id, u8::try_from(id).expect("few"))
+        };
+        let mut panel = Panel {
+            breakers: vec![breaker(1, "stair"), breaker(2, "attic"), breaker(3, "")],
+            mapping: Mapping { safety: Safety::Bare, breakers: vec![1, 2, 3], points: Vec::new() },
+            ..Panel::new(PanelId(Uuid::nil()), "main", 12)
+        };
+        let begin = panel_answer(&panel, &[(&room, &record)]);
+        assert_eq!(begin.schedule.as_ref().map(|plan| plan.rounds.len()), Some(2));
+        assert_eq!(begin.to_add.len(), 2, "each half apart");
+        let words = begin.schedule.expect("three breakers").words;
+        let ticks = |word: &str| word.chars().map(|bit| if bit == '1' { Tick::Dead } else { Tick::Live }).collect();
+        panel.mapping.points = vec![
+            MappedPoint {
+                box_id: Some(record.id),
+                half: Some(Half::Upper),
+                name: String::new(),
+                ticks: ticks(&words[1]),
+            },
+            MappedPoint { box_id: None, half: None, name: "water heater".to_owned(), ticks: ticks(&words[2]) },
+            MappedPoint { box_id: None, half: None, name: "bell".to_owned(), ticks: vec![Tick::Live; 2] },
+        ];
+        let answer = panel_answer(&panel, &[(&room, &record)]);
+        let proposed: Vec<(&str, bool, bool)> =
+            answer.directory.iter().map(|line| (line.proposed.as_str(), line.differs, line.feeds_nothing)).collect();
+        assert_eq!(
+            proposed,
+            [("", true, true), ("kitchen: K1 upper half", true, false), ("water heater", true, false)]
+        );
+        assert!(answer.sentence.contains("2 of 3 points have their breaker"), "{}", answer.sentence);
+        panel.mapping.points[0].ticks.pop();
+        assert!(panel_answer(&panel, &[]).sentence.contains("1 done"), "half done is said to be");
+    }
+}

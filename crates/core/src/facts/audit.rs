@@ -1,0 +1,207 @@
+//! The audit and what it rests on; its rooms and boxes.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::house_rules::HouseRules;
+use super::problem::{Pointer, Problem, check_text};
+use super::work::{CorrectionLine, WorkSettings, correction_problems};
+use crate::facts::{AuditId, Room};
+use crate::quantity::UnitSystem;
+use crate::standard::{Edition, WiredUnder};
+
+/// A part of the building that was wired at one time.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Area {
+    /// Its number within the audit.
+    pub id: u16,
+    /// What it is called, "annexe".
+    pub name: String,
+    /// When it was wired, if that is known.
+    #[serde(default)]
+    pub wired_under: Option<WiredUnder>,
+}
+
+/// What the verdicts of an audit rest on.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Basis {
+    /// The edition that the authority enforces.
+    #[serde(default)]
+    pub edition: Edition,
+    /// The unit to read and type.
+    #[serde(default)]
+    pub units: UnitSystem,
+    /// The parts of the building by the age of their wiring.
+    #[serde(default)]
+    pub areas: Vec<Area>,
+    /// Where practice differs, the school of this firm or audit.
+    #[serde(default)]
+    pub house_rules: HouseRules,
+}
+
+/// The building that is audited.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Building {
+    /// Where it stands, in a line.
+    #[serde(default)]
+    pub address: String,
+    /// Who owns it.
+    #[serde(default)]
+    pub owner: String,
+    /// The year it was built, if that is known.
+    #[serde(default)]
+    pub built: Option<u16>,
+}
+
+/// One audit of one building.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Audit {
+    /// Its identifier.
+    pub id: AuditId,
+    /// What it is called.
+    pub name: String,
+    /// Who inspects.
+    #[serde(default)]
+    pub inspector: String,
+    /// The building.
+    #[serde(default)]
+    pub building: Building,
+    /// What the verdicts rest on.
+    #[serde(default)]
+    pub basis: Basis,
+    /// Set aside: kept, but out of the way.
+    #[serde(default)]
+    pub archived: bool,
+    /// What the job is planned by.
+    #[serde(default)]
+    pub work: WorkSettings,
+    /// Whose paper the reports are on.
+    #[serde(default)]
+    pub letterhead: Letterhead,
+    /// Somebody else's list, to be worked off; at most 500 lines.
+    #[serde(default)]
+    #[schema(max_items = 500)]
+    pub corrections: Vec<CorrectionLine>,
+}
+
+/// Whose paper a report is on.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Letterhead {
+    /// The name of the firm.
+    #[serde(default)]
+    pub firm: String,
+    /// Its licence.
+    #[serde(default)]
+    pub licence: String,
+    /// Its logo: JPEG in Base64, at most 400 kB.
+    #[serde(default)]
+    pub logo: Option<String>,
+}
+
+const MOST_AREAS: usize = 40;
+
+pub(super) fn check_year(problems: &mut Vec<Problem>, pointer: &Pointer, year: Option<u16>) {
+    if let Some(year) = year
+        && !(1880..=2100).contains(&year)
+    {
+        problems.push(Problem::new(pointer, format!("{year} is not a year of wiring; give one from 1880 to 2100")));
+    }
+}
+
+pub(super) fn wired_year(wired_under: Option<WiredUnder>) -> Option<u16> {
+    wired_under.map(WiredUnder::year)
+}
+
+impl Basis {
+    /// What cannot be accepted in the basis.
+    pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
+        let mut problems = Vec::new();
+        let areas = at.at("areas");
+        if self.areas.len() > MOST_AREAS {
+            problems.push(Problem::new(&areas, format!("{} areas; at most {MOST_AREAS} are kept", self.areas.len())));
+        }
+        for (index, area) in self.areas.iter().enumerate() {
+            let place = areas.at(index);
+            check_text(&mut problems, &place.at("name"), &area.name, true, 80);
+            check_year(&mut problems, &place.at("wired_under"), wired_year(area.wired_under));
+            if self.areas[..index].iter().any(|other| other.id == area.id) {
+                problems.push(Problem::new(&place.at("id"), format!("area {} stands twice", area.id)));
+            }
+        }
+        problems.extend(self.house_rules.problems(&at.at("house_rules")));
+        problems
+    }
+
+    /// When the wiring of a box was done: the box's own word before its area's.
+    pub fn wired_under(&self, room: &Room, own: Option<WiredUnder>) -> Option<WiredUnder> {
+        own.or_else(|| self.areas.iter().find(|area| Some(area.id) == room.area)?.wired_under)
+    }
+}
+
+impl Audit {
+    /// What cannot be accepted in the audit's own record.
+    pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
+        let mut problems = Vec::new();
+        check_text(&mut problems, &at.at("name"), &self.name, true, 120);
+        check_text(&mut problems, &at.at("inspector"), &self.inspector, false, 120);
+        let building = at.at("building");
+        check_text(&mut problems, &building.at("address"), &self.building.address, false, 200);
+        check_text(&mut problems, &building.at("owner"), &self.building.owner, false, 120);
+        check_year(&mut problems, &building.at("built"), self.building.built);
+        problems.extend(self.basis.problems(&at.at("basis")));
+        problems.extend(self.work.problems(&at.at("work")));
+        problems.extend(correction_problems(&self.corrections, &at.at("corrections")));
+        let letterhead = at.at("letterhead");
+        check_text(&mut problems, &letterhead.at("firm"), &self.letterhead.firm, false, 120);
+        check_text(&mut problems, &letterhead.at("licence"), &self.letterhead.licence, false, 120);
+        if self.letterhead.logo.as_ref().is_some_and(|logo| logo.len() > 400_000) {
+            problems.push(Problem::new(&letterhead.at("logo"), "this logo is larger than 400 kB; make it smaller"));
+        }
+        problems
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::facts::RoomId;
+
+    fn basis() -> Basis {
+        let area = Area { id: 1, name: "main house".to_owned(), wired_under: Some(WiredUnder::Year(1962)) };
+        Basis { areas: vec![area], ..Basis::default() }
+    }
+
+    fn room(area: Option<u16>) -> Room {
+        Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area }
+    }
+
+    #[test]
+    fn a_box_may_be_newer_than_its_area() {
+        let basis = basis();
+        assert_eq!(basis.wired_under(&room(Some(1)), None), Some(WiredUnder::Year(1962)));
+        let own = Some(WiredUnder::Edition(Edition::Nec2011));
+        assert_eq!(basis.wired_under(&room(Some(1)), own).map(WiredUnder::year), Some(2011));
+        assert_eq!(basis.wired_under(&room(None), None), None);
+    }
+
+    #[test]
+    fn an_unknown_area_is_refused() {
+        let problems = room(Some(9)).problems(&basis(), &Pointer::root());
+        assert_eq!(problems.len(), 1);
+        assert_eq!(problems[0].pointer, "/area");
+    }
+
+    #[test]
+    fn years_are_bounded() {
+        let mut basis = basis();
+        basis.areas[0].wired_under = Some(WiredUnder::Year(20));
+        assert_eq!(basis.problems(&Pointer::root())[0].pointer, "/areas/0/wired_under");
+    }
+}

@@ -1,0 +1,161 @@
+//! Facts that cannot all be true. They are kept as they were given and shown beside the field; nothing is mended.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::contents::BoxContents;
+use crate::facts::house_rules::HouseRules;
+use crate::facts::problem::Pointer;
+use crate::quantity::{Length, Rounding, UnitSystem};
+
+/// Facts that cannot all be true, at the field that was most likely misread.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+pub struct Contradiction {
+    /// JSON pointer to the field within the contents of the box.
+    pub pointer: String,
+    /// What does not go together, with the figures.
+    pub message: String,
+}
+
+impl BoxContents {
+    /// Where the facts contradict each other by more than the tape can be off.
+    pub fn contradictions(&self, house: &HouseRules, units: UnitSystem) -> Vec<Contradiction> {
+        let mut found = Vec::new();
+        let resolution = house.measuring_resolution;
+        let say = |length: Length| length.print(units, Rounding::Nearest);
+        let mut add = |pointer: &Pointer, message: String| {
+            found.push(Contradiction { pointer: pointer.text(), message });
+        };
+        for (index, cable) in self.cables.iter().enumerate() {
+            let place = Pointer::root().at("cables").at(index);
+            if let (Some(end), Some(depth)) = (cable.sheath_end, self.depth)
+                && end > depth + resolution
+            {
+                let message = format!(
+                    "the sheath ends {} behind the opening, but the box is {} deep: it ends outside the box",
+                    say(end),
+                    say(depth)
+                );
+                add(&place.at("sheath_end"), message);
+            }
+            if let (Some(inside), Some(depth)) = (cable.sheath_inside, self.depth)
+                && inside > depth + resolution
+            {
+                let message = format!("{} of sheath inside is more than the box is deep, {}", say(inside), say(depth));
+                add(&place.at("sheath_inside"), message);
+            }
+        }
+        let taken: u32 = self.devices.iter().map(|device| u32::from(device.gangs)).sum();
+        if let Some(gangs) = self.gangs
+            && taken > u32::from(gangs)
+        {
+            let message = format!("the devices take {taken} gangs, but the box has {gangs}");
+            add(&Pointer::root().at("gangs"), message);
+        }
+        let grounds =
+            self.grounds().filter(|ground| !ground.pigtail && !ground.from_canopy && !ground.isolated).count();
+        if !self.cables.is_empty() && grounds > self.cables.len() {
+            let message = format!("{grounds} grounds come from outside in {} cables", self.cables.len());
+            add(&Pointer::root().at("conductors"), message);
+        }
+        if self.stand.set_back.is_some_and(|back| back > Length::ZERO)
+            && self.stand.proud.is_some_and(|proud| proud > Length::ZERO)
+        {
+            add(&Pointer::root().at("stand").at("proud"), "a box is set back or proud, not both".to_owned());
+        }
+        for (index, device) in self.devices.iter().enumerate() {
+            if let (Some(behind), Some(depth)) = (device.behind, self.depth_inside())
+                && behind > depth + resolution
+            {
+                let message =
+                    format!("the device reaches {} behind its yoke, but the box is {} deep", say(behind), say(depth));
+                add(&Pointer::root().at("devices").at(index).at("behind"), message);
+            }
+        }
+        for (index, conductor) in self.conductors.iter().enumerate() {
+            let place = Pointer::root().at("conductors").at(index);
+            let (Some(length), Some(reach)) = (conductor.free_length, conductor.reach) else { continue };
+            match self.sheath_end_of(conductor) {
+                Some(end) if reach + end > length + resolution + resolution => {
+                    let message = format!(
+                        "a conductor {} long from a sheath end {} behind the opening reaches {} at most, not {}",
+                        say(length),
+                        say(end),
+                        say(length.less(end)),
+                        say(reach)
+                    );
+                    add(&place.at("reach"), message);
+                }
+                None if reach <= length
+                    && self.depth.is_some_and(|d| length.less(reach) > d + resolution + resolution) =>
+                {
+                    let message = format!(
+                        "with a length of {} this puts the sheath end {} behind the opening, outside a box {} deep",
+                        say(length),
+                        say(length.less(reach)),
+                        say(self.depth.unwrap_or_default())
+                    );
+                    add(&place.at("reach"), message);
+                }
+                None if reach > length + resolution => {
+                    let message =
+                        format!("it cannot reach {} past the opening and be {} long", say(reach), say(length));
+                    add(&place.at("reach"), message);
+                }
+                _ => {}
+            }
+        }
+        found
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::testing::{box_with, conductor};
+
+    #[test]
+    fn a_reach_longer_than_the_conductor_is_flagged_and_kept() {
+        let mut contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
+        assert!(contents.contradictions(&HouseRules::default(), UnitSystem::Inch).is_empty());
+        contents.conductors[0].reach = Some(Length::inches(2));
+        let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        assert_eq!(found[0].pointer, "/conductors/0/reach");
+        assert!(found[0].message.contains("reaches 3/4 in at most, not 2 in"), "{}", found[0].message);
+        assert_eq!(contents.conductors[0].reach, Some(Length::inches(2)));
+    }
+
+    #[test]
+    fn measures_that_put_the_sheath_outside_the_box_are_flagged() {
+        let mut contents = box_with(None, vec![conductor(Some(100), Some(32))]);
+        assert!(contents.contradictions(&HouseRules::default(), UnitSystem::Inch).is_empty());
+        contents.depth = Some(Length::inches(2));
+        let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        assert!(found[0].message.contains("4 1/4 in behind the opening"), "{}", found[0].message);
+    }
+
+    #[test]
+    fn a_sheath_that_ends_outside_the_box_is_flagged() {
+        let mut contents = box_with(Some(Length::inches(4)), vec![]);
+        contents.depth = Some(Length::inches(3));
+        let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        assert_eq!(found[0].pointer, "/cables/0/sheath_end");
+    }
+
+    #[test]
+    fn more_than_a_box_can_hold_is_flagged_and_kept() {
+        let mut contents = crate::testing::box_with_device(crate::facts::DeviceKind::RangeReceptacle);
+        contents.gangs = Some(1);
+        contents.devices[0].behind = Some(Length::inches(4));
+        contents.depth = Some(Length::inches(3));
+        contents.stand.set_back = Some(Length::sixteenths(2));
+        contents.stand.proud = Some(Length::sixteenths(2));
+        let mut second = contents.conductors[2].clone();
+        second.id = 9;
+        contents.conductors.push(second);
+        let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        let pointers: Vec<&str> = found.iter().map(|odd| odd.pointer.as_str()).collect();
+        assert_eq!(pointers, ["/gangs", "/conductors", "/stand/proud", "/devices/0/behind"]);
+        assert_eq!(contents.problems(&Pointer::root()), [], "odd facts are accepted as facts");
+    }
+}

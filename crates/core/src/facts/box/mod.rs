@@ -1,0 +1,31 @@
+//! What is found at one box: its walls, cables, conductors, devices, what is seen and what instruments show.
+
+mod conductor;
+mod contents;
+mod contents_problems;
+mod contradiction;
+mod device;
+mod entry;
+mod forget;
+mod free_figures;
+mod landing;
+mod observation;
+mod presets;
+mod record;
+mod splice;
+mod surroundings;
+mod take_reading;
+
+pub use conductor::{Colour, Conductor, ConductorCondition, ConductorEnd, JoiningMethod, Joint, Role, Strands};
+pub use contents::{BoxContents, BoxKind, Cable, CableEntry, Construction, Opening};
+pub use contradiction::Contradiction;
+pub use device::{Carries, Device, DeviceKind, Hung, HungKind, Seat, Tab};
+pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
+pub use free_figures::{Extent, FreeFigures, Source};
+pub use landing::{Landing, Terminal, terminals_of};
+pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
+pub(crate) use presets::add_cable;
+pub use presets::{Preset, presets};
+pub use record::BoxRecord;
+pub use splice::{Splice, SpliceKind};
+pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Stand, Supply, SupportFitting, WallFinish};

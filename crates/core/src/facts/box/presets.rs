@@ -1,0 +1,154 @@
+//! What a box usually is: presets that a person begins with, and what the next box takes over from the last.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::conductor::{Colour, Conductor, Role};
+use super::contents::{BoxContents, BoxKind, Cable, Construction};
+use super::device::{Carries, Device, DeviceKind, Hung, HungKind};
+use super::surroundings::{Stand, Supply, WallFinish};
+use crate::quantity::Gauge;
+
+/// A box to begin with.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Preset {
+    /// In a few words.
+    pub title: &'static str,
+    /// The box: what it usually is, with nothing measured.
+    pub contents: BoxContents,
+}
+
+/// Adds a cable with its conductors; `insulated` of them and, as a rule, a bare ground.
+pub(crate) fn add_cable(contents: &mut BoxContents, gauge: Gauge, insulated: u8, ground: bool, roles: &[Role]) {
+    let id = contents.cables.iter().map(|cable| cable.id).max().unwrap_or(0) + 1;
+    contents.cables.push(Cable::new(id));
+    let colours = [Colour::Black, Colour::White, Colour::Red, Colour::Blue];
+    let usual = [Role::Ungrounded, Role::Grounded, Role::SwitchedLeg, Role::Traveller];
+    let mut next = contents.conductors.iter().map(|conductor| conductor.id).max().unwrap_or(0) + 1;
+    for index in 0..usize::from(insulated.min(4)) {
+        let role = roles.get(index).copied().unwrap_or(usual[index]);
+        contents.conductors.push(Conductor::new(next, Some(id), gauge, colours[index], role));
+        next += 1;
+    }
+    if ground {
+        contents.conductors.push(Conductor::new(next, Some(id), gauge, Colour::Bare, Role::EquipmentGrounding));
+    }
+}
+
+fn preset(title: &'static str, kind: BoxKind, devices: &[DeviceKind], cables: &[&[Role]]) -> Preset {
+    let mut contents = BoxContents {
+        kind,
+        construction: Some(Construction::Nonmetallic),
+        wall_finish: Some(WallFinish::GypsumBoard),
+        ..BoxContents::default()
+    };
+    contents.devices = (1..).zip(devices).map(|(id, kind)| Device::new(id, *kind)).collect();
+    if devices.len() > 1 {
+        contents.gangs = u8::try_from(devices.len()).ok();
+    }
+    for roles in cables {
+        let insulated = u8::try_from(roles.len()).unwrap_or(2);
+        add_cable(&mut contents, Gauge::Awg14, insulated, true, roles);
+    }
+    Preset { title, contents }
+}
+
+/// Every preset, the commonest first.
+pub fn presets() -> Vec<Preset> {
+    use Role::{Grounded, SwitchedLeg, Traveller, Ungrounded};
+    let feed: &[Role] = &[Ungrounded, Grounded];
+    let leg: &[Role] = &[SwitchedLeg, Grounded];
+    let mut light = preset("Ceiling luminaire", BoxKind::Octagon, &[], &[leg]);
+    light.contents.hung = Some(Hung {
+        kind: HungKind::CeilingLuminaire,
+        mass: None,
+        box_carries: Some(Carries::Luminaire),
+        box_marked_mass: None,
+        from_structure: None,
+        two_screws: None,
+    });
+    vec![
+        preset("Receptacle, end of run", BoxKind::Device, &[DeviceKind::DuplexReceptacle], &[feed]),
+        preset("Receptacle, feed goes on", BoxKind::Device, &[DeviceKind::DuplexReceptacle], &[feed, feed]),
+        preset("Switch, feed at the switch", BoxKind::Device, &[DeviceKind::Switch], &[feed, leg]),
+        preset("Switch loop", BoxKind::Device, &[DeviceKind::Switch], &[&[SwitchedLeg, Ungrounded]]),
+        preset(
+            "Three-way switch",
+            BoxKind::Device,
+            &[DeviceKind::ThreeWaySwitch],
+            &[feed, &[Traveller, Grounded, Traveller]],
+        ),
+        preset("Two switches", BoxKind::Device, &[DeviceKind::Switch, DeviceKind::Switch], &[feed, leg, leg]),
+        light,
+        preset("Junction box", BoxKind::Square, &[], &[feed, feed]),
+    ]
+}
+
+impl BoxContents {
+    /// What the next box takes over from this one: what it is, where it is, what is in it; nothing that was measured or
+    /// looked at.
+    pub fn structure(&self) -> Self {
+        let conductors = self.conductors.iter().map(|conductor| Conductor {
+            material: conductor.material,
+            strands: conductor.strands,
+            passes_through: conductor.passes_through,
+            joined: conductor.joined.clone(),
+            pigtail: conductor.pigtail,
+            ..Conductor::new(conductor.id, conductor.cable, conductor.gauge, conductor.colour, conductor.role)
+        });
+        let cables = self.cables.iter().map(|cable| Cable { entry: cable.entry, ..Cable::new(cable.id) });
+        let devices = self.devices.iter().map(|device| Device {
+            gangs: device.gangs,
+            amperes: device.amperes,
+            split: device.split,
+            ..Device::new(device.id, device.kind)
+        });
+        Self {
+            kind: self.kind,
+            construction: self.construction,
+            wall_finish: self.wall_finish,
+            opening: self.opening,
+            depth: self.depth,
+            size: self.size,
+            gangs: self.gangs,
+            marked_volume: self.marked_volume,
+            location: self.location,
+            supply: Supply { only_receptacle: None, ..self.supply },
+            stand: Stand {
+                finish_to_come: self.stand.finish_to_come,
+                finish_to_come_kind: self.stand.finish_to_come_kind,
+                ..Stand::default()
+            },
+            cables: cables.collect(),
+            conductors: conductors.collect(),
+            devices: devices.collect(),
+            hung: self.hung.clone(),
+            ..Self::default()
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::{Observation, Pointer};
+    use crate::quantity::Length;
+
+    #[test]
+    fn every_preset_can_be_kept_as_it_is() {
+        for preset in presets() {
+            assert_eq!(preset.contents.problems(&Pointer::root()), [], "{}", preset.title);
+            assert!(!preset.contents.conductors.is_empty(), "{}", preset.title);
+        }
+    }
+
+    #[test]
+    fn the_next_box_takes_over_what_it_is_and_not_how_it_was_found() {
+        let mut contents = presets().remove(1).contents;
+        contents.conductors[0].free_length = Some(Length::inches(3));
+        contents.observe(Observation::OpenKnockout, true);
+        contents.stand.set_back = Some(Length::sixteenths(6));
+        let next = contents.structure();
+        assert_eq!(next, presets().remove(1).contents);
+    }
+}

@@ -1,0 +1,174 @@
+//! Where a box is, what feeds it, how it stands in its wall, and what it is made up of.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::quantity::{Gauge, Length, Volume};
+use crate::standard::box_volume::StandardBox;
+
+/// The surface that the box stands in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum WallFinish {
+    /// Gypsum board.
+    GypsumBoard,
+    /// Plaster.
+    Plaster,
+    /// Tile.
+    Tile,
+    /// Concrete, brick or block.
+    Masonry,
+    /// Wood, or panelling of wood.
+    Wood,
+    /// Another surface that burns.
+    OtherCombustible,
+    /// No finish: framing, attic, basement.
+    Exposed,
+}
+
+impl WallFinish {
+    /// In the words of the trade.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::GypsumBoard => "gypsum board",
+            Self::Plaster => "plaster",
+            Self::Tile => "tile",
+            Self::Masonry => "masonry",
+            Self::Wood => "wood",
+            Self::OtherCombustible => "combustible finish",
+            Self::Exposed => "exposed",
+        }
+    }
+}
+
+/// What feeds the box, as far as it is known at the box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Supply {
+    /// The rating of the breaker in amperes.
+    #[serde(default)]
+    pub amperes: Option<u16>,
+    /// What comes in is GFCI-protected upstream.
+    #[serde(default)]
+    pub gfci: Option<bool>,
+    /// What comes in is AFCI-protected.
+    #[serde(default)]
+    pub afci: Option<bool>,
+    /// The receptacle here is the only one of its circuit.
+    #[serde(default)]
+    pub only_receptacle: Option<bool>,
+    /// The two circuits of a split yoke are switched off together.
+    #[serde(default)]
+    pub common_disconnect: Option<bool>,
+}
+
+/// How the box stands in its wall.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Stand {
+    /// How far the front edge is back from the finished surface; nothing when it is flush.
+    #[serde(default)]
+    pub set_back: Option<Length>,
+    /// How far the front edge stands proud of the finished surface.
+    #[serde(default)]
+    pub proud: Option<Length>,
+    /// The widest gap in the surface round the box.
+    #[serde(default)]
+    pub gap: Option<Length>,
+    /// How thick a finish will be put over the present surface.
+    #[serde(default)]
+    pub finish_to_come: Option<Length>,
+    /// What that finish is.
+    #[serde(default)]
+    pub finish_to_come_kind: Option<WallFinish>,
+    /// Supported on two sides or through the back.
+    #[serde(default)]
+    pub far_side: Option<bool>,
+    /// Nailed to a stud on a side that can be reached.
+    #[serde(default)]
+    pub nailed: Option<bool>,
+}
+
+/// How a metal box is bonded.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum BoxBond {
+    /// By a grounding screw that does nothing else.
+    Screw,
+    /// By a listed clip or device.
+    Listed,
+    /// By a sheet-metal screw, a cover screw or a wire under a clamp.
+    Makeshift,
+    /// Not at all.
+    Nothing,
+}
+
+/// What is added to the front of a box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum AddedKind {
+    /// A plaster ring, or mud ring.
+    PlasterRing,
+    /// An extension ring.
+    ExtensionRing,
+    /// A domed cover.
+    DomedCover,
+    /// A box extender.
+    BoxExtender,
+}
+
+impl AddedKind {
+    /// In the words of the trade.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::PlasterRing => "plaster ring",
+            Self::ExtensionRing => "extension ring",
+            Self::DomedCover => "domed cover",
+            Self::BoxExtender => "box extender",
+        }
+    }
+}
+
+/// One part added to a box.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Added {
+    /// What it is.
+    pub kind: AddedKind,
+    /// The volume marked on it; unmarked it adds none unless it is a box of the table.
+    #[serde(default)]
+    pub marked_volume: Option<Volume>,
+    /// The row of the table it is made from, for an extension ring.
+    #[serde(default)]
+    pub size: Option<StandardBox>,
+    /// How far it brings the opening forward.
+    #[serde(default)]
+    pub forward: Option<Length>,
+}
+
+/// What holds a luminaire inside a box and takes room in it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum SupportFitting {
+    /// A luminaire stud.
+    Stud,
+    /// A hickey.
+    Hickey,
+}
+
+/// What else takes room in the box.
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Fittings {
+    /// There are cable clamps inside the box.
+    #[serde(default)]
+    pub internal_clamps: Option<bool>,
+    /// Studs and hickeys, each kind once; at most 2.
+    #[serde(default)]
+    #[schema(max_items = 2)]
+    pub support: Vec<SupportFitting>,
+    /// Terminal blocks, each by the largest conductor on it; at most 8.
+    #[serde(default)]
+    #[schema(max_items = 8)]
+    pub terminal_blocks: Vec<Gauge>,
+}

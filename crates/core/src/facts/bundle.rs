@@ -1,0 +1,295 @@
+//! The bundle: a whole audit as one open file, `*.nailpunch.json`.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::audit::Audit;
+use super::r#box::BoxContents;
+use super::circuit::{Circuit, Feed, TraceEvent};
+use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId};
+use super::panel::{Panel, PanelFeed, feed_problems};
+use super::photo::BundlePhoto;
+use super::problem::{Pointer, Problem, check_text};
+use super::ruling::{Remark, Ruling};
+use super::seal::Seal;
+use super::{BoxRecord, Room};
+use crate::facts::WorkItem;
+use crate::standard::WiredUnder;
+
+/// The version of the format. A reader refuses a newer one.
+pub const FORMAT: u32 = 1;
+
+/// A whole audit. Lengths are whole nanometres, volumes whole nanolitres; the order of rooms and boxes is the order of
+/// the walk.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Bundle {
+    /// The version of the format, now 1.
+    pub nailpunch: u32,
+    /// The audit's own record.
+    pub audit: Audit,
+    /// The rooms in the order of the walk, each with its boxes.
+    pub rooms: Vec<BundleRoom>,
+    /// The circuits, as far as they are known.
+    #[serde(default)]
+    pub circuits: Vec<Circuit>,
+    /// The panels.
+    #[serde(default)]
+    pub panels: Vec<Panel>,
+    /// The photographs.
+    #[serde(default)]
+    pub photos: Vec<BundlePhoto>,
+    /// Its seals, oldest first.
+    #[serde(default)]
+    pub seals: Vec<Seal>,
+}
+
+/// A room of a bundle.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BundleRoom {
+    /// Its identifier.
+    pub id: RoomId,
+    /// What it is called.
+    pub name: String,
+    /// The area of the audit that it belongs to.
+    #[serde(default)]
+    pub area: Option<u16>,
+    /// Its boxes in the order of the walk.
+    #[serde(default)]
+    pub boxes: Vec<BundleBox>,
+}
+
+/// A box of a bundle.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct BundleBox {
+    /// Its identifier.
+    pub id: BoxId,
+    /// The short name on the run, "K3".
+    pub tag: String,
+    /// Where in the room.
+    #[serde(default)]
+    pub place: String,
+    /// When it was wired, where it differs from its area.
+    #[serde(default)]
+    pub wired_under: Option<WiredUnder>,
+    /// As found.
+    #[serde(default)]
+    pub found: BoxContents,
+    /// As left.
+    #[serde(default)]
+    pub left: Option<BoxContents>,
+    /// What the inspector ruled.
+    #[serde(default)]
+    pub rulings: Vec<Ruling>,
+    /// What was seen that no rule covers.
+    #[serde(default)]
+    pub remarks: Vec<Remark>,
+    /// The work items of this box.
+    #[serde(default)]
+    pub items: Vec<WorkItem>,
+}
+
+const MOST_ROOMS: usize = 2_000;
+const MOST_BOXES: usize = 20_000;
+const MOST_CIRCUITS: usize = 2_000;
+
+impl BundleRoom {
+    /// The room's own record.
+    pub fn room(&self) -> Room {
+        Room { id: self.id, name: self.name.clone(), area: self.area }
+    }
+}
+
+impl BundleBox {
+    /// The box's own record in `room`.
+    pub fn record(&self, room: RoomId) -> BoxRecord {
+        BoxRecord {
+            id: self.id,
+            room,
+            tag: self.tag.clone(),
+            place: self.place.clone(),
+            wired_under: self.wired_under,
+            found: self.found.clone(),
+            left: self.left.clone(),
+            rulings: self.rulings.clone(),
+            remarks: self.remarks.clone(),
+        }
+    }
+
+    /// A box of a bundle from its record and its work items.
+    pub fn from_record(record: BoxRecord, items: Vec<WorkItem>) -> Self {
+        let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks } = record;
+        Self { id, tag, place, wired_under, found, left, rulings, remarks, items }
+    }
+}
+
+impl Bundle {
+    /// Its boxes as records of their own, each with its room, in the order of the walk.
+    pub fn records(&self) -> Vec<(Room, BoxRecord)> {
+        let rooms = self.rooms.iter();
+        rooms.flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id)))).collect()
+    }
+
+    /// What cannot be accepted anywhere in the bundle; empty when it can be imported.
+    pub fn problems(&self) -> Vec<Problem> {
+        let root = Pointer::root();
+        if self.nailpunch != FORMAT {
+            let message = format!(
+                "this bundle is of format {}, but this program reads format {FORMAT}; use the program that wrote it",
+                self.nailpunch
+            );
+            return vec![Problem::new(&root.at("nailpunch"), message)];
+        }
+        let mut problems = self.audit.problems(&root.at("audit"));
+        let boxes: usize = self.rooms.iter().map(|room| room.boxes.len()).sum();
+        if self.rooms.len() > MOST_ROOMS || boxes > MOST_BOXES {
+            let message = format!(
+                "{} rooms and {boxes} boxes; one audit holds at most {MOST_ROOMS} rooms and {MOST_BOXES} boxes",
+                self.rooms.len()
+            );
+            problems.push(Problem::new(&root.at("rooms"), message));
+            return problems;
+        }
+        let mut seen = std::collections::HashSet::new();
+        if self.circuits.len() > MOST_CIRCUITS {
+            let message = format!("{} circuits; one audit holds at most {MOST_CIRCUITS}", self.circuits.len());
+            problems.push(Problem::new(&root.at("circuits"), message));
+            return problems;
+        }
+        for (index, room) in self.rooms.iter().enumerate() {
+            let place = root.at("rooms").at(index);
+            problems.extend(room.room().problems(&self.audit.basis, &place));
+            if !seen.insert(room.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each room its own"));
+            }
+            for (index, record) in room.boxes.iter().enumerate() {
+                let place = place.at("boxes").at(index);
+                problems.extend(record.record(room.id).problems(&place));
+                if !seen.insert(record.id.0) {
+                    problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each box its own"));
+                }
+                for (index, item) in record.items.iter().enumerate() {
+                    let place = place.at("items").at(index);
+                    problems.extend(item.problems(&place));
+                    check_text(&mut problems, &place.at("note"), &item.note, false, 2_000);
+                    if item.box_id != record.id {
+                        problems.push(Problem::new(
+                            &place.at("box_id"),
+                            "this item names another box than the one it stands in",
+                        ));
+                    }
+                    if !seen.insert(item.id.0) {
+                        problems.push(Problem::new(
+                            &place.at("id"),
+                            "this identifier stands twice; give each item its own",
+                        ));
+                    }
+                }
+            }
+        }
+        for (index, circuit) in self.circuits.iter().enumerate() {
+            let place = root.at("circuits").at(index);
+            problems.extend(circuit.problems(&place));
+            if !seen.insert(circuit.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each circuit its own"));
+            }
+            for (index, point) in circuit.points.iter().enumerate() {
+                if !self.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.id == point.box_id) {
+                    let place = place.at("points").at(index).at("box_id");
+                    problems.push(Problem::new(&place, "the bundle has no such box; leave it out, or add the box"));
+                }
+            }
+        }
+        for (index, panel) in self.panels.iter().enumerate() {
+            let place = root.at("panels").at(index);
+            problems.extend(panel.problems(&place));
+            if !seen.insert(panel.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each panel its own"));
+            }
+        }
+        for (index, entry) in self.photos.iter().enumerate() {
+            let place = root.at("photos").at(index).at("photo");
+            problems.extend(entry.photo.problems(&place));
+            if !seen.insert(entry.photo.id.0) {
+                problems
+                    .push(Problem::new(&place.at("id"), "this identifier stands twice; give each photograph its own"));
+            }
+        }
+        let panels: Vec<&Panel> = self.panels.iter().collect();
+        for (index, problem) in feed_problems(&panels) {
+            let pointer = format!("{}{}", root.at("panels").at(index).text(), problem.pointer);
+            problems.push(Problem { pointer, ..problem });
+        }
+        problems
+    }
+
+    /// The same audit under fresh identifiers, which `fresh` supplies. A copy is not what was sealed.
+    pub fn renamed(mut self, mut fresh: impl FnMut() -> uuid::Uuid) -> Self {
+        self.seals.clear();
+        self.audit.id = fresh().into();
+        let mut named: std::collections::HashMap<BoxId, BoxId> = std::collections::HashMap::new();
+        let mut former_rooms = Vec::new();
+        for room in &mut self.rooms {
+            let former = std::mem::replace(&mut room.id, RoomId(fresh()));
+            former_rooms.push((former, room.id));
+            for record in &mut room.boxes {
+                let former = std::mem::replace(&mut record.id, BoxId(fresh()));
+                named.insert(former, record.id);
+                for item in &mut record.items {
+                    item.id = ItemId(fresh());
+                    item.box_id = record.id;
+                }
+            }
+        }
+        let rooms: std::collections::HashMap<RoomId, RoomId> = former_rooms.into_iter().collect();
+        for line in &mut self.audit.corrections {
+            line.room = line.room.and_then(|id| rooms.get(&id).copied());
+            line.box_id = line.box_id.and_then(|id| named.get(&id).copied());
+        }
+        let anew = |id: &mut BoxId| {
+            if let Some(known) = named.get(id) {
+                *id = *known;
+            }
+        };
+        for circuit in &mut self.circuits {
+            circuit.id = CircuitId(fresh());
+            for point in &mut circuit.points {
+                anew(&mut point.box_id);
+                if let Feed::Box(from) = &mut point.from {
+                    anew(from);
+                }
+            }
+            for event in &mut circuit.events {
+                let (TraceEvent::Read { box_id, .. }
+                | TraceEvent::Opened { box_id, .. }
+                | TraceEvent::CableTested { box_id, .. }) = event;
+                anew(box_id);
+            }
+        }
+        let mut named_panels = std::collections::HashMap::new();
+        for panel in &mut self.panels {
+            let former = std::mem::replace(&mut panel.id, PanelId(fresh()));
+            named_panels.insert(former, panel.id);
+        }
+        let panel_anew = |id: &mut PanelId| {
+            if let Some(known) = named_panels.get(id) {
+                *id = *known;
+            }
+        };
+        self.circuits.iter_mut().filter_map(|circuit| circuit.panel.as_mut()).for_each(panel_anew);
+        for panel in &mut self.panels {
+            if let PanelFeed::Breaker { panel: from, .. } = &mut panel.feed {
+                panel_anew(from);
+            }
+            panel.mapping.points.iter_mut().filter_map(|point| point.box_id.as_mut()).for_each(anew);
+        }
+        for BundlePhoto { photo, .. } in &mut self.photos {
+            photo.id = PhotoId(fresh());
+            photo.box_id.iter_mut().for_each(anew);
+            photo.panel.iter_mut().for_each(panel_anew);
+        }
+        self
+    }
+}

@@ -1,0 +1,54 @@
+//! The facts: what an audit rests on, what was found, and what a person has said of it. Nothing here judges.
+
+mod audit;
+mod r#box;
+mod bundle;
+mod circuit;
+mod dead_test;
+mod house_rule_infos;
+mod house_rules;
+mod identifier;
+mod panel;
+mod photo;
+mod problem;
+mod readings;
+mod room;
+mod ruling;
+mod seal;
+mod work;
+
+pub use audit::{Area, Audit, Basis, Building, Letterhead};
+pub(crate) use r#box::add_cable;
+pub use r#box::{
+    Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, Carries, Colour, Conductor,
+    ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind, EntryEcho, Extent, Fittings,
+    FreeFigures, Hung, HungKind, JoiningMethod, Joint, Landing, LengthEcho, LengthText, LengthWish, Observation,
+    ObservationGroup, ObservationInfo, Observed, Opening, Preset, Role, Seat, Source, Splice, SpliceKind, Stand,
+    Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts,
+    observation_infos, presets, terminals_of,
+};
+pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
+pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
+pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
+pub use house_rule_infos::{HouseRuleInfo, School, house_rule_infos};
+pub use house_rules::{
+    DeadTestMethods, DeviceTape, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, ShopLengths, SpacerMaterial,
+    SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
+};
+pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId};
+pub use panel::{
+    Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, Grounding, Incoming, LandedConductor,
+    MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved, Safety, Tick,
+    feed_problems, panel_observation_infos,
+};
+pub use photo::{BundlePhoto, Photo, PhotoMark};
+pub use problem::{Pointer, Problem};
+pub use readings::{
+    DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
+};
+pub use room::Room;
+pub use ruling::{Remark, Ruling, RulingKind};
+pub use seal::Seal;
+pub use work::{
+    Blocked, CorrectionLine, MOST_LINES, Offcut, Pin, Scope, StockLine, StoredState, WaitsFor, WorkItem, WorkSettings,
+};

@@ -1,0 +1,232 @@
+//! What is behind and round the breakers: conductors under terminals, bars, bonds, electrodes, and what one sees.
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use crate::facts::r#box::{Colour, Role, Strands};
+use crate::facts::identifier::PanelId;
+use crate::quantity::Gauge;
+use crate::standard::Material;
+
+/// A conductor under a terminal of a breaker or a bar.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LandedConductor {
+    /// The terminal: the pole of a breaker, 1 or 2, or the number of the screw on a bar.
+    pub terminal: u8,
+    /// Its size.
+    pub gauge: Gauge,
+    /// What it carries.
+    pub role: Role,
+    /// What it is made of.
+    #[serde(default)]
+    pub material: Material,
+    /// Solid or stranded.
+    #[serde(default)]
+    pub strands: Option<Strands>,
+    /// Its colour.
+    #[serde(default)]
+    pub colour: Option<Colour>,
+    /// It is marked in another colour where it ends.
+    #[serde(default)]
+    pub remarked: Option<bool>,
+    /// On a bar: the breaker of its circuit, by its number within the panel.
+    #[serde(default)]
+    pub breaker: Option<u16>,
+}
+
+impl LandedConductor {
+    /// As it is told from the others, "12 AWG" or "12 AWG aluminium".
+    pub fn label(&self) -> String {
+        format!("{}{}", self.gauge, if self.material == Material::Copper { "" } else { " aluminium" })
+    }
+}
+
+/// What a bar is for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum BarKind {
+    /// Neutrals.
+    Neutral,
+    /// Equipment grounds.
+    Ground,
+    /// Both, as at the service.
+    Both,
+}
+
+/// A bar of screw terminals.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Bar {
+    /// Its number within the panel.
+    pub id: u16,
+    /// What it is for.
+    pub kind: BarKind,
+    /// It is bonded to the enclosure by a strap, a screw, or by being screwed to it.
+    #[serde(default)]
+    pub bonded: Option<bool>,
+    /// The terminals that the label gives to two grounds or more, and to how many; one conductor each elsewhere.
+    #[serde(default)]
+    pub grounds_per_terminal: Option<u8>,
+    /// What is under its terminals, at most 200.
+    #[serde(default)]
+    #[schema(max_items = 200)]
+    pub conductors: Vec<LandedConductor>,
+}
+
+/// What feeds a panel.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum PanelFeed {
+    /// Not known yet.
+    #[default]
+    Unknown,
+    /// The supply: the service disconnect is in it or right before it.
+    Service,
+    /// A breaker of another panel.
+    Breaker {
+        /// The panel.
+        panel: PanelId,
+        /// The breaker, by its number within that panel.
+        breaker: u16,
+    },
+}
+
+/// The conductors that come in: of the service, or of a feeder.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Incoming {
+    /// Each leg.
+    pub gauge: Gauge,
+    /// What they are made of.
+    #[serde(default)]
+    pub material: Material,
+    /// They and their terminals are good for 75 °C; 60 °C otherwise.
+    #[serde(default)]
+    pub warm: bool,
+    /// They carry a whole dwelling.
+    #[serde(default)]
+    pub whole_dwelling: bool,
+    /// The equipment ground that comes with them.
+    #[serde(default)]
+    pub ground: Option<Gauge>,
+    /// An equipment ground comes with them, apart from the neutral.
+    #[serde(default)]
+    pub separate_ground: Option<bool>,
+    /// The panel is in another building than the one that feeds it.
+    #[serde(default)]
+    pub other_building: bool,
+}
+
+/// An electrode in the ground.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum ElectrodeKind {
+    /// A driven rod, or several.
+    Rod,
+    /// A metal water pipe that runs ten feet and more in the earth.
+    WaterPipe,
+    /// Reinforcement or wire in a footing.
+    Concrete,
+    /// A plate or a ring.
+    PlateOrRing,
+}
+
+/// How the system is grounded.
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Grounding {
+    /// A main bonding jumper ties the neutral to the enclosure here: a strap, a screw, a wire.
+    #[serde(default)]
+    pub main_bond: Option<bool>,
+    /// The electrodes found, at most 8; none where one looked and there was none.
+    #[serde(default)]
+    #[schema(max_items = 8)]
+    pub electrodes: Option<Vec<ElectrodeKind>>,
+    /// The grounding electrode conductor.
+    #[serde(default)]
+    pub conductor: Option<Gauge>,
+    /// What it is made of.
+    #[serde(default)]
+    pub conductor_material: Material,
+}
+
+macro_rules! panel_observations {
+    ($($(#[$doc:meta])* $variant:ident $fault:literal / $sound:literal;)*) => {
+        /// Something to look for at a panel, named by its fault.
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+        #[serde(rename_all = "kebab-case")]
+        pub enum PanelObservation {
+            $($(#[$doc])* $variant,)*
+        }
+
+        impl PanelObservation {
+            /// Every observation, in the order one looks.
+            pub const ALL: &'static [Self] = &[$(Self::$variant,)*];
+
+            /// What is seen when it is there.
+            pub const fn fault(self) -> &'static str {
+                match self { $(Self::$variant => $fault,)* }
+            }
+
+            /// What is seen when it is not.
+            pub const fn sound(self) -> &'static str {
+                match self { $(Self::$variant => $sound,)* }
+            }
+        }
+    };
+}
+
+panel_observations! {
+    /// The directory cannot be read or is not there.
+    DirectoryUnreadable "directory missing or cannot be read" / "directory can be read";
+    /// A breaker opening of the dead front with nothing in it.
+    OpenSpace "breaker opening not filled" / "breaker openings filled";
+    /// An open knockout.
+    OpenKnockout "open knockout" / "knockouts closed";
+    /// The dead front is missing, loose or gaps.
+    DeadFrontOff "dead front missing, loose or gaping" / "dead front in place";
+    /// Screws with points, or of the wrong kind, hold the dead front.
+    SharpScrews "pointed or wrong cover screws" / "blunt cover screws";
+    /// Rust or corrosion inside.
+    Corrosion "rust or corrosion" / "no corrosion";
+    /// Paint, plaster, sawdust or nests inside.
+    Debris "paint, plaster or debris inside" / "clean inside";
+    /// Water gets in.
+    Water "water gets in" / "dry";
+    /// Melted, discoloured or burnt parts.
+    HeatDamage "melted or burnt parts" / "no trace of heat";
+    /// A type of panel or breaker known to the trade for not tripping.
+    UnsafeType "a type known for not tripping" / "no type known for not tripping";
+    /// A conductor tapped ahead of a breaker that it is too small for.
+    UnfusedTap "small conductor tapped ahead of its breaker" / "no unprotected tap";
+    /// Terminals not tightened to their mark.
+    NotTorqued "terminals not torqued to the mark" / "terminals torqued to the mark";
+}
+
+/// An observation at a panel with its answer. What is not in the list was not looked at.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct PanelObserved {
+    /// What was looked for.
+    pub what: PanelObservation,
+    /// It is there.
+    pub fault: bool,
+}
+
+/// An observation at a panel as the screen offers it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PanelObservationInfo {
+    /// What to look for.
+    pub what: PanelObservation,
+    /// The chip when it is there.
+    pub fault: &'static str,
+    /// The chip when it is not.
+    pub sound: &'static str,
+}
+
+/// Every observation at a panel, in the order one looks.
+pub fn panel_observation_infos() -> Vec<PanelObservationInfo> {
+    let info = |what: &PanelObservation| PanelObservationInfo { what: *what, fault: what.fault(), sound: what.sound() };
+    PanelObservation::ALL.iter().map(info).collect()
+}

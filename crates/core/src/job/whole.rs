@@ -1,0 +1,413 @@
+//! The job: all boxes of an audit with what is done at each, what to bring and to cut, and the shut-downs in their days.
+
+use std::collections::HashMap;
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::cut_list::{CutList, PigtailDemand, cut_list};
+use super::estimate::{Estimate, EstimateInput, estimate};
+use super::input::{JobBox, JobBreaker, JobInput};
+use super::materials::{MaterialNeed, materials};
+use super::shut_downs::ShutDownProof;
+use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
+use crate::assess::BoxWork;
+use crate::assess::sampling::samples;
+use crate::electrical::feeds::feeds;
+use crate::electrical::mapping::panel_answer;
+use crate::electrical::proof_of_dead::hot_may_be_open;
+use crate::facts::{BoxId, BoxRecord, Room, Scope, WorkSettings};
+use crate::quantity::Length;
+
+/// What a scope costs and leaves open.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct ScopeCost {
+    /// The scope.
+    pub scope: Scope,
+    /// In words.
+    pub name: &'static str,
+    /// Boxes worked on.
+    pub boxes: usize,
+    /// Repairs made.
+    pub repairs: usize,
+    /// Minutes of the repairs.
+    pub minutes: u32,
+    /// Items that it puts right or sends on.
+    pub items: usize,
+    /// Items that stay open beside them.
+    pub left_open: usize,
+    /// Pieces of material.
+    pub pieces: u32,
+}
+
+/// What to bring on one day.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct DayNeeds {
+    /// The day of the job, from 0.
+    pub day: u16,
+    /// What to bring; what is on the truck is counted for each day anew.
+    pub materials: Vec<MaterialNeed>,
+}
+
+/// A job.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct Job {
+    /// What each scope costs.
+    pub scopes: Vec<ScopeCost>,
+    /// The breakers of the job.
+    pub breakers: Vec<JobBreaker>,
+    /// The boxes with items in scope, in the order of the walk.
+    pub boxes: Vec<JobBox>,
+    /// What to bring.
+    pub materials: Vec<MaterialNeed>,
+    /// What to bring on each day.
+    pub days: Vec<DayNeeds>,
+    /// What to cut.
+    pub cut_list: CutList,
+    /// The shut-downs, in the order of time.
+    pub shut_downs: Vec<JobShutDown>,
+    /// How good they are.
+    pub proof: ShutDownProof,
+    /// Work that is in none.
+    pub unplaced: Vec<Unplaced>,
+    /// How long it takes and what it costs.
+    pub estimate: Estimate,
+    /// In one plain sentence.
+    pub sentence: String,
+}
+
+/// What is done at a box within each scope, the narrowest first.
+pub type WorkInScopes = [BoxWork; Scope::ALL.len()];
+
+/// Plans a job. `work` answers what is done at a box within each scope: [`BoxWork::in_scopes`], or what is kept of it.
+pub fn job(input: &JobInput, mut work: impl FnMut(&Room, &BoxRecord) -> WorkInScopes) -> Job {
+    let settings = &input.audit.work;
+    let (breakers, fed) = breakers(input);
+    let mut scopes: Vec<ScopeCost> = Vec::new();
+    let mut boxes: Vec<JobBox> = Vec::new();
+    let mut most_items = 0;
+    let mut works: Vec<WorkInScopes> = input.boxes.iter().map(|(room, record)| work(room, record)).collect();
+    for (place, scope) in Scope::ALL.into_iter().enumerate() {
+        let mut of_scope: Vec<JobBox> = works
+            .iter_mut()
+            .enumerate()
+            .filter(|(_, work)| !work[place].items.is_empty())
+            .map(|(at, work)| job_box(input, at, std::mem::take(&mut work[place]), &fed))
+            .collect();
+        once_a_circuit(&mut of_scope);
+        most_items = of_scope.iter().map(|job_box| job_box.work.items.len()).sum();
+        scopes.push(scope_cost(scope, &of_scope));
+        if scope == settings.scope {
+            boxes = of_scope;
+        }
+    }
+    for cost in &mut scopes {
+        cost.left_open = most_items - cost.items;
+    }
+    let materials = needs(boxes.iter(), settings);
+    let cut_list = cut_list(&pigtails(&boxes), &settings.offcuts, input.audit.basis.units);
+    let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(input, &boxes, &breakers, settings);
+    shut_downs.sort_by_key(|shut_down| (shut_down.slot.is_none(), shut_down.slot, !shut_down.danger));
+    for (number, shut_down) in (1..).zip(&mut shut_downs) {
+        shut_down.number = number;
+    }
+    unplaced.sort_by(|a, b| a.tag.cmp(&b.tag));
+    let days = days(&boxes, &shut_downs, settings);
+    let estimate = estimated(input, &boxes, &shut_downs, &materials);
+    let sentence = said(&shut_downs, &unplaced, &estimate);
+    Job { scopes, breakers, boxes, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
+}
+
+fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) -> String {
+    let count = |count: usize, what: &str| format!("{count} {what}{}", if count == 1 { "" } else { "s" });
+    let boxes: usize = shut_downs.iter().map(|known| known.boxes.len()).sum();
+    let days = shut_downs.iter().filter_map(|known| known.slot).map(|slot| slot.day + 1).max().unwrap_or(0);
+    let none = if unplaced.is_empty() { String::new() } else { format!(", {} in none yet", unplaced.len()) };
+    format!(
+        "{} box{} in {} over {}{none}. All of it: {}",
+        boxes,
+        if boxes == 1 { "" } else { "es" },
+        count(shut_downs.len(), "shut-down"),
+        count(usize::from(days), "day"),
+        estimate.sentence
+    )
+}
+
+/// The breakers of all panels, and those of each box.
+fn breakers(input: &JobInput) -> (Vec<JobBreaker>, HashMap<BoxId, Vec<usize>>) {
+    let answers: Vec<_> = input.panels.iter().map(|panel| panel_answer(panel, input.boxes)).collect();
+    let fed = feeds(input.panels, &answers, input.circuits, input.boxes);
+    let mut breakers = Vec::new();
+    let mut of_box: HashMap<BoxId, Vec<usize>> = HashMap::new();
+    for (panel, feeds) in input.panels.iter().zip(fed) {
+        for feeds in feeds {
+            for fed in feeds.boxes.iter().filter(|fed| fed.through.is_none()) {
+                of_box.entry(fed.box_id).or_default().push(breakers.len());
+            }
+            breakers.push(JobBreaker {
+                panel: panel.id,
+                breaker: feeds.breaker,
+                name: feeds.name,
+                panel_name: panel.name.clone(),
+                dark: feeds.sentence,
+                essential: feeds.essential,
+            });
+        }
+    }
+    (breakers, of_box)
+}
+
+fn job_box(input: &JobInput, at: usize, work: BoxWork, fed: &HashMap<BoxId, Vec<usize>>) -> JobBox {
+    let (room, record) = input.boxes[at];
+    let opened = !work.steps.is_empty();
+    JobBox {
+        box_id: record.id,
+        tag: record.tag.clone(),
+        place: record.place.clone(),
+        room: room.name.clone(),
+        minutes: if opened { work.minutes() + u32::from(input.audit.work.per_box) } else { 0 },
+        breakers: fed.get(&record.id).cloned().unwrap_or_default(),
+        main_off: hot_may_be_open(&record.found),
+        work,
+    }
+}
+
+/// What serves a whole circuit is done once: at the first box of its breaker that asks for it.
+fn once_a_circuit(boxes: &mut [JobBox]) {
+    let mut done: Vec<(Vec<usize>, &'static str)> = Vec::new();
+    for known in boxes.iter_mut().filter(|known| !known.breakers.is_empty()) {
+        let breakers = known.breakers.clone();
+        let before = known.work.minutes();
+        known.work.steps.retain(|step| {
+            let again = step.for_circuit && done.contains(&(breakers.clone(), step.repair));
+            if step.for_circuit && !again {
+                done.push((breakers.clone(), step.repair));
+            }
+            !again
+        });
+        let saved = before - known.work.minutes();
+        known.minutes = if known.work.steps.is_empty() { 0 } else { known.minutes - saved };
+    }
+}
+
+fn scope_cost(scope: Scope, boxes: &[JobBox]) -> ScopeCost {
+    let worked = boxes.iter().filter(|known| !known.work.steps.is_empty());
+    ScopeCost {
+        scope,
+        name: scope.name(),
+        boxes: worked.clone().count(),
+        repairs: worked.clone().map(|known| known.work.steps.len()).sum(),
+        minutes: worked.clone().map(|known| known.work.minutes()).sum(),
+        items: boxes.iter().map(|known| known.work.items.len()).sum(),
+        left_open: 0,
+        pieces: worked
+            .flat_map(|known| &known.work.steps)
+            .map(|step| {
+                step.materials.iter().map(|line| line.count).sum::<u32>()
+                    + u32::try_from(step.pigtails.len()).unwrap_or(0)
+            })
+            .sum(),
+    }
+}
+
+fn needs<'a>(boxes: impl Iterator<Item = &'a JobBox>, settings: &WorkSettings) -> Vec<MaterialNeed> {
+    let lines = boxes.flat_map(|known| {
+        let lines = known.work.steps.iter().flat_map(|step| &step.materials);
+        lines.map(|line| (known.tag.as_str(), line.what.as_str(), line.count))
+    });
+    materials(lines, settings)
+}
+
+fn days(boxes: &[JobBox], shut_downs: &[JobShutDown], settings: &WorkSettings) -> Vec<DayNeeds> {
+    let of_day = |shut_down: &JobShutDown| shut_down.slot.map(|slot| slot.day);
+    let mut days: Vec<u16> = shut_downs.iter().filter_map(of_day).collect();
+    days.dedup();
+    let needs_of = |day: u16| {
+        let on_it = |known: &&JobBox| {
+            let own = shut_downs.iter().find(|shut_down| shut_down.boxes.contains(&known.box_id));
+            own.and_then(of_day) == Some(day)
+        };
+        DayNeeds { day, materials: needs(boxes.iter().filter(on_it), settings) }
+    };
+    days.into_iter().map(needs_of).collect()
+}
+
+fn pigtails(boxes: &[JobBox]) -> Vec<PigtailDemand> {
+    let steps = boxes.iter().flat_map(|known| &known.work.steps);
+    steps
+        .flat_map(|step| &step.pigtails)
+        .map(|pigtail| PigtailDemand {
+            gauge: pigtail.gauge,
+            colour: pigtail.colour,
+            length: Length::from_nm(pigtail.length.nm).unwrap_or(Length::ZERO),
+            count: 1,
+        })
+        .collect()
+}
+
+fn estimated(input: &JobInput, boxes: &[JobBox], shut_downs: &[JobShutDown], materials: &[MaterialNeed]) -> Estimate {
+    let settings = &input.audit.work;
+    let steps = boxes.iter().flat_map(|known| &known.work.steps);
+    let samples = samples(&input.audit.basis, input.boxes);
+    let closed = samples.iter().fold((0, 0.0, 0), |(low, expected, high), sample| {
+        let estimate = &sample.estimate;
+        (low + estimate.low, expected + estimate.expected, high + estimate.high)
+    });
+    let count = |count: usize| u32::try_from(count).unwrap_or(u32::MAX);
+    estimate(&EstimateInput {
+        repairs: steps.map(|step| (step.least_minutes, step.minutes)).collect(),
+        boxes: count(boxes.iter().filter(|known| !known.work.steps.is_empty()).count()),
+        per_box: u32::from(settings.per_box),
+        shut_downs: count(shut_downs.len()),
+        setup: u32::from(settings.setup),
+        closed,
+        hour_price: settings.hour_price,
+        material_cost: materials.iter().filter_map(|line| line.cost).sum(),
+        unpriced: materials.iter().filter(|line| line.cost.is_none()).count(),
+        made_up: materials.iter().any(|line| line.made_up),
+        currency: settings.currency.clone(),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    #![allow(clippy::expect_used, reason = "a test that cannot go on should stop")]
+
+    use uuid::Uuid;
+
+    use super::*;
+    use crate::facts::{
+        Audit, Basis, Blocked, Breaker, Building, Circuit, CircuitId, CircuitPoint, Feed, Letterhead, Observation,
+        Panel, PanelId, Pin, TracedFault,
+    };
+    use crate::quantity::Length;
+    use crate::testing::{box_with, conductor, record_of};
+
+    struct House {
+        audit: Audit,
+        rooms: Vec<(Room, BoxRecord)>,
+        panel: Panel,
+        circuits: Vec<Circuit>,
+    }
+
+    impl House {
+        /// Boxes K1, K2, … each with a short conductor, on breakers 1, 2, 1, 2, ….
+        fn of(boxes: u32) -> Self {
+            let audit = Audit {
+                id: crate::facts::AuditId(Uuid::nil()),
+                name: "quay house".to_owned(),
+                inspector: String::new(),
+                building: Building::default(),
+                basis: Basis::default(),
+                archived: false,
+                work: WorkSettings::default(),
+                letterhead: Letterhead::default(),
+                corrections: Vec::new(),
+            };
+            let rooms: Vec<(Room, BoxRecord)> = (1..=boxes)
+                .map(|number| {
+                    let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
+                    let (room, record) = record_of(contents);
+                    let id = BoxId(Uuid::from_u128(u128::from(number)));
+                    (room, BoxRecord { id, tag: format!("K{number}"), ..record })
+                })
+                .collect();
+            let on = |breaker: usize| Circuit {
+                id: CircuitId(Uuid::from_u128(breaker as u128)),
+                name: format!("circuit {breaker}"),
+                panel: None,
+                breaker: breaker.to_string(),
+                points: rooms
+                    .iter()
+                    .enumerate()
+                    .filter(|(at, _)| at % 2 + 1 == breaker)
+                    .map(|(_, (_, record))| CircuitPoint { box_id: record.id, from: Feed::Panel, cable: None })
+                    .collect(),
+                tracing: TracedFault::default(),
+                events: Vec::new(),
+                dead_test: Vec::new(),
+            };
+            let circuits = vec![on(1), on(2)];
+            let breakers = vec![Breaker::new(1, 1), Breaker::new(2, 2)];
+            let panel = Panel { breakers, ..Panel::new(PanelId(Uuid::from_u128(99)), "main", 12) };
+            Self { audit, rooms, panel, circuits }
+        }
+
+        fn job(&self) -> Job {
+            let boxes: Vec<(&Room, &BoxRecord)> = self.rooms.iter().map(|(room, record)| (room, record)).collect();
+            let circuits: Vec<&Circuit> = self.circuits.iter().collect();
+            let input = JobInput { audit: &self.audit, boxes: &boxes, panels: &[&self.panel], circuits: &circuits };
+            job(&input, |_, record| BoxWork::in_scopes(record, &[], &self.audit.basis, None))
+        }
+    }
+
+    #[test]
+    fn boxes_on_two_breakers_are_one_shut_down_when_nothing_is_essential() {
+        let job = House::of(4).job();
+        assert_eq!(job.shut_downs.len(), 1);
+        let only = &job.shut_downs[0];
+        assert_eq!((only.boxes.len(), only.breakers.len(), only.slot.map(|slot| slot.from)), (4, 2, Some(480)));
+        assert!(only.retest[0].contains("before it is closed") && !only.dead_test.is_empty());
+        assert_eq!(job.days[0].materials, job.materials, "all of it is on the first day");
+        let costs: Vec<(usize, usize)> = job.scopes.iter().map(|cost| (cost.boxes, cost.left_open)).collect();
+        assert_eq!(costs, [(0, 8), (4, 0), (4, 0)], "short conductors are no danger now");
+    }
+
+    #[test]
+    fn an_essential_load_that_forbids_it_names_the_least_that_would_help() {
+        let mut house = House::of(2);
+        house.panel.breakers[0].essential_minutes = Some(30);
+        house.panel.breakers[0].directory = "oxygen".to_owned();
+        let job = house.job();
+        assert_eq!((job.shut_downs.len(), job.unplaced.len()), (1, 1));
+        let minutes = job.boxes[0].minutes + 20;
+        let wanted = format!(
+            "it takes {minutes} min, and oxygen may be off for 30 min: feed it otherwise meanwhile, or allow {} min more",
+            minutes - 30
+        );
+        assert_eq!((job.unplaced[0].tag.as_str(), job.unplaced[0].why.as_str()), ("K1", wanted.as_str()));
+    }
+
+    #[test]
+    fn what_is_in_no_shut_down_says_why() {
+        let mut house = House::of(3);
+        house.circuits.pop();
+        house.rooms[2].1.found.observe(Observation::KnobAndTube, true);
+        let job = house.job();
+        let why: Vec<(&str, &str)> = job.unplaced.iter().map(|one| (one.tag.as_str(), &one.why[..11])).collect();
+        assert_eq!(why, [("K2", "its breaker"), ("K3", "referred to")]);
+    }
+
+    #[test]
+    fn a_pin_stays_and_the_rest_goes_round_it() {
+        let mut house = House::of(4);
+        let first = house.rooms[0].1.id;
+        house.audit.work.pins = vec![Pin { boxes: vec![first], day: 0, from: 480 }];
+        house.audit.work.blocked = vec![Blocked { day: 0, from: 530, to: 1_020, why: "guests".to_owned() }];
+        let job = house.job();
+        assert_eq!(job.shut_downs.len(), 2);
+        let pinned = job.shut_downs.iter().find(|one| one.pinned).expect("pinned");
+        assert_eq!(
+            (pinned.boxes.as_slice(), pinned.slot.map(|slot| (slot.day, slot.from))),
+            (&[first][..], Some((0, 480)))
+        );
+        let rest = job.shut_downs.iter().find(|one| !one.pinned).expect("the rest");
+        assert_eq!(rest.slot.map(|slot| slot.day), Some(1), "no room beside it on the first day");
+        house.audit.work.pins[0].from = 600;
+        let job = house.job();
+        let pinned = job.shut_downs.iter().find(|one| one.pinned).expect("pinned");
+        assert_eq!(
+            pinned.no_time.as_deref(),
+            Some("it was put into a blocked time (guests); move it, or free that time")
+        );
+    }
+
+    #[test]
+    fn a_job_longer_than_any_day_says_by_how_much() {
+        let mut house = House::of(1);
+        house.audit.work.day_to = house.audit.work.day_from + 10;
+        let job = house.job();
+        let why = job.shut_downs[0].no_time.as_deref().expect("no room");
+        assert!(why.contains("no free time of any day is longer than 10 min: lengthen the day by"), "{why}");
+    }
+}

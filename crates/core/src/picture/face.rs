@@ -1,0 +1,193 @@
+//! The face of a box as a drawing needs it: opening, gangs, devices, gap, lamps, in nanometres from the lower left corner
+//! of the opening.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use crate::facts::{
+    BoxContents, BoxKind, Colour, DeviceKind, HungKind, LampReading, Observation, Seat, Tab, Terminal, terminals_of,
+};
+use crate::quantity::Length;
+
+/// From the middle of one gang to the next. Common practice, no source.
+const GANG_PITCH: Length = Length::sixteenths(29);
+
+/// A device on the face.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FaceDevice {
+    /// Its number within the box.
+    pub id: u16,
+    /// What it is.
+    pub kind: DeviceKind,
+    /// In words.
+    pub label: String,
+    /// Where its middle is.
+    pub middle: i64,
+    /// How wide its face is.
+    pub width: i64,
+    /// How its yoke is seated.
+    pub seat: Option<Seat>,
+    /// Spacers of 1/8 in under each ear.
+    pub spacers: u8,
+    /// The halves have two feeds.
+    pub split: bool,
+    /// The tab between its brass screws.
+    pub hot_tab: Option<Tab>,
+    /// Its terminals, with what was noted on each.
+    pub terminals: Vec<FaceTerminal>,
+}
+
+/// The face of a box.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Face {
+    /// Round rather than square.
+    pub round: bool,
+    /// The opening, across.
+    pub width: i64,
+    /// The opening, up and down.
+    pub height: i64,
+    /// The opening was not measured and a usual one is drawn.
+    pub assumed: bool,
+    /// How many gangs.
+    pub gangs: u32,
+    /// The gap in the surface round it, where it was measured.
+    pub gap: Option<i64>,
+    /// The devices.
+    pub devices: Vec<FaceDevice>,
+    /// What hangs from it.
+    pub hung: Option<HungKind>,
+    /// What the lamps showed.
+    pub lamps: Vec<LampReading>,
+    /// An opening that nothing uses.
+    pub open_knockout: bool,
+    /// The plate is cracked.
+    pub plate_cracked: bool,
+    /// There is no plate.
+    pub cover_missing: bool,
+    /// What is added to the front.
+    pub added: Vec<String>,
+}
+
+/// A terminal of a device with the conductors on it.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FaceTerminal {
+    /// Which.
+    pub terminal: Terminal,
+    /// In words.
+    pub name: &'static str,
+    /// What was noted on it.
+    pub conductors: Vec<FaceConductor>,
+}
+
+/// A conductor on a terminal.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct FaceConductor {
+    /// Its number.
+    pub id: u16,
+    /// Its colour.
+    pub colour: Colour,
+    /// It is marked as what it is used for.
+    pub remarked: bool,
+    /// Colour and role, "white, hot".
+    pub words: String,
+}
+
+impl FaceTerminal {
+    fn of(contents: &BoxContents, device: u16, terminal: Terminal) -> Self {
+        let on = contents.landings.iter().filter(|landing| (landing.device, landing.terminal) == (device, terminal));
+        let conductors = on.filter_map(|landing| contents.conductors.iter().find(|c| c.id == landing.conductor));
+        Self {
+            terminal,
+            name: terminal.name(),
+            conductors: conductors
+                .map(|conductor| FaceConductor {
+                    id: conductor.id,
+                    colour: conductor.colour,
+                    remarked: conductor.remarked == Some(true),
+                    words: format!("{}, {}", conductor.colour.name(), conductor.role.name()),
+                })
+                .collect(),
+        }
+    }
+}
+
+impl Face {
+    /// Of a box.
+    pub fn of(contents: &BoxContents) -> Self {
+        let gangs = contents.gang_count();
+        let (usual_width, usual_height) = match contents.kind {
+            BoxKind::Device | BoxKind::Masonry => {
+                (Length::inches(2).nm() + GANG_PITCH.nm() * i64::from(gangs - 1), Length::inches(3).nm())
+            }
+            BoxKind::Square | BoxKind::Octagon | BoxKind::Pan | BoxKind::Fan => {
+                (Length::inches(4).nm(), Length::inches(4).nm())
+            }
+            BoxKind::Large => (Length::inches(8).nm(), Length::inches(8).nm()),
+        };
+        let measured = contents.opening.map_or([None, None], |opening| [opening.width, opening.height]);
+        let width = measured[0].map_or(usual_width, Length::nm);
+        let height = measured[1].map_or(usual_height, Length::nm);
+        // Devices stand side by side about the middle, each over the gangs it takes.
+        let taken: i64 = contents.devices.iter().map(|device| i64::from(device.gangs.max(1))).sum();
+        let mut at = width / 2 - GANG_PITCH.nm() * (taken - 1) / 2;
+        let devices = contents
+            .devices
+            .iter()
+            .map(|device| {
+                let span = i64::from(device.gangs.max(1));
+                let middle = at + GANG_PITCH.nm() * (span - 1) / 2;
+                at += GANG_PITCH.nm() * span;
+                FaceDevice {
+                    id: device.id,
+                    kind: device.kind,
+                    label: device.label(),
+                    middle,
+                    width: GANG_PITCH.nm() * span - Length::sixteenths(8).nm(),
+                    seat: device.seat,
+                    spacers: device.spacers,
+                    split: device.split,
+                    hot_tab: device.hot_tab,
+                    terminals: terminals_of(device.kind)
+                        .iter()
+                        .map(|&terminal| FaceTerminal::of(contents, device.id, terminal))
+                        .collect(),
+                }
+            })
+            .collect();
+        let seen = |what| contents.observed(what) == Some(true);
+        Self {
+            round: matches!(contents.kind, BoxKind::Octagon | BoxKind::Pan | BoxKind::Fan),
+            width,
+            height,
+            assumed: measured.iter().any(Option::is_none),
+            gangs,
+            gap: contents.stand.gap.map(Length::nm),
+            devices,
+            hung: contents.hung.as_ref().map(|hung| hung.kind),
+            lamps: contents.lamps.clone(),
+            open_knockout: seen(Observation::OpenKnockout),
+            plate_cracked: seen(Observation::PlateCracked),
+            cover_missing: seen(Observation::CoverMissing),
+            added: contents.added.iter().map(|added| added.kind.name().to_owned()).collect(),
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::Device;
+    use crate::testing::box_with_device;
+
+    #[test]
+    fn devices_stand_side_by_side_about_the_middle() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.gangs = Some(2);
+        contents.devices.push(Device::new(2, DeviceKind::Switch));
+        let face = Face::of(&contents);
+        let [left, right] = [face.devices[0].middle, face.devices[1].middle];
+        assert_eq!(left + right, face.width);
+        assert_eq!(right - left, GANG_PITCH.nm());
+        assert!(face.assumed && face.gangs == 2);
+    }
+}

@@ -1,0 +1,55 @@
+//! `bond-box`: a grounding screw and a pigtail to the box.
+
+use crate::facts::{BoxBond, Construction};
+use crate::repair::{Change, Diagnosis, Repair};
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "bond-box",
+    title: "Bond the box",
+    mends: &["metal-box-bonded"],
+    least_minutes: 5,
+    intrusiveness: 1,
+    for_circuit: false,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let contents = diagnosis.situation.contents;
+    if contents.construction != Some(Construction::Metal) {
+        return Err(vec!["the box is not of metal".to_owned()]);
+    }
+    let Some(ground) = contents.grounds().next() else {
+        return Err(vec!["no ground is in the box to bond it to".to_owned()]);
+    };
+    let units = diagnosis.situation.basis.units;
+    let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum.say(units);
+    let mut change = diagnosis.change(5);
+    change.after.bond = Some(BoxBond::Screw);
+    change.after.forget_metal_readings();
+    change.step("Drive a green grounding screw into the tapped hole of the box and join it to the grounds.");
+    change.step("Measure from hot to the metal: within 5 % of hot to neutral.");
+    change.bring("grounding screw 10-32", 1);
+    change.bring(format!("pigtail, {} {}, {length}", ground.gauge, ground.colour.name()), 1);
+    change.bring("connector for grounds", 1);
+    change.caution("The screw holds the ground and nothing else.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::DeviceKind;
+    use crate::repair::Standing;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn it_takes_a_ground() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.construction = Some(Construction::Metal);
+        contents.bond = Some(BoxBond::Nothing);
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
+        contents.conductors.truncate(2);
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
+    }
+}

@@ -1,0 +1,73 @@
+//! `change-breaker`: a breaker that the smallest conductor of the circuit allows.
+
+use crate::repair::{Change, Diagnosis, Repair};
+use crate::standard::ampacity;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "change-breaker",
+    title: "Change the breaker",
+    mends: &["conductor-ampacity", "ground-size", "device-rating", "tamper-resistant"],
+    least_minutes: 15,
+    intrusiveness: 2,
+    for_circuit: true,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let contents = diagnosis.situation.contents;
+    let edition = diagnosis.situation.basis.edition;
+    let circuit = contents.conductors.iter().filter(|conductor| !conductor.is_ground() && !conductor.from_canopy);
+    let mut most = None;
+    for conductor in circuit {
+        match ampacity::largest_breaker(edition, conductor.gauge, conductor.material) {
+            Some(amperes) if amperes >= 10 => most = Some(most.map_or(amperes, |known: u16| known.min(amperes))),
+            _ => return Err(vec![format!("{} is no branch conductor at any breaker", conductor.label())]),
+        }
+    }
+    let grounds = contents.grounds().filter(|ground| !ground.from_canopy);
+    for ground in grounds {
+        let carries = |amperes: u16| {
+            ampacity::smallest_ground(amperes, ground.material).is_some_and(|smallest| ground.gauge >= smallest)
+        };
+        while let Some(amperes) = most.filter(|amperes| !carries(*amperes)) {
+            most = ampacity::STANDARD_RATINGS.into_iter().rev().find(|rating| *rating < amperes);
+        }
+    }
+    let Some(most) = most else {
+        return Err(vec!["no standard breaker is small enough for what is in the box".to_owned()]);
+    };
+    if contents.supply.amperes.is_some_and(|now| now <= most) {
+        return Err(vec!["the breaker is not too large".to_owned()]);
+    }
+    let mut change = diagnosis.change(15);
+    change.after.supply.amperes = Some(most);
+    change.bring(format!("breaker, {most} A, listed for the panel"), 1);
+    change.step(format!("Have the breaker replaced by one of {most} A; check that the loads of the circuit allow it."));
+    change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::DeviceKind;
+    use crate::quantity::Gauge;
+    use crate::repair::Standing;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn fourteen_gauge_on_twenty_goes_to_fifteen() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.supply.amperes = Some(20);
+        for conductor in &mut contents.conductors {
+            conductor.gauge = Gauge::Awg14;
+        }
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.materials[0].what.starts_with("breaker, 15 A"));
+        contents.conductors[2].gauge = Gauge::Awg16;
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Rejected, "no breaker is small enough for a 16 AWG ground");
+    }
+}

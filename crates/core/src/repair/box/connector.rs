@@ -1,0 +1,168 @@
+//! The connector catalogue: generic kinds, no makers. Every figure is common practice, no source; the range marked on
+//! the connector in the hand governs.
+
+use crate::facts::{Conductor, JoiningMethod, Splice, SpliceKind, Strands};
+use crate::quantity::{Gauge, Length, Volume};
+
+/// One connector of the catalogue.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Connector {
+    /// How it joins.
+    pub method: JoiningMethod,
+    /// How many conductors it takes.
+    pub ports: usize,
+    /// The fewest it may be used with.
+    pub fewest: usize,
+    /// Smallest conductor.
+    pub smallest: Gauge,
+    /// Largest conductor.
+    pub largest: Gauge,
+    /// It takes stranded conductors too.
+    pub stranded: bool,
+    /// Room its body takes in the box.
+    pub body: Volume,
+    /// Insulation to strip.
+    pub strip: Length,
+    /// In plain words.
+    pub name: &'static str,
+}
+
+impl Connector {
+    /// The splice it makes of conductors that keep the letters they were found with, pulled and holding.
+    pub fn splice(&self, letter: String, conductors: usize) -> Splice {
+        let kind = match self.method {
+            JoiningMethod::InLineLever | JoiningMethod::SideBySideLever => SpliceKind::Lever,
+            JoiningMethod::TwistOn => SpliceKind::TwistOn,
+            JoiningMethod::CrimpSleeve => SpliceKind::CrimpSleeve,
+        };
+        Splice {
+            letter,
+            kind,
+            smallest: Some(self.smallest),
+            largest: Some(self.largest),
+            most: u8::try_from(self.ports).ok(),
+            stranded: Some(self.stranded),
+            both_metals: None,
+            pigtails: u8::try_from(conductors).unwrap_or(u8::MAX),
+            pull_tested: Some(true),
+        }
+    }
+}
+
+const fn connector(
+    name: &'static str,
+    method: JoiningMethod,
+    (fewest, ports): (usize, usize),
+    (smallest, largest): (Gauge, Gauge),
+    body: u32,
+    strip_sixteenths: u32,
+) -> Connector {
+    Connector {
+        method,
+        ports,
+        fewest,
+        smallest,
+        largest,
+        stranded: true,
+        body: Volume::centi_cubic_inches(body),
+        strip: Length::sixteenths(strip_sixteenths),
+        name,
+    }
+}
+
+use Gauge::{Awg10, Awg12, Awg14, Awg16, Awg18};
+use JoiningMethod::{CrimpSleeve, InLineLever, SideBySideLever, TwistOn};
+
+/// The catalogue, the smallest fitting first within each method.
+static CONNECTORS: &[Connector] = &[
+    connector("in-line lever connector, 18–12 AWG", InLineLever, (2, 2), (Awg18, Awg12), 15, 7),
+    connector("in-line lever connector, 14–10 AWG", InLineLever, (2, 2), (Awg14, Awg10), 18, 8),
+    connector("lever connector, 2 ports, 18–12 AWG", SideBySideLever, (2, 2), (Awg18, Awg12), 12, 7),
+    connector("lever connector, 3 ports, 18–12 AWG", SideBySideLever, (3, 3), (Awg18, Awg12), 17, 7),
+    connector("lever connector, 5 ports, 18–12 AWG", SideBySideLever, (4, 5), (Awg18, Awg12), 25, 7),
+    connector("lever connector, 2 ports, 14–10 AWG", SideBySideLever, (2, 2), (Awg14, Awg10), 18, 8),
+    connector("lever connector, 3 ports, 14–10 AWG", SideBySideLever, (3, 3), (Awg14, Awg10), 25, 8),
+    connector("twist-on connector, medium, 2–4 of 18–12 AWG", TwistOn, (2, 4), (Awg18, Awg12), 30, 10),
+    connector("twist-on connector, large, 2–5 of 14–10 AWG", TwistOn, (2, 5), (Awg14, Awg10), 40, 10),
+    Connector {
+        stranded: true,
+        ..connector("crimp sleeve 16–14 AWG (usually blue)", CrimpSleeve, (2, 2), (Awg16, Awg14), 5, 6)
+    },
+    connector("crimp sleeve 12–10 AWG (usually yellow)", CrimpSleeve, (2, 2), (Awg12, Awg10), 6, 6),
+];
+
+/// The connector that joins `conductors` and one pigtail of the same size.
+///
+/// # Errors
+/// Why none does, with the figures.
+pub fn choose(method: JoiningMethod, conductors: &[&Conductor]) -> Result<&'static Connector, String> {
+    let count = conductors.len() + 1;
+    let gauges = || conductors.iter().map(|conductor| conductor.gauge);
+    let (Some(smallest), Some(largest)) = (gauges().min(), gauges().max()) else {
+        return Err("there is no conductor to join".to_owned());
+    };
+    let stranded = conductors.iter().any(|conductor| conductor.strands == Strands::Stranded);
+    let of_method = || CONNECTORS.iter().filter(|connector| connector.method == method);
+    of_method()
+        .find(|connector| {
+            (connector.fewest..=connector.ports).contains(&count)
+                && connector.smallest <= smallest
+                && largest <= connector.largest
+                && (connector.stranded || !stranded)
+        })
+        .ok_or_else(|| {
+            let most = of_method().map(|connector| connector.ports).max().unwrap_or(0);
+            let thickest = of_method().map(|connector| connector.largest).max().unwrap_or(Awg10);
+            let thinnest = of_method().map(|connector| connector.smallest).min().unwrap_or(Awg18);
+            if count > most {
+                format!("{count} conductors to join; the largest of this kind takes {most}")
+            } else if largest > thickest || smallest < thinnest {
+                let outside = if largest > thickest { largest } else { smallest };
+                format!("{outside} is outside the connectors of this kind, {} to {thickest}", thinnest.size())
+            } else {
+                format!("no connector of this kind takes {count} of {} to {largest} together", smallest.size())
+            }
+        })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::testing::conductor;
+
+    fn of_gauge(gauge: Gauge) -> Conductor {
+        Conductor { gauge, ..conductor(Some(44), None) }
+    }
+
+    #[test]
+    fn the_smallest_that_fits_is_chosen() {
+        let twelve = of_gauge(Awg12);
+        assert_eq!(choose(SideBySideLever, &[&twelve]).map(|c| c.ports), Ok(2));
+        assert_eq!(choose(SideBySideLever, &[&twelve, &twelve]).map(|c| c.ports), Ok(3));
+        assert_eq!(choose(SideBySideLever, &[&twelve, &twelve, &twelve]).map(|c| c.ports), Ok(5));
+        let ten = of_gauge(Awg10);
+        assert_eq!(choose(InLineLever, &[&ten]).map(|c| c.largest), Ok(Awg10));
+    }
+
+    #[test]
+    fn sleeves_go_by_the_gauge() {
+        // 22–18 / 16–14 / 12–10 AWG, usually red, blue, yellow: common practice, no source.
+        assert!(choose(CrimpSleeve, &[&of_gauge(Awg14)]).is_ok_and(|c| c.name.contains("blue")));
+        assert!(choose(CrimpSleeve, &[&of_gauge(Awg12)]).is_ok_and(|c| c.name.contains("yellow")));
+    }
+
+    #[test]
+    fn what_does_not_fit_says_why_in_figures() {
+        let eight = of_gauge(Gauge::Awg8);
+        assert_eq!(
+            choose(TwistOn, &[&eight]).expect_err("too thick"),
+            "8 AWG is outside the connectors of this kind, 18 to 10 AWG"
+        );
+        let twelve = of_gauge(Awg12);
+        let six = [&twelve; 6];
+        assert_eq!(
+            choose(TwistOn, &six).expect_err("too many"),
+            "7 conductors to join; the largest of this kind takes 5"
+        );
+    }
+}

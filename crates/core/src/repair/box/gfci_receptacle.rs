@@ -1,0 +1,83 @@
+//! `gfci-receptacle`: GFCI protection at this box, marked where there is no ground.
+
+use crate::facts::DeviceKind;
+use crate::repair::{Change, Diagnosis, Repair};
+use crate::standard::Location;
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "gfci-receptacle",
+    title: "Replace by a GFCI receptacle",
+    mends: &[
+        "gfci-required",
+        "receptacle-replacement",
+        "ground-present",
+        "tamper-resistant",
+        "weather-resistant",
+        "device-rating",
+        "device-depth",
+        "wiring-fault",
+    ],
+    least_minutes: 15,
+    intrusiveness: 1,
+    for_circuit: false,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let contents = diagnosis.situation.contents;
+    let grounded = contents.grounds().next().is_some();
+    let outdoors = contents.location == Some(Location::Outdoors);
+    let amperes = if contents.supply.amperes == Some(20) { 20 } else { 15 };
+    let mut change = diagnosis.change(15);
+    let mut count = 0;
+    for device in &mut change.after.devices {
+        let replaceable = matches!(
+            device.kind,
+            DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle
+        );
+        if replaceable && !device.split {
+            device.kind = DeviceKind::GfciReceptacle;
+            device.behind = Some(DeviceKind::GfciReceptacle.usual_depth());
+            device.tamper_resistant = Some(true);
+            device.weather_resistant = outdoors.then_some(true).or(device.weather_resistant);
+            device.marked_no_ground = (!grounded).then_some(true);
+            device.amperes = Some(device.amperes.unwrap_or(amperes).min(contents.supply.amperes.unwrap_or(amperes)));
+            count += 1;
+        }
+    }
+    if count == 0 {
+        return Err(vec!["no receptacle here can be a GFCI: a split one cannot, and a switch is none".to_owned()]);
+    }
+    let kind =
+        if outdoors { "GFCI receptacle, tamper- and weather-resistant" } else { "GFCI receptacle, tamper-resistant" };
+    change.bring(format!("{kind}, {amperes} A"), count);
+    change.step("Land feed on line, what goes on downstream on load; press test, then reset.");
+    if !grounded {
+        change.step("Mark it: no equipment ground. No ground runs on from it.");
+        change.bring("mark, no equipment ground", count);
+    }
+    change.caution("It is deeper than what comes out: check that it goes home without force.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::Length;
+    use crate::repair::Standing;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn it_protects_and_is_deeper() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.location = Some(Location::Bathroom);
+        contents.supply.gfci = Some(false);
+        contents.depth = Some(Length::sixteenths(28));
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        contents.depth = Some(Length::sixteenths(20));
+        let proposal = repaired(REPAIR.code, &contents);
+        assert!(proposal.reasons.iter().any(|reason| reason.starts_with("breaks depth")), "{:?}", proposal.reasons);
+    }
+}

@@ -1,0 +1,55 @@
+//! `mark-no-ground`: the marks that a receptacle behind a GFCI without a ground carries.
+
+use crate::facts::DeviceKind;
+use crate::repair::{Change, Diagnosis, Repair};
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "mark-no-ground",
+    title: "Mark it: GFCI protected, no equipment ground",
+    mends: &["receptacle-replacement", "ground-present", "wiring-fault"],
+    least_minutes: 1,
+    intrusiveness: 0,
+    for_circuit: false,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let contents = diagnosis.situation.contents;
+    if contents.grounds().next().is_some() {
+        return Err(vec!["a ground is in the box; such a mark would be untrue".to_owned()]);
+    }
+    let protected = contents.supply.gfci == Some(true);
+    let mut change = diagnosis.change(1);
+    let mut count = 0;
+    for device in change.after.devices.iter_mut().filter(|device| device.kind.is_grounding_type()) {
+        if protected || device.kind == DeviceKind::GfciReceptacle {
+            device.marked_no_ground = Some(true);
+            count += 1;
+        }
+    }
+    if count == 0 {
+        return Err(vec!["nothing here is known to be GFCI-protected; a mark alone protects nobody".to_owned()]);
+    }
+    change.step("Put both marks where they show with the plate on.");
+    change.bring("mark, GFCI protected, no equipment ground", count);
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::repair::Standing;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn a_mark_wants_protection_behind_it() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors.truncate(2);
+        contents.supply.gfci = Some(true);
+        contents.devices[0].marked_no_ground = Some(false);
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
+        contents.supply.gfci = Some(false);
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
+    }
+}

@@ -1,0 +1,56 @@
+//! `protect-upstream`: protection in the panel, for the whole circuit.
+
+use crate::repair::{Change, Diagnosis, Repair};
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "protect-upstream",
+    title: "GFCI or AFCI breaker",
+    mends: &["gfci-required", "afci-required"],
+    least_minutes: 15,
+    intrusiveness: 2,
+    for_circuit: true,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let mut change = diagnosis.change(15);
+    let (gfci, afci) = (diagnosis.breaks("gfci-required"), diagnosis.breaks("afci-required"));
+    if gfci {
+        change.after.supply.gfci = Some(true);
+    }
+    if afci {
+        change.after.supply.afci = Some(true);
+    }
+    let kind = match (gfci, afci) {
+        (true, true) => "dual-function breaker",
+        (true, false) => "GFCI breaker",
+        _ => "AFCI breaker",
+    };
+    let amperes =
+        diagnosis.situation.contents.supply.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
+    change.bring(format!("{kind}{amperes}, listed for the panel"), 1);
+    change.step("Have the breaker of this circuit replaced; press its test button, then see that this outlet is dead.");
+    change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::DeviceKind;
+    use crate::repair::Standing;
+    use crate::standard::Location;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn one_breaker_does_both() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.location = Some(Location::KitchenCounter);
+        contents.supply.gfci = Some(false);
+        contents.supply.afci = Some(false);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.materials[0].what.starts_with("dual-function"));
+    }
+}

@@ -1,0 +1,56 @@
+//! `two-slot-receptacle`: where no ground is, no slot for one.
+
+use crate::facts::DeviceKind;
+use crate::repair::{Change, Diagnosis, Repair};
+
+/// The repair.
+pub const REPAIR: Repair = Repair {
+    code: "two-slot-receptacle",
+    title: "Replace by a two-slot receptacle",
+    mends: &[
+        "receptacle-replacement",
+        "ground-present",
+        "device-depth",
+        "ground-not-bootleg",
+        "tamper-resistant",
+        "wiring-fault",
+    ],
+    least_minutes: 10,
+    intrusiveness: 1,
+    for_circuit: false,
+    plan,
+};
+
+fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let contents = diagnosis.situation.contents;
+    if contents.grounds().next().is_some() {
+        return Err(vec!["a ground is in the box: a replacement is of the grounding type".to_owned()]);
+    }
+    let mut change = diagnosis.change(10);
+    let mut count = 0;
+    for device in change.after.devices.iter_mut().filter(|device| device.kind.is_grounding_type()) {
+        device.kind = DeviceKind::TwoSlotReceptacle;
+        count += 1;
+    }
+    if count == 0 {
+        return Err(vec!["no receptacle here has a slot for a ground".to_owned()]);
+    }
+    change.step("Replace each three-slot receptacle by a two-slot one; polarity by the wide slot.");
+    change.bring("two-slot receptacle", count);
+    Ok(change)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::repair::Standing;
+    use crate::testing::{box_with_device, repaired};
+
+    #[test]
+    fn only_where_no_ground_is() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.supply.gfci = Some(false);
+        contents.conductors.truncate(2);
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
+    }
+}

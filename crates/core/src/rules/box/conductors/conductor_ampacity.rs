@@ -1,0 +1,237 @@
+//! `conductor-ampacity`: no conductor is smaller than its breaker allows.
+
+use crate::facts::{Breaker, Panel, Role};
+use crate::quantity::{Amount, Gauge, capitalised};
+use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
+use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
+use crate::standard::{Material, RuleBasis, Severity};
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "conductor-ampacity",
+    title: "Conductor against its breaker",
+    basis: RuleBasis::Code,
+    severity: Severity::Danger,
+    always: true,
+    since: None,
+    needs: "the rating of the breaker, and the gauge of each conductor",
+    reads: &["/supply/amperes"],
+    limit: "Copper 14, 12, 10 AWG on at most 15, 20, 30 A; aluminium 12, 10 AWG on 15, 25 A. Larger conductors by the \
+            60 °C column, taken up to the next standard rating. The smallest governs. Circuits of motors and \
+            air-conditioners may go higher.",
+    why: "A breaker that is too large lets the conductor overheat in the wall before it opens.",
+    example: "14 AWG on 20 A: at most 15 A is allowed.",
+    citation: ampacity::citation,
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    let mut kinds: Vec<(Gauge, Material)> = contents
+        .conductors
+        .iter()
+        .filter(|conductor| conductor.role != Role::EquipmentGrounding && !conductor.from_canopy)
+        .map(|conductor| (conductor.gauge, conductor.material))
+        .collect();
+    kinds.sort_by_key(|(gauge, _)| *gauge);
+    kinds.dedup();
+    if kinds.is_empty() {
+        return vec![Finding::no_conductors()];
+    }
+    let Some(amperes) = contents.supply.amperes else {
+        return vec![Finding::not_measured("circuit", "read the rating of the breaker", "/supply/amperes")];
+    };
+    kinds
+        .into_iter()
+        .map(|(gauge, material)| {
+            let label = format!("{gauge}{}", aluminium(material));
+            let Some(most) = ampacity::largest_breaker(situation.basis.edition, gauge, material) else {
+                return Finding::violates(label.clone(), format!("{label} is no branch conductor at any rating."));
+            };
+            let figures = |finding: Finding, over: u16| {
+                let over = (over > 0).then(|| Amount::amperes(over));
+                finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)
+            };
+            if amperes <= most {
+                figures(Finding::meets(label.clone(), format!("{label} on a {amperes} A breaker.")), 0)
+            } else {
+                let sentence = format!("{label} is on a {amperes} A breaker; at most {most} A is allowed.");
+                figures(Finding::violates(label, sentence), amperes - most)
+            }
+        })
+        .collect()
+}
+
+/// The rule at a panel: the conductors under its breakers, those of the feeders that they feed, and the smallest conductor
+/// in the boxes on each.
+pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(check_at_panel);
+
+fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
+    let mut findings = Vec::new();
+    for breaker in &situation.panel.breakers {
+        let feeders = situation.fed_by(breaker).map(|panel| of_feeder(breaker, panel));
+        let in_boxes = smallest_in_boxes(situation, breaker);
+        let own = under_breaker(situation, breaker);
+        let found: Vec<Finding> = own.into_iter().chain(feeders).chain(in_boxes).collect();
+        findings.extend(found.into_iter().map(|finding| finding.of_breaker(breaker)));
+    }
+    let open: Vec<String> = situation
+        .panel
+        .breakers
+        .iter()
+        .filter(|breaker| breaker.amperes.is_none() || breaker.conductors.is_empty())
+        .map(Breaker::name)
+        .collect();
+    if !open.is_empty() {
+        let words = format!("read the rating and the conductor of breaker {}", open.join(", "));
+        findings.push(Finding::not_measured(format!("{} breakers", open.len()), &words, "/breakers"));
+    }
+    findings
+}
+
+fn held_against(label: String, what: &str, amperes: u16, most: u16, working: &str) -> Finding {
+    let place = capitalised(&label);
+    let finding = if amperes <= most {
+        Finding::meets(label, format!("{place}: {what} on {amperes} A{working}."))
+    } else {
+        Finding::violates(label, format!("{place}: {what} is on {amperes} A; at most {most} A is allowed{working}."))
+    };
+    let over = (amperes > most).then(|| Amount::amperes(amperes - most));
+    finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)
+}
+
+/// The thinnest conductor under the terminals of a breaker.
+fn under_breaker(situation: &PanelSituation, breaker: &Breaker) -> Option<Finding> {
+    let amperes = breaker.amperes?;
+    let conductor = breaker.conductors.iter().min_by_key(|conductor| conductor.gauge)?;
+    let label = format!("breaker {}", breaker.name());
+    let what = conductor.label();
+    if breaker.motor {
+        let words =
+            format!("{what} on {amperes} A feeds a motor or air conditioner: its nameplate and 430 or 440 govern.");
+        return Some(Finding::not_applicable(label, words));
+    }
+    if situation.fed_by(breaker).next().is_some() {
+        // The whole feeder is held against it.
+        return None;
+    }
+    let surroundings = Surroundings { ambient: breaker.ambient, bundled: breaker.bundled };
+    let column = if breaker.warm { Column::C75 } else { Column::C60 };
+    let (gauge, material) = (conductor.gauge, conductor.material);
+    let Some(most) = ampacity::largest_breaker_for(situation.basis.edition, column, gauge, material, surroundings)
+    else {
+        return Some(Finding::violates(label, format!("{what} is no branch conductor under these conditions.")));
+    };
+    let corrected = surroundings != Surroundings::default();
+    let working = corrected_ampacity(column, gauge, material, surroundings).filter(|_| corrected);
+    let working = working.map_or_else(String::new, |(_, working)| format!(" ({working})"));
+    Some(held_against(label, &what, amperes, most, &working))
+}
+
+/// The conductors of the feeder from a breaker to `panel`.
+fn of_feeder(breaker: &Breaker, panel: &Panel) -> Finding {
+    let label = format!("feeder to {}", panel.name);
+    let Some(incoming) = panel.incoming else {
+        let words = format!("read the size of the feeder to {}", panel.name);
+        return Finding::not_measured(label, &words, "/incoming");
+    };
+    let Some(amperes) = breaker.amperes else {
+        let words = format!("read the rating of breaker {}", breaker.name());
+        return Finding::not_measured(label, &words, "/breakers");
+    };
+    let what = format!("{}{} to {}", incoming.gauge, aluminium(incoming.material), panel.name);
+    if incoming.whole_dwelling
+        && let Some(least) = dwelling_conductor(amperes, incoming.material)
+        && incoming.gauge >= least
+    {
+        return Finding::meets(label, format!("{what} carries a whole dwelling on {amperes} A: {least} does."));
+    }
+    let column = if incoming.warm { Column::C75 } else { Column::C60 };
+    let carries = ampacity::ampacity(column, incoming.gauge, incoming.material);
+    match carries.and_then(ampacity::next_rating) {
+        Some(most) => held_against(label, &what, amperes, most, ""),
+        None => Finding::violates(label, format!("{what} is no feeder at any rating.")),
+    }
+}
+
+/// The thinnest conductor in the boxes that a breaker feeds, where it is too thin for it.
+fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Finding> {
+    let Some(amperes) = breaker.amperes.filter(|_| !breaker.motor) else { return Vec::new() };
+    let Some(feeds) = situation.feeds.iter().find(|feeds| feeds.breaker == breaker.id) else { return Vec::new() };
+    let own = feeds.boxes.iter().filter(|fed| fed.through.is_none());
+    let mut findings = Vec::new();
+    for fed in own {
+        let Some((_, record)) = situation.boxes.iter().find(|(_, record)| record.id == fed.box_id) else { continue };
+        let carrying = record.found.conductors.iter().filter(|c| c.role != Role::EquipmentGrounding && !c.from_canopy);
+        let Some(thin) = carrying.min_by_key(|conductor| conductor.gauge) else { continue };
+        let most = ampacity::largest_breaker(situation.basis.edition, thin.gauge, thin.material);
+        if let Some(most) = most.filter(|most| amperes > *most) {
+            let what = format!("{}{} in {}", thin.gauge, aluminium(thin.material), fed.tag);
+            let label = format!("breaker {}, {}", breaker.name(), fed.tag);
+            findings.push(held_against(label, &what, amperes, most, ""));
+        }
+    }
+    findings
+}
+
+fn aluminium(material: Material) -> &'static str {
+    if material == Material::Copper { "" } else { " aluminium" }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::DeviceKind;
+    use crate::rules::Verdict;
+    use crate::testing::{box_with_device, verdict};
+
+    fn on(gauge: Gauge, amperes: Option<u16>) -> Verdict {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors[0].gauge = gauge;
+        contents.supply.amperes = amperes;
+        verdict(RULE.code, &contents)
+    }
+
+    #[test]
+    fn fourteen_gauge_on_twenty_amperes_is_too_small() {
+        // NEC 240.4(D)(3), from memory: 14 AWG copper, 15 A.
+        assert_eq!(on(Gauge::Awg14, Some(20)), Verdict::Violates);
+        assert_eq!(on(Gauge::Awg14, Some(15)), Verdict::Meets);
+        assert_eq!(on(Gauge::Awg12, Some(20)), Verdict::Meets);
+    }
+
+    #[test]
+    fn the_breaker_has_to_be_known() {
+        assert_eq!(on(Gauge::Awg12, None), Verdict::NotMeasured);
+    }
+
+    #[test]
+    fn the_ground_has_a_rule_of_its_own() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors[2].gauge = Gauge::Awg14;
+        contents.supply.amperes = Some(20);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+
+    #[test]
+    fn at_the_panel_correction_counts_and_motors_are_left() {
+        use crate::rules::panel::testing::{hot, panel, result};
+        let on = |gauge, amperes, set: fn(&mut Breaker)| {
+            let mut panel = panel();
+            panel.breakers.truncate(1);
+            let breaker = &mut panel.breakers[0];
+            (breaker.conductors, breaker.amperes) = (vec![hot(1, gauge)], Some(amperes));
+            set(breaker);
+            result(RULE.code, &panel)
+        };
+        // NEC 240.4(D), 310.16, 334.80, from memory.
+        assert_eq!(on(Gauge::Awg14, 20, |_| {}).verdict, Verdict::Violates);
+        assert_eq!(on(Gauge::Awg12, 20, |_| {}).verdict, Verdict::Meets);
+        let bundled = on(Gauge::Awg12, 20, |breaker| breaker.bundled = Some(12));
+        assert_eq!(bundled.verdict, Verdict::Violates);
+        assert!(bundled.sentence.contains("30 A at 90 °C × 100 % × 50 % = 15 A"), "{}", bundled.sentence);
+        assert_eq!(on(Gauge::Awg8, 50, |_| {}).verdict, Verdict::Violates, "8 AWG NM: 40 A");
+        assert_eq!(on(Gauge::Awg8, 50, |breaker| breaker.warm = true).verdict, Verdict::Meets);
+        assert_eq!(on(Gauge::Awg10, 40, |breaker| breaker.motor = true).verdict, Verdict::NotApplicable);
+    }
+}

@@ -1,0 +1,111 @@
+//! `wiring-fault`: a receptacle is wired as it should be, as far as instruments can tell.
+
+use crate::electrical::{Evidence, HalfEvidence};
+use crate::facts::DeviceKind;
+use crate::rules::{Finding, Rule, Situation};
+use crate::standard::{RuleBasis, Severity, practice};
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "wiring-fault",
+    title: "Wiring as the instruments show it",
+    basis: RuleBasis::Code,
+    severity: Severity::Danger,
+    always: true,
+    since: None,
+    needs: "the three lamps or a meter in each half of the receptacle",
+    reads: &["/lamps", "/readings"],
+    limit: "Hot, neutral and ground each on its own terminal, none open, none exchanged.",
+    why: "An exchanged or open conductor leaves metal live or a load half on; and several dangerous wirings light the \
+          lamps as if all were well.",
+    example: "Lamps: hot to neutral lit, the others off: open ground.",
+    citation: practice,
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    if !contents.devices.iter().any(|device| device.kind.is_receptacle()) {
+        return Vec::new();
+    }
+    // Without a ground in the box a receptacle that owns up to it cannot show one.
+    let said_to_have_none = contents.grounds().next().is_none()
+        && contents.devices.iter().filter(|device| device.kind.is_receptacle()).all(|device| {
+            let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
+            !device.kind.is_grounding_type() || (protected && device.marked_no_ground == Some(true))
+        });
+    let halves = Evidence::of(contents).halves;
+    if halves.is_empty() {
+        return vec![Finding::not_measured("receptacle", "read the lamp tester in both halves", "/lamps")];
+    }
+    halves.iter().map(|half| finding(half, said_to_have_none).resting_on(&half.rests_on)).collect()
+}
+
+fn finding(half: &HalfEvidence, said_to_have_none: bool) -> Finding {
+    let label = half.half.name();
+    if half.causes.is_empty() {
+        let words = "prove the instruments on a known live outlet and read again: these readings fit no single wiring";
+        Finding::not_measured(label, words, "/readings")
+    } else if half.is_off() {
+        Finding::not_measured(label, "switch it on and read again: this half is off", "/lamps")
+    } else if half.only_ground_open() && said_to_have_none {
+        Finding::meets(label, "The readings show an open ground, as the receptacle says: it has none.")
+    } else if half.may_be_correct() {
+        let others: Vec<&str> = half.causes.iter().filter(|c| c.facts().fault).map(|cause| cause.name()).collect();
+        Finding::meets(
+            label,
+            if others.is_empty() {
+                "The readings are those of correct wiring.".to_owned()
+            } else {
+                let others = others.join("; ");
+                format!(
+                    "The readings are those of correct wiring. They cannot tell everything: {others} read the same."
+                )
+            },
+        )
+    } else {
+        Finding::violates(label, half.statement())
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::{Half, Lamp, LampReading};
+    use crate::rules::Verdict;
+    use crate::standard::Edition;
+    use crate::testing::{box_with_device, judged, verdict};
+
+    #[test]
+    fn both_halves_speak_and_the_worse_counts() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotMeasured);
+        let right =
+            LampReading { half: Half::Upper, hot_neutral: Lamp::Lit, hot_ground: Lamp::Lit, neutral_ground: Lamp::Off };
+        let dead = LampReading { half: Half::Lower, hot_neutral: Lamp::Off, hot_ground: Lamp::Off, ..right };
+        contents.lamps = vec![right];
+        let result = judged(RULE.code, &contents, Edition::Nec2023, None);
+        assert_eq!(result.verdict, Verdict::Meets);
+        assert!(result.sentence.contains("cannot tell everything"), "a correct pattern is never simply safe");
+        contents.lamps.push(dead);
+        let result = judged(RULE.code, &contents, Edition::Nec2023, None);
+        assert_eq!(result.verdict, Verdict::Violates);
+        assert!(result.sentence.contains("open neutral and open ground"), "{}", result.sentence);
+        assert!(result.findings[1].rests_on[0].contains("hot–neutral off"), "it cites its reading");
+    }
+
+    #[test]
+    fn an_open_ground_is_no_fault_where_the_receptacle_says_that_it_has_none() {
+        let mut contents = box_with_device(DeviceKind::GfciReceptacle);
+        contents.conductors.truncate(2);
+        contents.lamps = vec![LampReading {
+            half: Half::Upper,
+            hot_neutral: Lamp::Lit,
+            hot_ground: Lamp::Off,
+            neutral_ground: Lamp::Off,
+        }];
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
+        contents.devices[0].marked_no_ground = Some(true);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+}

@@ -1,0 +1,114 @@
+//! `ground-present`: a three-slot receptacle and a metal box have an equipment ground.
+
+use crate::electrical::Evidence;
+use crate::facts::Construction;
+use crate::rules::{Finding, Rule, Situation};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
+
+/// The year since which metal boxes and receptacles of new branch circuits are grounded.
+///
+/// # Source
+/// NEC 1962, from memory; the year may be off.
+const SINCE: u16 = 1962;
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "ground-present",
+    title: "Equipment ground there",
+    basis: RuleBasis::Code,
+    severity: Severity::Violation,
+    always: false,
+    since: None,
+    needs: "whether an equipment grounding conductor is in the box, and what the tester finds",
+    reads: &["/lamps", "/readings"],
+    limit: "A receptacle with a ground slot and every metal box has an equipment grounding conductor. Without one a \
+            three-slot receptacle is a danger at any age, unless it is GFCI-protected and marked.",
+    why: "The ground slot promises a path that opens the breaker; without it a fault makes the metal live and stays.",
+    example: "A three-slot receptacle on a two-wire cable of 1955.",
+    citation: |edition| {
+        cite(edition, Some(("250.148, 314.4, 406.4", Confidence::Sure)), Some(("10-400, 26-702", Confidence::MayBeOff)))
+    },
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    let trusting = contents.devices.iter().find(|device| device.kind.is_grounding_type());
+    if trusting.is_none() && contents.construction == Some(Construction::Nonmetallic) {
+        let why = "Nothing here asks for a ground: the box is not of metal and no receptacle has a ground slot.";
+        return vec![if contents.devices.is_empty() {
+            Finding::not_applicable("box", why)
+        } else {
+            Finding::meets("box", why)
+        }];
+    }
+    if contents.conductors.is_empty() {
+        return vec![Finding::no_conductors()];
+    }
+    let wire = contents.grounds().next();
+    let evidence = Evidence::of(contents);
+    let finding = match (wire, trusting) {
+        (Some(_), Some(_)) if evidence.ground_found == Some(false) => {
+            let sentence = "A ground conductor is in the box, but the instruments find no path to ground.";
+            let figures = evidence.ground_sentence.as_deref().unwrap_or_default();
+            let sentence = format!("{sentence} {figures}");
+            Finding::violates("ground", sentence.trim_end().to_owned()).with_severity(Severity::Danger)
+        }
+        (Some(wire), _) => Finding::meets("ground", format!("A {} ground is in the box.", wire.label())),
+        (None, Some(device)) => {
+            let protected =
+                contents.supply.gfci == Some(true) || device.kind == crate::facts::DeviceKind::GfciReceptacle;
+            if protected && device.marked_no_ground == Some(true) {
+                Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
+            } else {
+                let sentence = format!("No ground is in the box, and the {} has a slot for one.", device.kind.name());
+                Finding::violates("ground", sentence).with_severity(Severity::Danger)
+            }
+        }
+        (None, None) => match contents.construction {
+            Some(_) => Finding::violates("box", "No ground is in the metal box.").since(SINCE),
+            None => Finding::not_measured("box", "note whether the box is of metal", "/construction"),
+        },
+    };
+    vec![finding.resting_on(&evidence.rests_on)]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::{BoxContents, DeviceKind};
+    use crate::rules::Verdict;
+    use crate::standard::Edition;
+    use crate::testing::{box_with_device, judged, verdict};
+
+    fn without_ground(kind: DeviceKind) -> BoxContents {
+        let mut contents = box_with_device(kind);
+        contents.conductors.truncate(2);
+        contents
+    }
+
+    #[test]
+    fn a_three_slot_receptacle_without_a_ground_is_a_danger_at_any_age() {
+        let contents = without_ground(DeviceKind::DuplexReceptacle);
+        let result = judged(RULE.code, &contents, Edition::Nec2023, Some(1955));
+        assert_eq!((result.verdict, result.severity), (Verdict::Violates, Severity::Danger));
+    }
+
+    #[test]
+    fn gfci_protected_and_marked_is_accepted() {
+        let mut contents = without_ground(DeviceKind::DuplexReceptacle);
+        contents.supply.gfci = Some(true);
+        contents.devices[0].marked_no_ground = Some(true);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+
+    #[test]
+    fn an_old_metal_box_without_a_ground_is_legacy() {
+        let mut contents = without_ground(DeviceKind::TwoSlotReceptacle);
+        contents.construction = Some(Construction::Metal);
+        let judge = |year| judged(RULE.code, &contents, Edition::Nec2023, Some(year)).verdict;
+        assert_eq!((judge(1955), judge(1970)), (Verdict::Legacy, Verdict::Violates));
+        contents.construction = Some(Construction::Nonmetallic);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+}

@@ -1,0 +1,89 @@
+//! `receptacle-replacement`: where no ground is to be had, a receptacle has two slots, or GFCI protection and its marks.
+
+use crate::facts::DeviceKind;
+use crate::rules::{Finding, Rule, Situation};
+use crate::standard::{Confidence, RuleBasis, Severity, cite};
+
+/// The rule.
+pub const RULE: Rule = Rule {
+    code: "receptacle-replacement",
+    title: "Receptacle without a ground",
+    basis: RuleBasis::Code,
+    severity: Severity::Violation,
+    always: true,
+    since: None,
+    needs: "the kind of receptacle, its GFCI protection, and its marks",
+    reads: &["/devices/*/marked_no_ground"],
+    limit: "Without a ground: a two-slot receptacle; or a GFCI receptacle marked that it has no equipment ground; or \
+            three slots behind a GFCI, marked that it is GFCI-protected and has no equipment ground. Never a bare \
+            three-slot.",
+    why: "The marks tell the next person that the third slot is empty.",
+    example: "A three-slot receptacle behind a GFCI, without its marks.",
+    citation: |edition| cite(edition, Some(("406.4(D)(2)", Confidence::Sure)), Some(("26-702", Confidence::MayBeOff))),
+    check,
+};
+
+fn check(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    let receptacles = contents.devices.iter().enumerate().filter(|(_, device)| device.kind.is_receptacle());
+    let grounded = contents.grounds().next().is_some();
+    receptacles
+        .map(|(index, device)| {
+            let label = device.label();
+            if contents.conductors.is_empty() {
+                return Finding::no_conductors();
+            }
+            if grounded {
+                return Finding::meets(label.clone(), "A ground is here: a replacement is of the grounding type.");
+            }
+            let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
+            match (device.kind, protected, device.marked_no_ground) {
+                (DeviceKind::TwoSlotReceptacle, ..) => Finding::meets(label.clone(), "Two slots where no ground is."),
+                (_, true, Some(true)) => {
+                    Finding::meets(label.clone(), "GFCI-protected and marked as having no ground.")
+                }
+                (_, true, Some(false)) => {
+                    Finding::violates(label.clone(), "GFCI-protected, but not marked as having no equipment ground.")
+                }
+                (_, true, None) => Finding::not_measured(
+                    label.clone(),
+                    "look for the marks: GFCI protected, no equipment ground",
+                    format!("/devices/{index}/marked_no_ground"),
+                ),
+                (_, false, _) if contents.supply.gfci.is_none() => Finding::not_measured(
+                    label.clone(),
+                    "find out whether a GFCI protects this receptacle",
+                    "/supply/gfci",
+                ),
+                (..) => Finding::violates(label.clone(), "A ground slot, no ground, and no GFCI protection.")
+                    .with_severity(Severity::Danger),
+            }
+        })
+        .collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::rules::Verdict;
+    use crate::testing::{box_with_device, verdict};
+
+    fn ungrounded(kind: DeviceKind, gfci: Option<bool>, marked: Option<bool>) -> Verdict {
+        let mut contents = box_with_device(kind);
+        contents.conductors.truncate(2);
+        contents.supply.gfci = gfci;
+        contents.devices[0].marked_no_ground = marked;
+        verdict(RULE.code, &contents)
+    }
+
+    #[test]
+    fn the_three_ways_and_what_is_missing_of_them() {
+        // NEC 406.4(D)(2)(a) to (c), from memory.
+        assert_eq!(ungrounded(DeviceKind::TwoSlotReceptacle, Some(false), None), Verdict::Meets);
+        assert_eq!(ungrounded(DeviceKind::GfciReceptacle, None, Some(true)), Verdict::Meets);
+        assert_eq!(ungrounded(DeviceKind::DuplexReceptacle, Some(true), Some(true)), Verdict::Meets);
+        assert_eq!(ungrounded(DeviceKind::DuplexReceptacle, Some(true), Some(false)), Verdict::Violates);
+        assert_eq!(ungrounded(DeviceKind::DuplexReceptacle, Some(true), None), Verdict::NotMeasured);
+        assert_eq!(ungrounded(DeviceKind::DuplexReceptacle, Some(false), Some(true)), Verdict::Violates);
+    }
+}

@@ -1,0 +1,79 @@
+//! The lines and rows that the tables of a report are made of.
+
+use nailpunch_core::assess::ItemView;
+use nailpunch_core::facts::RulingKind;
+use nailpunch_core::quantity::Amount;
+use nailpunch_core::rules::{RuleResult, Verdict};
+use nailpunch_core::standard::{Confidence, Severity};
+use serde::Serialize;
+
+/// A line of a two-column list.
+#[derive(Serialize)]
+pub struct Line {
+    pub what: String,
+    pub value: String,
+}
+
+/// One finding of a box.
+#[derive(Serialize)]
+pub struct Row {
+    pub title: &'static str,
+    pub verdict: &'static str,
+    pub found: String,
+    pub left: String,
+    pub limit: String,
+    pub shortfall: String,
+    pub citation: String,
+    pub sentence: String,
+    pub repair: String,
+    pub state: String,
+    pub ruling: String,
+}
+
+/// How many rules are met, in words.
+pub(crate) fn rules_met(count: usize) -> String {
+    if count == 1 { "1 rule is met.".to_owned() } else { format!("{count} rules are met.") }
+}
+
+/// The measured figure with its conductor, "2 3/4 in (black 12 AWG)".
+pub(crate) fn figure(result: &RuleResult) -> Option<String> {
+    let worst = result.worst_finding()?;
+    worst.measured.as_ref().map(|measured| format!("{} ({})", measured.figure.text, worst.label))
+}
+
+/// The verdict, or that it is a danger.
+pub(crate) const fn verdict_name(result: &RuleResult) -> &'static str {
+    match (result.verdict, result.severity) {
+        (Verdict::Violates, Severity::Danger) => Severity::Danger.name(),
+        (verdict, _) => verdict.name(),
+    }
+}
+
+pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<&ItemView>) -> Row {
+    let worst = result.worst_finding();
+    let text = |figure: Option<&Amount>| figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone());
+    Row {
+        title: result.title,
+        verdict: verdict_name(result),
+        found: figure(result).unwrap_or_else(|| "—".to_owned()),
+        left: after
+            .map_or_else(|| "—".to_owned(), |after| figure(after).unwrap_or_else(|| after.verdict.name().to_owned())),
+        limit: text(worst.and_then(|worst| worst.required.as_ref())),
+        shortfall: text(worst.and_then(|worst| worst.shortfall.as_ref())),
+        citation: match (result.citation, result.confidence) {
+            (None, _) => "—".to_owned(),
+            (Some(citation), Some(Confidence::Practice)) => citation.to_string(),
+            (Some(citation), _) => format!("{citation}, from memory"),
+        },
+        sentence: match worst.filter(|worst| !worst.rests_on.is_empty()) {
+            Some(worst) => format!("{} Rests on: {}.", result.sentence, worst.rests_on.join("; ")),
+            None => result.sentence.to_string(),
+        },
+        repair: view.and_then(|view| view.repair_title).unwrap_or("—").to_owned(),
+        state: view.map_or("—", |view| view.state.name()).to_owned(),
+        ruling: result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
+            RulingKind::Confirm => "Confirmed by the inspector.".to_owned(),
+            RulingKind::Dismiss => format!("Dismissed by the inspector: {}.", ruling.reason.trim_end_matches('.')),
+        }),
+    }
+}
