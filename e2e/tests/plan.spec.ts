@@ -22,9 +22,9 @@ test('the scope changes what is done, and repairs are taken over in bulk', async
   await expect.poll(() => lines.count()).toBeLessThan(all);
   await page.getByLabel('all violations').check();
   await expect(lines).toHaveCount(all);
-  await page.getByLabel('Room').selectOption('Kitchen');
+  await page.getByLabel('Room', { exact: true }).selectOption('Kitchen');
   await page.getByLabel('Choose K3').check();
-  await button(page, 'Take over the repairs of 1 boxes').click();
+  await button(page, 'Take over the repairs of 1 places').click();
   await expect(page.locator('.undo-bar')).toContainText('items planned');
   await expect(page.locator('.work-list li', { hasText: 'K3' }).locator('.chosen')).toHaveCount(1);
   await page.getByLabel('State').selectOption('planned');

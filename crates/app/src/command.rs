@@ -6,9 +6,9 @@ use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
-use nailpunch_core::assess::{Acceptance, judge_panels_of, measured_again};
+use nailpunch_core::assess::{Acceptance, Assessed};
 use nailpunch_core::facts::{Bundle, Pointer};
-use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge, rule_book};
+use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
 use nailpunch_core::standard::Confidence;
 use nailpunch_report::ReportKind;
 use nailpunch_store::{Store, back_up, restore};
@@ -171,11 +171,13 @@ impl Action {
             Self::Report { file, pdf, csv } => {
                 let bundle = read_bundle(&file)?;
                 let on = now();
+                let facts = bundle.facts();
+                let assessed = Assessed::of(&facts);
                 if let Some(out) = pdf {
-                    write_file(&out, &nailpunch_report::pdf(&bundle, ReportKind::Full, &on)?)?;
+                    write_file(&out, &nailpunch_report::pdf(&bundle, &assessed, ReportKind::Full, &on)?)?;
                 }
                 if let Some(out) = csv {
-                    write_file(&out, &nailpunch_report::csv(&bundle)?)?;
+                    write_file(&out, &nailpunch_report::csv(&assessed)?)?;
                 }
             }
             Self::Rules { json } => print_rules(json)?,
@@ -325,54 +327,31 @@ fn verify(bundle: &Bundle, pdf: Option<&Path>) -> Result<ExitCode, Failure> {
 }
 
 fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
-    let basis = &bundle.audit.basis;
+    let facts = bundle.facts();
+    let assessed = Assessed::of(&facts);
+    let boxes = assessed.boxes.iter().map(|known| (format!("{} / {}", known.room.name, known.record.tag), known.now()));
+    let panels = assessed.panels.iter().map(|known| (known.panel.name.clone(), known.now().results.as_slice()));
     let mut lines = Vec::new();
-    let (mut boxes, mut violations) = (0, 0);
-    for room in &bundle.rooms {
-        for record in &room.boxes {
-            boxes += 1;
-            let wired_under = basis.wired_under(&room.room(), record.wired_under);
-            let kept = record.record(room.id);
-            let left = measured_again(&kept, &record.items);
-            let contents = left.unwrap_or(&record.found);
-            let repaired: Vec<&str> =
-                left.iter().flat_map(|_| record.items.iter().map(|item| item.rule.as_str())).collect();
-            let situation = Situation {
-                wired_under,
-                repaired: &repaired,
-                rulings: &record.rulings,
-                ..Situation::new(contents, basis)
-            };
-            let subject = format!("{} / {}", room.name, record.tag);
-            for result in judge(&situation) {
-                if result.is_broken() {
-                    violations += 1;
-                    if !json {
-                        print(&format!("{subject}: {} ({})", result.sentence, result.citation_text()))?;
-                    }
-                }
-                lines.extend(check_lines(&subject, result));
-            }
-        }
-    }
-    for (panel, judged) in bundle.panels.iter().zip(judge_panels_of(bundle)) {
-        for result in judged.results {
+    let mut violations = 0;
+    for (subject, results) in boxes.chain(panels) {
+        for result in results {
             if result.is_broken() {
                 violations += 1;
                 if !json {
-                    print(&format!("{}: {} ({})", panel.name, result.sentence, result.citation_text()))?;
+                    print(&format!("{subject}: {} ({})", result.sentence, result.citation_text()))?;
                 }
             }
-            lines.extend(check_lines(&panel.name, result));
+            lines.extend(check_lines(&subject, result.clone()));
         }
     }
     if json {
         print_json(&lines)?;
     } else {
         print(&format!(
-            "{boxes} boxes, {} panels, {violations} violations; limits from memory, {}",
-            bundle.panels.len(),
-            basis.edition.name()
+            "{} boxes, {} panels, {violations} violations; limits from memory, {}",
+            assessed.boxes.len(),
+            assessed.panels.len(),
+            facts.audit.basis.edition.name()
         ))?;
     }
     Ok(if violations == 0 { ExitCode::SUCCESS } else { ExitCode::FAILURE })

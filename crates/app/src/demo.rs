@@ -177,10 +177,11 @@ mod tests {
 
     #[test]
     fn every_rule_of_the_panel_is_broken_at_one_of_its_panels() {
-        use nailpunch_core::assess::judge_panels_of;
+        use nailpunch_core::assess::Assessed;
         use nailpunch_core::rules::PANEL_RULES;
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
-        let judged = judge_panels_of(&bundle);
+        let facts = bundle.facts();
+        let judged: Vec<_> = Assessed::of(&facts).panels.into_iter().map(|known| known.found).collect();
         for rule in PANEL_RULES {
             let broken = |verdict| {
                 judged.iter().flat_map(|panel| &panel.results).any(|r| r.rule == rule.code && r.verdict == verdict)

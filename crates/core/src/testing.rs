@@ -3,8 +3,8 @@
 use uuid::Uuid;
 
 use crate::facts::{
-    Basis, BoxContents, BoxId, BoxKind, BoxRecord, Cable, Colour, Conductor, Device, DeviceKind, Observation, Role,
-    Room, RoomId,
+    Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxKind, BoxRecord, Building, Cable, Colour, Conductor,
+    Device, DeviceKind, Letterhead, Observation, Role, Room, RoomFacts, RoomId, WorkSettings,
 };
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, Standing, propose};
@@ -45,6 +45,24 @@ pub fn record_of(found: BoxContents) -> (Room, BoxRecord) {
         remarks: Vec::new(),
     };
     (room, record)
+}
+
+/// An audit of that box alone.
+pub fn audit_of(record: BoxRecord) -> AuditFacts {
+    let (room, _) = record_of(BoxContents::default());
+    let audit = Audit {
+        id: AuditId(Uuid::nil()),
+        name: "test".to_owned(),
+        inspector: String::new(),
+        building: Building::default(),
+        basis: Basis::default(),
+        archived: false,
+        work: WorkSettings::default(),
+        letterhead: Letterhead::default(),
+        corrections: Vec::new(),
+    };
+    let rooms = vec![RoomFacts { room, boxes: vec![record] }];
+    AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new() }
 }
 
 /// What the rule `code` says of a box under `edition`, wired in `year`.

@@ -1,7 +1,6 @@
 //! The correction list in the report.
 
-use nailpunch_core::assess::{BoxItems, CorrectionAnswer, answers};
-use nailpunch_core::facts::Bundle;
+use nailpunch_core::assess::{Assessed, CorrectionAnswer, answers};
 use serde::Serialize;
 
 /// A line of a correction list with its answer.
@@ -13,12 +12,8 @@ pub struct CorrectionRow {
     pub answer: String,
 }
 
-/// The correction list of a bundle, answered.
-pub fn corrections(bundle: &Bundle) -> Vec<CorrectionRow> {
-    let records = bundle.records();
-    let boxes: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
-    let entries = bundle.rooms.iter().flat_map(|room| &room.boxes);
-    let items: BoxItems = entries.map(|entry| (entry.id, entry.items.clone())).collect();
+/// The correction list of an audit, answered.
+pub fn corrections(assessed: &Assessed) -> Vec<CorrectionRow> {
     let row = |answer: CorrectionAnswer| CorrectionRow {
         number: answer.line.id.to_string(),
         said: [answer.line.place.as_str(), &answer.line.text]
@@ -33,5 +28,5 @@ pub fn corrections(bundle: &Bundle) -> Vec<CorrectionRow> {
             .join(", "),
         answer: answer.sentence,
     };
-    answers(&bundle.audit.corrections, &boxes, &items, &bundle.audit.basis).into_iter().map(row).collect()
+    answers(assessed).into_iter().map(row).collect()
 }

@@ -137,6 +137,7 @@ mod tests {
             text: "=HYPERLINK(\"http://x\")".to_owned(),
             room: None,
             box_id: None,
+            panel: None,
             rule: None,
             note: String::new(),
         };

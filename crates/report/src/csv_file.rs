@@ -1,9 +1,9 @@
 //! The findings as CSV: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
 
-use nailpunch_core::assess::{item_views, judge_panels_of, measured_again};
-use nailpunch_core::facts::{Bundle, RulingKind};
+use nailpunch_core::assess::{Assessed, ItemView};
+use nailpunch_core::facts::RulingKind;
 use nailpunch_core::quantity::{Amount, AmountUnit};
-use nailpunch_core::rules::{Finding, RuleResult, Situation, Verdict, judge};
+use nailpunch_core::rules::{Finding, RuleResult, Verdict};
 
 use crate::ReportError;
 
@@ -34,46 +34,43 @@ const COLUMNS: [&str; 19] = [
 ///
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
-pub fn csv(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
-    let basis = &bundle.audit.basis;
+pub fn csv(assessed: &Assessed) -> Result<Vec<u8>, ReportError> {
     let mut writer = csv::Writer::from_writer(Vec::new());
     writer.write_record(COLUMNS)?;
-    for room in &bundle.rooms {
-        for entry in &room.boxes {
-            let wired_under = basis.wired_under(&room.room(), entry.wired_under);
-            let repaired: Vec<&str> = entry.items.iter().map(|item| item.rule.as_str()).collect();
-            let judged = |contents, repaired| {
-                judge(&Situation { wired_under, repaired, rulings: &entry.rulings, ..Situation::new(contents, basis) })
-            };
-            let found = judged(&entry.found, &[]);
-            let record = entry.record(room.id);
-            let left = measured_again(&record, &entry.items).map(|left| judged(left, &repaired));
-            let views = item_views(&record, &entry.items, basis, wired_under);
-            for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
-                let state = views.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.name());
-                let place = [room.name.as_str(), &entry.tag, &entry.place].map(harmless);
-                let after = left.as_ref().and_then(|left| left.iter().find(|after| after.rule == result.rule));
-                if result.findings.is_empty() {
-                    writer.write_record(line(&place, result, None, None, state))?;
-                }
-                for finding in &result.findings {
-                    let left = after.and_then(|after| {
-                        after.findings.iter().find(|f| (f.conductor, &f.label) == (finding.conductor, &finding.label))
-                    });
-                    writer.write_record(line(&place, result, Some(finding), left, state))?;
-                }
-            }
-        }
+    for known in &assessed.boxes {
+        let place = [known.room.name.as_str(), &known.record.tag, &known.record.place].map(harmless);
+        let answer = known.answer();
+        rows(&mut writer, &place, &answer.found, answer.after(), &answer.findings)?;
     }
-    for (panel, judged) in bundle.panels.iter().zip(judge_panels_of(bundle)) {
-        let place = ["", "panel", panel.name.as_str()].map(harmless);
-        for result in judged.results.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
-            for finding in &result.findings {
-                writer.write_record(line(&place, result, Some(finding), None, ""))?;
-            }
-        }
+    for known in &assessed.panels {
+        let place = ["", "panel", known.panel.name.as_str()].map(harmless);
+        let left = known.left.as_ref().map(|left| left.results.as_slice());
+        rows(&mut writer, &place, &known.found.results, left, &known.findings)?;
     }
     writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+}
+
+/// The rows of one subject.
+fn rows(
+    writer: &mut csv::Writer<Vec<u8>>,
+    place: &[String; 3],
+    found: &[RuleResult],
+    left: Option<&[RuleResult]>,
+    findings: &[ItemView],
+) -> Result<(), ReportError> {
+    for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
+        let state = findings.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.name());
+        let after = left.and_then(|left| left.iter().find(|after| after.rule == result.rule));
+        if result.findings.is_empty() {
+            writer.write_record(line(place, result, None, None, state))?;
+        }
+        for finding in &result.findings {
+            let same = |other: &&Finding| (other.conductor, &other.label) == (finding.conductor, &finding.label);
+            let left = after.and_then(|after| after.findings.iter().find(same));
+            writer.write_record(line(place, result, Some(finding), left, state))?;
+        }
+    }
+    Ok(())
 }
 
 fn line(

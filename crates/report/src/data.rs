@@ -1,18 +1,16 @@
 //! What the report says, before it is laid out. Every figure comes from the core.
 
 use nailpunch_core::assess::sampling::samples;
-use nailpunch_core::assess::{
-    AuditCounts, BoxOverview, ItemState, ItemView, JudgeRequest, Judgement, item_views, judge_box, measured_again,
-};
-use nailpunch_core::facts::{Basis, BoxContents, BoxRecord, Bundle, BundleBox, BundleRoom, Ruling, house_rule_infos};
+use nailpunch_core::assess::{Assessed, AssessedBox, BoxAnswer, ItemState, Judgement, SubjectWork, judgement};
+use nailpunch_core::facts::{Basis, BoxRecord, Bundle, BundlePhoto, RoomFacts, Scope, house_rule_infos};
+use nailpunch_core::job::job;
 use nailpunch_core::quantity::{Rounding, UnitSystem};
-use nailpunch_core::repair::plan_box;
-use nailpunch_core::rules::{RuleResult, Situation, Verdict, rule_book};
+use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
 use nailpunch_core::standard::{Severity, WiredUnder};
 use serde::Serialize;
 
 use crate::correction_part::{CorrectionRow, corrections};
-use crate::job_part::{JobPart, job_of, job_part};
+use crate::job_part::{JobPart, job_part};
 use crate::kind::ReportKind;
 use crate::panel_part::{PanelPart, panel_parts};
 use crate::photo_part::{PhotoPart, photo_part};
@@ -113,30 +111,22 @@ fn shorten(dangers: &mut Vec<String>) {
     }
 }
 
-/// What the boxes that were opened say of those left closed, in one sentence for each area.
-fn closed_sentences(bundle: &Bundle) -> Vec<String> {
-    let records = bundle.records();
-    let records: Vec<_> = records.iter().map(|(room, record)| (room, record)).collect();
-    let said = samples(&bundle.audit.basis, &records);
-    said.into_iter().map(|sample| sample.sentence).collect()
-}
-
 impl Report {
-    /// Of an audit, made at `made_on` (RFC 3339).
-    pub fn of(bundle: &Bundle, kind: ReportKind, made_on: &str) -> Self {
-        let audit = &bundle.audit;
+    /// Of an audit as it was assessed, made at `made_on` (RFC 3339). Photographs and seals come from its bundle.
+    pub fn of(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Self {
+        let audit = &assessed.facts.audit;
         let basis = &audit.basis;
-        let mut overviews = Vec::new();
         let mut dangers = Vec::new();
-        let rooms = bundle.rooms.iter().map(|room| room_part(bundle, room, kind, &mut overviews, &mut dangers));
+        let rooms = assessed.facts.rooms.iter().map(|room| room_part(bundle, assessed, room, kind, &mut dangers));
         let mut rooms: Vec<RoomPart> = rooms.collect();
         rooms.retain(|room| kind.has_findings() && (kind == ReportKind::Full || !room.boxes.is_empty()));
-        let panels = panel_parts(bundle);
-        for panel in &panels {
+        let mut panels = panel_parts(assessed);
+        for panel in panels.iter().filter(|panel| panel.dangerous) {
             let rows = panel.rows.iter().filter(|row| row.verdict == Severity::Danger.name());
             dangers.extend(rows.map(|row| format!("{}: {}", panel.heading, row.sentence)));
         }
-        let counts = AuditCounts::of(bundle.rooms.len(), &overviews);
+        let counts = assessed.counts();
+        panels.retain(|panel| kind.shows(&panel.states));
         if kind == ReportKind::Owner {
             shorten(&mut dangers);
         }
@@ -152,8 +142,8 @@ impl Report {
             has_logo: audit.letterhead.logo.is_some(),
             seal: seal_line(bundle),
             dangers,
-            job: kind.has_job().then(|| job_part(&job_of(bundle))),
-            corrections: corrections(bundle),
+            job: kind.has_job().then(|| job_part(&job(assessed))),
+            corrections: corrections(assessed),
             photos: bundle
                 .photos
                 .iter()
@@ -180,11 +170,14 @@ impl Report {
                 line("Legacy, allowed when built", counts.legacy.to_string()),
                 line("Not fully measured", counts.not_measured.to_string()),
                 line("Meet every limit judged", counts.meets.to_string()),
+                line("Panels", counts.panels.to_string()),
+                line("Panels that are a danger now", counts.dangerous_panels.to_string()),
                 line("Items found, nothing planned", counts.items.found.to_string()),
                 line("Items planned", counts.items.planned.to_string()),
                 line("Items waiting for a part, access or a decision", counts.items.waiting.to_string()),
                 line("Items referred", counts.items.referred.to_string()),
                 line("Items declined by the owner", counts.items.declined.to_string()),
+                line("Items put off", counts.items.put_off.to_string()),
                 line("Items done, not proven", counts.items.done.to_string()),
                 line("Items proven", counts.items.proven.to_string()),
                 line("Items closed", counts.items.closed.to_string()),
@@ -192,7 +185,7 @@ impl Report {
             .into_iter()
             .take(if kind == ReportKind::Owner { 5 } else { usize::MAX })
             .collect(),
-            closed: closed_sentences(bundle),
+            closed: samples(assessed).into_iter().map(|sample| sample.sentence).collect(),
             rooms,
             panels: if kind.has_panels() { panels } else { Vec::new() },
             rules: rule_book()
@@ -243,73 +236,46 @@ fn wired(wired_under: Option<WiredUnder>) -> String {
 
 fn room_part(
     bundle: &Bundle,
-    room: &BundleRoom,
+    assessed: &Assessed,
+    room: &RoomFacts,
     kind: ReportKind,
-    overviews: &mut Vec<BoxOverview>,
     dangers: &mut Vec<String>,
 ) -> RoomPart {
-    let basis = &bundle.audit.basis;
-    let area = basis.areas.iter().find(|area| Some(area.id) == room.area);
+    let basis = &assessed.facts.audit.basis;
+    let name = &room.room.name;
+    let area = basis.areas.iter().find(|area| Some(area.id) == room.room.area);
     let about = area.map_or_else(String::new, |area| format!("{}, wired {}", area.name, wired(area.wired_under)));
-    let mut part = RoomPart { name: room.name.clone(), about, boxes: Vec::new(), sound: Vec::new() };
-    for entry in &room.boxes {
-        let record = entry.record(room.id);
-        let wired_under = basis.wired_under(&room.room(), entry.wired_under);
-        let views = item_views(&record, &entry.items, basis, wired_under);
-        let overview = BoxOverview::with_views(&record, &room.room(), basis, &entry.items, &views);
-        let quiet = views.is_empty() && matches!(overview.worst, Verdict::Meets | Verdict::NotApplicable);
+    let mut part = RoomPart { name: name.clone(), about, boxes: Vec::new(), sound: Vec::new() };
+    for known in assessed.boxes.iter().filter(|known| known.room.id == room.room.id) {
+        let BoxAnswer { overview, findings, .. } = known.answer();
+        let quiet = findings.is_empty() && matches!(overview.worst, Verdict::Meets | Verdict::NotApplicable);
         if overview.dangerous {
-            let worst = views.iter().filter_map(|view| view.found.as_ref()).find(|r| r.severity == Severity::Danger);
+            let worst = findings.iter().filter_map(|view| view.found.as_ref()).find(|r| r.severity == Severity::Danger);
             let why = worst.map_or_else(String::new, |result| format!(": {}", result.sentence));
-            dangers.push(format!("{}, {}{why}", heading(entry), room.name));
+            dangers.push(format!("{}, {name}{why}", heading(known.record)));
         }
-        overviews.push(overview);
-        let states: Vec<ItemState> = views.iter().map(|view| view.state).collect();
+        let states: Vec<ItemState> = findings.iter().map(|view| view.state).collect();
         if quiet {
-            part.sound.push(heading(entry));
+            part.sound.push(heading(known.record));
         } else if kind.has_findings() && kind.shows(&states) {
-            let photos = bundle.photos.iter().enumerate().filter(|(_, known)| known.photo.box_id == Some(entry.id));
-            let photos = photos.map(|(index, known)| photo_part(index, known)).collect();
-            part.boxes.push(BoxPart { photos, ..box_part(entry, &record, basis, wired_under, &views) });
+            let of_box = |photo: &&(usize, &BundlePhoto)| photo.1.photo.box_id == Some(known.record.id);
+            let photos: Vec<_> = bundle.photos.iter().enumerate().collect();
+            let photos = photos.iter().filter(of_box).map(|(index, entry)| photo_part(*index, entry)).collect();
+            part.boxes.push(BoxPart { photos, ..box_part(known, basis) });
         }
     }
     part
 }
 
-fn heading(entry: &BundleBox) -> String {
-    if entry.place.is_empty() { entry.tag.clone() } else { format!("{} {}", entry.tag, entry.place) }
+fn heading(record: &BoxRecord) -> String {
+    if record.place.is_empty() { record.tag.clone() } else { format!("{} {}", record.tag, record.place) }
 }
 
-fn request(
-    contents: &BoxContents,
-    basis: &Basis,
-    wired_under: Option<WiredUnder>,
-    repaired: Vec<String>,
-    rulings: &[Ruling],
-) -> JudgeRequest {
-    let (basis, rulings) = (basis.clone(), rulings.to_vec());
-    JudgeRequest {
-        basis,
-        wired_under,
-        new_work: false,
-        repaired,
-        contents: contents.clone(),
-        rulings,
-        typed: Vec::new(),
-    }
-}
-
-fn box_part(
-    entry: &BundleBox,
-    record: &BoxRecord,
-    basis: &Basis,
-    wired_under: Option<WiredUnder>,
-    views: &[ItemView],
-) -> BoxPart {
-    let found = judge_box(request(&entry.found, basis, wired_under, Vec::new(), &entry.rulings));
-    let repaired: Vec<String> = entry.items.iter().map(|item| item.rule.clone()).collect();
-    let left = measured_again(record, &entry.items);
-    let left = left.map(|left| judge_box(request(left, basis, wired_under, repaired.clone(), &entry.rulings)));
+fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
+    let (entry, wired_under) = (known.record, known.wired_under);
+    let views = &known.answer().findings;
+    let found = judgement(&entry.found, basis, known.answer().found.clone());
+    let left = known.answer().after().map(|left| judgement(known.contents(), basis, left.to_vec()));
     let mut about = vec![entry.found.kind.name().to_owned()];
     about.extend(entry.found.location.map(|location| location.name().to_owned()));
     about.extend(entry.found.wall_finish.map(|finish| finish.name().to_owned()));
@@ -346,7 +312,7 @@ fn box_part(
         contradictions: found.contradictions.iter().map(|contradiction| contradiction.message.clone()).collect(),
         stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),
         fill: fill_lines(&found),
-        plan: if open { plan_lines(entry, basis, wired_under) } else { Vec::new() },
+        plan: if open { plan_lines(&known.work()[Scope::ALL.len() - 1]) } else { Vec::new() },
         remarks: entry.remarks.iter().map(|remark| format!("{} ({})", remark.text, remark.severity.name())).collect(),
     }
 }
@@ -384,22 +350,15 @@ fn fill_lines(judgement: &Judgement) -> Vec<Line> {
     lines
 }
 
-fn plan_lines(entry: &BundleBox, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<String> {
-    let situation = Situation { wired_under, rulings: &entry.rulings, ..Situation::new(&entry.found, basis) };
-    let outcome = plan_box(&situation, Severity::Workmanship);
-    let mut lines = Vec::new();
-    if let Some(plan) = &outcome.plan {
-        lines.extend(plan.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes)));
-        let bring: Vec<String> = plan.materials.iter().map(|line| format!("{} × {}", line.count, line.what)).collect();
-        if !bring.is_empty() {
-            lines.push(format!("Bring: {}.", bring.join("; ")));
-        }
+/// What puts it right: the very plan that the job is made of.
+fn plan_lines(work: &SubjectWork) -> Vec<String> {
+    let mut lines: Vec<String> =
+        work.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes)).collect();
+    let materials = work.steps.iter().flat_map(|step| &step.materials);
+    let bring: Vec<String> = materials.map(|line| format!("{} × {}", line.count, line.what)).collect();
+    if !bring.is_empty() {
+        lines.push(format!("Bring: {}.", bring.join("; ")));
     }
-    lines.extend(
-        outcome
-            .cannot
-            .iter()
-            .map(|cannot| format!("Not mended here: {}. {}.", cannot.title, cannot.reasons.join("; "))),
-    );
+    lines.extend(work.cannot.iter().map(|cannot| format!("Not mended here: {cannot}")));
     lines
 }

@@ -1,10 +1,7 @@
 //! The job in the report: the work box by box, what to bring and to cut, the shut-downs, what it takes.
 
-use std::collections::HashMap;
-
-use nailpunch_core::assess::BoxWork;
-use nailpunch_core::facts::{BoxId, BoxRecord, Bundle, Circuit, Panel, Room, WorkItem};
-use nailpunch_core::job::{Job, JobInput, job};
+use nailpunch_core::facts::BoxId;
+use nailpunch_core::job::{Job, JobPanel};
 use serde::Serialize;
 
 use crate::table::Line;
@@ -38,26 +35,12 @@ pub struct JobPart {
     pub scopes: Vec<Line>,
     pub estimate: Vec<Line>,
     pub boxes: Vec<JobBoxPart>,
+    /// Work at panels, for a qualified person.
+    pub panels: Vec<JobBoxPart>,
     pub materials: Vec<Line>,
     pub cuts: Vec<String>,
     pub shut_downs: Vec<ShutDownPart>,
     pub unplaced: Vec<String>,
-}
-
-/// The job of a bundle.
-pub fn job_of(bundle: &Bundle) -> Job {
-    let records = bundle.records();
-    let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
-    let items: HashMap<BoxId, &[WorkItem]> =
-        bundle.rooms.iter().flat_map(|room| &room.boxes).map(|entry| (entry.id, entry.items.as_slice())).collect();
-    let panels: Vec<&Panel> = bundle.panels.iter().collect();
-    let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
-    let input = JobInput { audit: &bundle.audit, boxes: &boxes, panels: &panels, circuits: &circuits };
-    let basis = &bundle.audit.basis;
-    job(&input, |room, record| {
-        let own = items.get(&record.id).copied().unwrap_or_default();
-        BoxWork::in_scopes(record, own, basis, basis.wired_under(room, record.wired_under))
-    })
 }
 
 /// The job as it is laid out.
@@ -118,6 +101,7 @@ pub fn job_part(job: &Job) -> JobPart {
                     .collect(),
             })
             .collect(),
+        panels: job.panels.iter().map(panel).collect(),
         materials: job
             .materials
             .iter()
@@ -161,6 +145,21 @@ pub fn job_part(job: &Job) -> JobPart {
             })
             .collect(),
         unplaced: job.unplaced.iter().map(|known| format!("{}: {}.", known.tag, known.why)).collect(),
+    }
+}
+
+fn panel(known: &JobPanel) -> JobBoxPart {
+    let work = &known.work;
+    let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
+    JobBoxPart {
+        heading: known.name.clone(),
+        room: String::new(),
+        breakers: String::new(),
+        minutes: work.minutes(),
+        danger: work.danger,
+        steps: work.steps.iter().flat_map(|step| step.steps.iter().cloned()).collect(),
+        cautions: once(work.steps.iter().flat_map(|step| step.cautions.iter().map(ToString::to_string))),
+        notes: work.cannot.iter().cloned().chain(referred).collect(),
     }
 }
 

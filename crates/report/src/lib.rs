@@ -20,7 +20,7 @@ pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
 pub use csv_file::csv;
 pub use job_files::{calendar, cut_list_csv, materials_csv};
 pub use kind::ReportKind;
-pub use pdf_file::pdf;
+pub use pdf_file::{data, pdf};
 pub use photo::{LARGEST_FILE, PhotoError, TakenPhoto, logo, take_photo, thumbnail};
 pub use readings_log::{LoggedReading, read_readings_log, readings_log};
 pub use seal::{VerifyError, data_sha256, sha256, verify};

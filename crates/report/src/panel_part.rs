@@ -1,7 +1,6 @@
 //! A panel in the report: its findings, its schedule, what stays live.
 
-use nailpunch_core::assess::{PanelJudgement, judge_panels_of};
-use nailpunch_core::facts::{Bundle, Panel};
+use nailpunch_core::assess::{Assessed, AssessedPanel, ItemState, SubjectWork};
 use nailpunch_core::rules::{RuleResult, Verdict};
 use serde::Serialize;
 
@@ -30,23 +29,41 @@ pub struct PanelPart {
     pub mapping: String,
     pub legs: String,
     pub remarks: Vec<String>,
+    /// What puts it right, for a qualified person.
+    pub plan: Vec<String>,
+    /// Where its findings are in their lives.
+    #[serde(skip)]
+    pub states: Vec<ItemState>,
 }
 
 /// The panels of an audit.
-pub fn panel_parts(bundle: &Bundle) -> Vec<PanelPart> {
-    bundle.panels.iter().zip(judge_panels_of(bundle)).map(|(panel, judged)| panel_part(panel, judged)).collect()
+pub fn panel_parts(assessed: &Assessed) -> Vec<PanelPart> {
+    assessed.panels.iter().map(panel_part).collect()
 }
 
 /// A row that tells every place where the rule is broken, not only the worst.
-fn with_every_sentence(result: &RuleResult) -> Row {
+fn with_every_sentence(known: &AssessedPanel, result: &RuleResult) -> Row {
     let alike = result.findings.iter().filter(|finding| finding.verdict == result.verdict);
     let sentences: Vec<&str> = alike.map(|finding| finding.sentence.as_ref()).collect();
-    Row { sentence: sentences.join(" "), ..row(result, None, None) }
+    let after = known.left.as_ref().and_then(|left| left.results.iter().find(|after| after.rule == result.rule));
+    let view = known.findings.iter().find(|view| view.rule == result.rule);
+    Row { sentence: sentences.join(" "), ..row(result, after, view) }
 }
 
-fn panel_part(panel: &Panel, judged: PanelJudgement) -> PanelPart {
+fn plan(work: &SubjectWork) -> Vec<String> {
+    let steps = work.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes));
+    let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
+    steps.chain(work.cannot.iter().map(|cannot| format!("Not mended here: {cannot}"))).chain(referred).collect()
+}
+
+fn panel_part(known: &AssessedPanel) -> PanelPart {
+    let (panel, judged) = (known.panel, &known.found);
+    let concerned = |rule: &str| known.findings.iter().any(|view| view.rule == rule);
     let telling = |verdict| matches!(verdict, Verdict::Violates | Verdict::Marginal | Verdict::Legacy);
-    let results = judged.results.iter().filter(|result| telling(result.verdict) || result.ruling.is_some());
+    let results = judged
+        .results
+        .iter()
+        .filter(|result| telling(result.verdict) || result.ruling.is_some() || concerned(result.rule));
     let missing: Vec<String> = judged
         .results
         .iter()
@@ -74,14 +91,16 @@ fn panel_part(panel: &Panel, judged: PanelJudgement) -> PanelPart {
     PanelPart {
         heading: panel.name.clone(),
         about: about.join(", "),
-        verdict: judged.worst.name(),
-        dangerous: judged.dangerous,
-        rows: results.map(with_every_sentence).collect(),
+        verdict: known.now().worst.name(),
+        dangerous: known.now().dangerous,
+        rows: results.map(|result| with_every_sentence(known, result)).collect(),
+        states: known.findings.iter().map(|view| view.state).collect(),
+        plan: plan(&known.work),
         rest: format!("{}{missing}", rules_met(meets)),
         schedule: schedule.collect(),
         mapping: judged.answer.sentence.clone(),
         legs: judged.legs.sentence.clone(),
         remarks: panel.remarks.iter().map(|remark| format!("{} ({})", remark.text, remark.severity.name())).collect(),
-        stays_live: judged.stays_live,
+        stays_live: judged.stays_live.clone(),
     }
 }

@@ -2,6 +2,7 @@
 
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
+use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::Bundle;
 use typst::foundations::Bytes;
 use typst_as_lib::TypstEngine;
@@ -23,12 +24,21 @@ static FONTS: [&[u8]; 5] = [
     include_bytes!("../fonts/DejaVuSans.ttf"),
 ];
 
-/// The report on an audit as a tagged PDF, made at `made_on` (RFC 3339).
+/// What a report says, before it is laid out, as JSON.
+///
+/// # Errors
+/// [`ReportError::Data`].
+pub fn data(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, ReportError> {
+    Ok(serde_json::to_vec(&Report::of(bundle, assessed, kind, made_on))?)
+}
+
+/// The report on an audit as it was assessed, as a tagged PDF, made at `made_on` (RFC 3339). Photographs and seals come
+/// from its bundle.
 ///
 /// # Errors
 /// [`ReportError::Layout`] when Typst refuses.
-pub fn pdf(bundle: &Bundle, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, ReportError> {
-    let data = serde_json::to_vec(&Report::of(bundle, kind, made_on))?;
+pub fn pdf(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, ReportError> {
+    let data = data(bundle, assessed, kind, made_on)?;
     let mut files = vec![("report.json".to_owned(), Bytes::new(data))];
     files.extend(pictures(bundle).into_iter().map(|(name, picture)| (name, Bytes::new(picture))));
     if let Some(logo) = bundle.audit.letterhead.logo.as_ref().and_then(|logo| STANDARD.decode(logo).ok()) {

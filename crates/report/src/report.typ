@@ -158,6 +158,15 @@
     #for caution in part.cautions [#block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 2pt))[#caution]]
     #for note in part.notes [#text(fill: muted, note) #parbreak()]
   ]
+  #if report.job.panels.len() > 0 [
+    == At the panels, by a qualified person
+    #for part in report.job.panels [
+      === #if part.danger [#mark("danger")] #part.heading
+      #for step in part.steps [+ #step]
+      #for caution in part.cautions [#block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 2pt))[#caution]]
+      #for note in part.notes [#text(fill: muted, note) #parbreak()]
+    ]
+  ]
 ]
 #if report.job != none and report.kind != "owner" [
   == What to bring
@@ -220,7 +229,7 @@
 #if report.panels.len() > 0 [
   #pagebreak(weak: true)
   = Panels
-  Work behind a dead front is for qualified persons; nothing here is a list of steps for it.
+  Work behind a dead front is for qualified persons, and only where a disconnect ahead makes its lugs dead.
 ]
 #for panel in report.panels [
   == #mark(if panel.dangerous { "danger" } else { panel.verdict }) #panel.heading
@@ -237,9 +246,13 @@
     table.header([*What*], [*Found*], [*Limit*], [*Out by*], [*In a sentence*]),
     ..panel.rows.map(row => (
       [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
-      row.found, row.limit, row.shortfall, [#row.sentence #row.ruling],
+      row.found, row.limit, row.shortfall, [#row.sentence #row.ruling #if row.state != "—" [#text(fill: muted)[Item: #row.state.]]],
     )).flatten()
   )}
+  #if panel.plan.len() > 0 [
+    === What puts it right
+    #for line in panel.plan [- #line]
+  ]
   #for remark in panel.remarks [*Also seen:* #remark #parbreak()]
   #text(fill: muted)[#panel.rest]
   === Schedule

@@ -2,10 +2,19 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
+use nailpunch_core::assess::{Assessed, Memory};
 use nailpunch_core::facts::{Bundle, Observation, Remark, Ruling, RulingKind};
 use nailpunch_core::quantity::Volume;
 use nailpunch_core::standard::{RuleBasis, Severity};
-use nailpunch_report::{ReportKind, csv, pdf};
+use nailpunch_report::ReportKind;
+
+fn csv(bundle: &Bundle) -> Result<Vec<u8>, nailpunch_report::ReportError> {
+    nailpunch_report::csv(&Assessed::of(&bundle.facts()))
+}
+
+fn pdf(bundle: &Bundle, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, nailpunch_report::ReportError> {
+    nailpunch_report::pdf(bundle, &Assessed::of(&bundle.facts()), kind, made_on)
+}
 
 fn bundle() -> Bundle {
     serde_json::from_str(
@@ -27,9 +36,9 @@ fn bundle() -> Bundle {
 #[test]
 fn the_csv_has_found_and_left_side_by_side() {
     let bytes = csv(&bundle()).unwrap();
-    let mut reader = csv::Reader::from_reader(bytes.as_slice());
+    let mut reader = ::csv::Reader::from_reader(bytes.as_slice());
     let heads = reader.headers().unwrap().clone();
-    let rows: Vec<csv::StringRecord> = reader.records().collect::<Result<_, _>>().unwrap();
+    let rows: Vec<::csv::StringRecord> = reader.records().collect::<Result<_, _>>().unwrap();
     let cell = |row: usize, name: &str| rows[row].get(heads.iter().position(|head| head == name).unwrap()).unwrap();
     let length = (0..rows.len()).find(|row| cell(*row, "rule") == "free-conductor-length").unwrap();
     assert_eq!(cell(length, "found"), "2 3/4 in");
@@ -88,4 +97,60 @@ fn the_panel_is_in_the_csv_and_the_pdf() {
     assert!(row("conductor-ampacity").contains("violates") && row("conductor-ampacity").contains("20 A"));
     assert!(row("main-bond-present").contains("danger"));
     assert!(pdf(&bundle, ReportKind::Full, "2026-03-04T10:00:00Z").unwrap().starts_with(b"%PDF"));
+}
+
+/// The demo, as it ships.
+fn demo() -> Bundle {
+    serde_json::from_str(include_str!("../../../demo/guesthouse.nailpunch.json")).unwrap()
+}
+
+#[test]
+fn a_full_report_judges_each_side_of_a_box_once_and_nothing_again() {
+    let bundle = demo();
+    let facts = bundle.facts();
+    let memory = Memory::new(1_000);
+    let sides: usize = facts.boxes().iter().map(|(_, record)| 1 + usize::from(record.left.is_some())).sum();
+    for _ in 0..2 {
+        let assessed = Assessed::with(&facts, &memory);
+        assert!(nailpunch_report::csv(&assessed).unwrap().len() > 10_000);
+        let report = nailpunch_report::data(&bundle, &assessed, ReportKind::Full, "2026-03-04T10:00:00Z").unwrap();
+        assert!(report.len() > 100_000);
+        assert_eq!(memory.judged(), sides as u64, "once as found, once as left, and nothing when nothing changed");
+    }
+    let mut changed = facts.clone();
+    changed.rooms[0].boxes[0].found.gangs = Some(4);
+    let _ = Assessed::with(&changed, &memory);
+    assert_eq!(memory.judged(), sides as u64 + 1, "one box changed");
+}
+
+#[test]
+fn what_puts_it_right_is_what_the_job_is_made_of() {
+    // As found two rules are broken; as left one of them is mended, and the plan of both places is for the other alone.
+    let mut bundle = bundle();
+    bundle.rooms[0].boxes[0].items[0].state = nailpunch_core::facts::StoredState::Planned;
+    let entry = &mut bundle.rooms[0].boxes[0];
+    entry.found.observe(Observation::OpenKnockout, true);
+    let left = entry.left.as_mut().unwrap();
+    left.observe(Observation::OpenKnockout, true);
+    let facts = bundle.facts();
+    let report = nailpunch_report::data(&bundle, &Assessed::of(&facts), ReportKind::Full, "2026-03-04").unwrap();
+    let report: serde_json::Value = serde_json::from_slice(&report).unwrap();
+    let plan = report["rooms"][0]["boxes"][0]["plan"].to_string();
+    let job = report["job"]["boxes"][0]["steps"].to_string();
+    assert!(plan.contains("Close the openings"), "{plan}");
+    let materials = report["job"]["materials"].to_string();
+    for line in report["rooms"][0]["boxes"][0]["plan"].as_array().unwrap() {
+        if let Some(bring) = line.as_str().unwrap().strip_prefix("Bring: ") {
+            for part in bring.trim_end_matches('.').split("; ") {
+                let what = part.split(" × ").nth(1).unwrap();
+                assert!(materials.contains(what), "{what} is not in the job: {job} {materials}");
+            }
+        }
+    }
+    let steps = report["rooms"][0]["boxes"][0]["plan"].as_array().unwrap().iter();
+    let repairs = steps.filter(|line| line.as_str().unwrap().ends_with(" min.")).count();
+    assert_eq!(
+        report["job"]["scopes"][2]["value"].as_str().unwrap().split(' ').next(),
+        Some(repairs.to_string().as_str())
+    );
 }

@@ -17,6 +17,7 @@ const MIGRATIONS: &[M] = &[
     M::up(include_str!("../migrations/004_panel.sql")),
     M::up(include_str!("../migrations/005_photo.sql")),
     M::up(include_str!("../migrations/006_seal.sql")),
+    M::up(include_str!("../migrations/007_item_subject.sql")),
 ];
 
 /// How many connections read beside the one that writes.

@@ -1,11 +1,14 @@
 //! The kinds of record: where each is kept, and what it must satisfy.
 
 use nailpunch_core::assess::{Acceptance, check_transition};
-use nailpunch_core::facts::{Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, WorkItem, feed_problems};
+use nailpunch_core::facts::{
+    Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, Subject, WorkItem, feed_problems,
+};
 use rusqlite::{Transaction, params};
 
 use crate::StoreError;
 use crate::record::{Stored, get, refuse};
+use crate::walk::{walk, walk_to_box};
 
 impl Stored for Audit {
     const KIND: &'static str = "audit";
@@ -124,38 +127,61 @@ impl Stored for WorkItem {
     fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
         let root = Pointer::root();
         let mut problems = self.unacceptable(&root);
-        let box_id = self.box_id.to_string();
+        let (kind, subject_id) = subject_columns(self.subject);
         let other: bool = transaction
             .prepare_cached(
-                "SELECT EXISTS (SELECT 1 FROM item WHERE box_id = ?1 AND rule = ?2 AND deleted = 0 AND id <> ?3)",
+                "SELECT EXISTS (SELECT 1 FROM item WHERE subject_id = ?1 AND rule = ?2 AND deleted = 0 AND id <> ?3)",
             )?
-            .query_row(params![box_id, self.rule, self.identifier()], |row| row.get(0))?;
+            .query_row(params![subject_id, self.rule, self.identifier()], |row| row.get(0))?;
         if other {
-            problems
-                .push(Problem::new(&root.at("rule"), "this box has an item for this rule already; change that one"));
+            let message = format!("this {kind} has an item for this rule already; change that one");
+            problems.push(Problem::new(&root.at("rule"), message));
+        }
+        let there: bool = transaction
+            .prepare_cached(&format!(
+                "SELECT EXISTS (SELECT 1 FROM {kind} WHERE id = ?1 AND audit_id = ?2 AND deleted = 0)"
+            ))?
+            .query_row(params![subject_id, audit_id], |row| row.get(0))?;
+        if !there {
+            let message = format!("this audit has no such {kind}; choose one that it has");
+            problems.push(Problem::new(&root.at("subject"), message));
         }
         refuse(problems)?;
-        let record = get::<BoxRecord>(transaction, &box_id)?.record;
-        let basis = get::<Audit>(transaction, audit_id)?.record.basis;
-        Ok(check_transition(self, before.map(|before| before.state), &record, &basis)?)
+        let walk = match self.subject {
+            Subject::Box(_) => walk_to_box(transaction, audit_id, &subject_id)?,
+            Subject::Panel(_) => walk(transaction, audit_id)?,
+        };
+        Ok(check_transition(self, before.map(|before| before.state), &walk.facts())?)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        let (kind, subject_id) = subject_columns(self.subject);
         transaction
             .prepare_cached(
-                "INSERT INTO item (id, audit_id, box_id, rule, record, revision) VALUES (?1, ?2, ?3, ?4, ?5, 1)",
+                "INSERT INTO item (id, audit_id, subject_kind, subject_id, rule, record, revision)
+                 VALUES (?1, ?2, ?3, ?4, ?5, ?6, 1)",
             )?
-            .execute(params![self.identifier(), audit_id, self.box_id.to_string(), self.rule, json])?;
+            .execute(params![self.identifier(), audit_id, kind, subject_id, self.rule, json])?;
         Ok(())
     }
 
     fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        let (kind, subject_id) = subject_columns(self.subject);
         transaction
             .prepare_cached(
-                "UPDATE item SET rule = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
+                "UPDATE item SET subject_kind = ?2, subject_id = ?3, rule = ?4, record = ?5, revision = revision + 1,
+                 deleted = 0 WHERE id = ?1",
             )?
-            .execute(params![self.identifier(), self.rule, json])?;
+            .execute(params![self.identifier(), kind, subject_id, self.rule, json])?;
         Ok(())
+    }
+}
+
+/// The table that a subject is kept in, and its identifier there.
+fn subject_columns(subject: Subject) -> (&'static str, String) {
+    match subject {
+        Subject::Box(id) => (BoxRecord::KIND, id.to_string()),
+        Subject::Panel(id) => (Panel::KIND, id.to_string()),
     }
 }
 

@@ -1,7 +1,8 @@
 //! A whole audit in the order of the walk, and changing that order.
 
-use nailpunch_core::assess::BoxItems;
-use nailpunch_core::facts::{Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomId, WorkItem};
+use nailpunch_core::facts::{
+    Audit, AuditFacts, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomFacts, RoomId, WorkItem,
+};
 use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -26,29 +27,31 @@ pub struct AuditWalk {
 }
 
 impl AuditWalk {
-    /// Its boxes in the order of the walk, each with its room.
-    pub fn boxes(&self) -> Vec<(&Room, &BoxRecord)> {
-        let rooms = self.rooms.iter();
-        rooms.flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record))).collect()
-    }
-
-    /// Its panels.
-    pub fn panel_records(&self) -> Vec<&Panel> {
-        self.panels.iter().map(|panel| &panel.record).collect()
-    }
-
-    /// Its circuits.
-    pub fn circuit_records(&self) -> Vec<&Circuit> {
-        self.circuits.iter().map(|circuit| &circuit.record).collect()
-    }
-
-    /// Its work items, box by box.
-    pub fn items_by_box(&self) -> BoxItems {
-        let mut items = BoxItems::new();
-        for item in &self.items {
-            items.entry(item.record.box_id).or_default().push(item.record.clone());
+    /// Its facts, without their revisions.
+    pub fn facts(&self) -> AuditFacts {
+        let rooms = self.rooms.iter().map(|known| RoomFacts {
+            room: known.room.record.clone(),
+            boxes: known.boxes.iter().map(|record| record.record.clone()).collect(),
+        });
+        AuditFacts {
+            audit: self.audit.record.clone(),
+            rooms: rooms.collect(),
+            items: self.items.iter().map(|item| item.record.clone()).collect(),
+            circuits: self.circuits.iter().map(|circuit| circuit.record.clone()).collect(),
+            panels: self.panels.iter().map(|panel| panel.record.clone()).collect(),
         }
-        items
+    }
+
+    /// The revision of a box's record.
+    pub fn box_revision(&self, id: BoxId) -> u32 {
+        let mut boxes = self.rooms.iter().flat_map(|room| &room.boxes);
+        boxes.find(|known| known.record.id == id).map_or(0, |known| known.revision)
+    }
+
+    /// The revision of an item's record; 0 where nothing is stored of it yet.
+    pub fn item_revision(&self, item: Option<&WorkItem>) -> u32 {
+        let known = item.and_then(|item| self.items.iter().find(|known| known.record.id == item.id));
+        known.map_or(0, |known| known.revision)
     }
 }
 
@@ -88,7 +91,15 @@ fn boxes(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<BoxRec
 }
 
 pub(crate) fn items(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<WorkItem>>, StoreError> {
-    all(transaction, "SELECT record, revision FROM item WHERE audit_id = ?1 AND deleted = 0 ORDER BY id", audit_id)
+    all(
+        transaction,
+        "SELECT record, revision FROM item WHERE audit_id = ?1 AND deleted = 0 AND subject_id IN (
+           SELECT box.id FROM box JOIN room ON room.id = box.room_id
+           WHERE box.audit_id = ?1 AND box.deleted = 0 AND room.deleted = 0
+           UNION ALL SELECT id FROM panel WHERE audit_id = ?1 AND deleted = 0)
+         ORDER BY id",
+        audit_id,
+    )
 }
 
 pub(crate) fn circuits(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Circuit>>, StoreError> {
@@ -117,6 +128,19 @@ pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWal
     }
     let (items, circuits) = (items(transaction, audit_id)?, circuits(transaction, audit_id)?);
     Ok(AuditWalk { audit, rooms, items, circuits, panels: panels(transaction, audit_id)? })
+}
+
+pub(crate) fn walk_to_box(transaction: &Transaction, audit_id: &str, box_id: &str) -> Result<AuditWalk, StoreError> {
+    let audit = get::<Audit>(transaction, audit_id)?;
+    let record = get::<BoxRecord>(transaction, box_id)?;
+    let room = get::<Room>(transaction, &record.record.room.to_string())?;
+    let items = all(
+        transaction,
+        "SELECT record, revision FROM item WHERE subject_id = ?1 AND deleted = 0 ORDER BY id",
+        box_id,
+    )?;
+    let rooms = vec![WalkRoom { room, boxes: vec![record] }];
+    Ok(AuditWalk { audit, rooms, items, circuits: Vec::new(), panels: Vec::new() })
 }
 
 impl Store {
@@ -152,30 +176,13 @@ impl Store {
         })
     }
 
-    /// One box of an audit with the room it is in, the audit, and the box's work items.
+    /// One box of an audit with its room, the audit's record and what was said of its findings: a walk of one box, without
+    /// panels and circuits.
     ///
     /// # Errors
     /// [`StoreError::NotFound`].
-    #[allow(
-        clippy::type_complexity,
-        reason = "four records read in one transaction, taken apart at once by the caller"
-    )]
-    pub fn box_in_place(
-        &self,
-        audit_id: &str,
-        box_id: &str,
-    ) -> Result<(Revised<Audit>, Revised<Room>, Revised<BoxRecord>, Vec<Revised<WorkItem>>), StoreError> {
-        self.read(|transaction| {
-            let audit = get::<Audit>(transaction, audit_id)?;
-            let record = get::<BoxRecord>(transaction, box_id)?;
-            let room = get::<Room>(transaction, &record.record.room.to_string())?;
-            let items = all(
-                transaction,
-                "SELECT record, revision FROM item WHERE box_id = ?1 AND deleted = 0 ORDER BY id",
-                box_id,
-            )?;
-            Ok((audit, room, record, items))
-        })
+    pub fn walk_to_box(&self, audit_id: &str, box_id: &str) -> Result<AuditWalk, StoreError> {
+        self.read(|transaction| walk_to_box(transaction, audit_id, box_id))
     }
 
     /// Puts the rooms and boxes of an audit in a new order, boxes into other rooms as well. Rooms and boxes that are not

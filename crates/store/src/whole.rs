@@ -17,6 +17,7 @@ impl Store {
     /// [`StoreError::Foreign`] when another record of it, is in the store.
     pub fn import(&self, bundle: &Bundle, author: &Author) -> Result<(), StoreError> {
         refuse(bundle.unacceptable(&Pointer::root()))?;
+        let bundle = &bundle.clone().in_this_format();
         self.write(|transaction| {
             let audit_id = bundle.audit.id.to_string();
             let name: Option<(String, bool)> = transaction
@@ -49,10 +50,6 @@ impl Store {
                     let record = entry.record(room.id);
                     let json = serde_json::to_string(&record)?;
                     insert("box", record.identifier(), record.insert(transaction, &audit_id, &json))?;
-                    for item in &entry.items {
-                        let json = serde_json::to_string(item)?;
-                        insert("item", item.identifier(), item.insert(transaction, &audit_id, &json))?;
-                    }
                 }
             }
             for record in &bundle.circuits {
@@ -62,6 +59,10 @@ impl Store {
             for record in &bundle.panels {
                 let json = serde_json::to_string(record)?;
                 insert("panel", record.identifier(), record.insert(transaction, &audit_id, &json))?;
+            }
+            for item in &bundle.items {
+                let json = serde_json::to_string(item)?;
+                insert("item", item.identifier(), item.insert(transaction, &audit_id, &json))?;
             }
             for entry in &bundle.photos {
                 insert("photo", entry.photo.identifier(), photo::take(transaction, &audit_id, entry))?;
@@ -97,11 +98,7 @@ impl Store {
             .rooms
             .into_iter()
             .map(|room| {
-                let boxes = room.boxes.into_iter().map(|record| {
-                    let id = record.record.id;
-                    let items = items.iter().filter(|item| item.box_id == id).cloned().collect();
-                    BundleBox::from_record(record.record, items)
-                });
+                let boxes = room.boxes.into_iter().map(|record| BundleBox::from_record(record.record));
                 let boxes = boxes.collect();
                 let record = room.room.record;
                 BundleRoom { id: record.id, name: record.name, area: record.area, boxes }
@@ -109,7 +106,7 @@ impl Store {
             .collect();
         let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
         let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
-        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits, panels, photos, seals })
+        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits, panels, items, photos, seals })
     }
 }
 

@@ -4,7 +4,7 @@
 
 use nailpunch_core::facts::{
     Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, HouseRules, ItemId, Room, RoomId, Ruling, RulingKind,
-    StoredState, TorqueBy, WorkItem, WorkSettings,
+    StoredState, Subject, TorqueBy, WorkItem, WorkSettings,
 };
 use nailpunch_core::quantity::Length;
 use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
@@ -74,7 +74,8 @@ impl Scene {
     fn item(&self, state: StoredState) -> WorkItem {
         WorkItem {
             id: ItemId(Uuid::from_u128(4)),
-            box_id: self.record.id,
+            subject: Subject::Box(self.record.id),
+            own: None,
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),
             state,

@@ -179,8 +179,8 @@ export const api = {
   deletePhoto: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/photos/${id}`, { method: 'DELETE', basedOn }),
   job: (audit: string) => ask<WorkPlan>(`/api/audits/${audit}/job`),
-  chooseRepairs: (audit: string, boxes: string[]) =>
-    ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: { boxes } }),
+  chooseRepairs: (audit: string, subjects: { boxes: string[]; panels: string[] }) =>
+    ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: subjects }),
   panelLine: (wish: { line: string; panel: Panel }) =>
     ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),
   breakersOf: (audit: string, box: string) =>

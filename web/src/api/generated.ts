@@ -310,7 +310,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Takes the planner's repairs over as planned work, for every item of these boxes that is only found. All of it or nothing. */
+        /** Takes the planner's repairs over as planned work, for every item of these boxes and panels that is only found. All of it or nothing. */
         post: operations["choose_repairs"];
         delete?: never;
         options?: never;
@@ -903,7 +903,12 @@ export interface components {
              * @description Boxes that are a danger now.
              */
             dangerous: number;
-            /** @description The work items. */
+            /**
+             * Format: int32
+             * @description Panels that are a danger now.
+             */
+            dangerous_panels: number;
+            /** @description The work items, of boxes and panels. */
             items: components["schemas"]["ItemCounts"];
             /**
              * Format: int32
@@ -927,6 +932,11 @@ export interface components {
             not_measured: number;
             /**
              * Format: int32
+             * @description Panels.
+             */
+            panels: number;
+            /**
+             * Format: int32
              * @description Rooms.
              */
             rooms: number;
@@ -940,6 +950,11 @@ export interface components {
              * @description Boxes that violate a rule.
              */
             violates: number;
+            /**
+             * Format: int32
+             * @description Panels that violate a rule.
+             */
+            violating_panels: number;
         };
         /**
          * Format: uuid
@@ -1215,21 +1230,6 @@ export interface components {
             to_measure_again: components["schemas"]["BoxContents"];
             wired_under?: components["schemas"]["WiredUnder"] | null;
         };
-        /** @description What is done at one box. */
-        BoxWork: {
-            /** @description What is open and no repair here mends, and why. */
-            cannot: string[];
-            /** @description Something in it is a danger now. */
-            danger: boolean;
-            /** @description Its items in scope, whatever their state. */
-            items: components["schemas"]["JobItem"][];
-            /** @description The job ends here for anyone but a licensed electrician. */
-            referred: boolean;
-            /** @description The repairs, in order; empty when nothing is to do. */
-            steps: components["schemas"]["JobStep"][];
-            /** @description Something in it is not proven yet. */
-            unproven: boolean;
-        };
         /** @description A breaker. */
         Breaker: {
             /**
@@ -1363,9 +1363,11 @@ export interface components {
             audit: components["schemas"]["Audit"];
             /** @description The circuits, as far as they are known. */
             circuits?: components["schemas"]["Circuit"][];
+            /** @description What was said of the findings, at boxes and panels; in format 1 each box held its own. */
+            items?: components["schemas"]["WorkItem"][];
             /**
              * Format: int32
-             * @description The version of the format, now 1.
+             * @description The version of the format, now 2; format 1 is read.
              */
             nailpunch: number;
             /** @description The panels. */
@@ -1383,7 +1385,7 @@ export interface components {
             found?: components["schemas"]["BoxContents"];
             /** @description Its identifier. */
             id: components["schemas"]["BoxId"];
-            /** @description The work items of this box. */
+            /** @description The work items of this box, in format 1 alone. */
             items?: components["schemas"]["WorkItem"][];
             left?: components["schemas"]["BoxContents"] | null;
             /** @description Where in the room. */
@@ -1526,10 +1528,12 @@ export interface components {
             /** @description The piece as it was typed. */
             text: string;
         };
-        /** @description Boxes whose planned repairs are taken over. */
+        /** @description Boxes and panels whose planned repairs are taken over. */
         ChooseWish: {
             /** @description The boxes, at most 20,000. */
-            boxes: components["schemas"]["BoxId"][];
+            boxes?: components["schemas"]["BoxId"][];
+            /** @description The panels. */
+            panels?: components["schemas"]["PanelId"][];
         };
         /** @description What was taken over. */
         Chosen: {
@@ -1759,6 +1763,7 @@ export interface components {
             id: number;
             /** @description A word of our own, for the answer. */
             note?: string;
+            panel?: components["schemas"]["PanelId"] | null;
             /** @description Where, as it came. */
             place?: string;
             room?: components["schemas"]["RoomId"] | null;
@@ -2500,6 +2505,11 @@ export interface components {
             proven: number;
             /**
              * Format: int32
+             * @description Left for another time.
+             */
+            put_off: number;
+            /**
+             * Format: int32
              * @description Left to a licensed electrician.
              */
             referred: number;
@@ -2518,7 +2528,7 @@ export interface components {
          * @description Where an item stands.
          * @enum {string}
          */
-        ItemState: "found" | "planned" | "waiting" | "referred" | "declined" | "done" | "proven" | "closed" | "reopened";
+        ItemState: "found" | "planned" | "waiting" | "referred" | "declined" | "put-off" | "done" | "proven" | "closed" | "reopened";
         /** @description An item with its state, its figures as found and as left. */
         ItemView: {
             found?: components["schemas"]["RuleResult"] | null;
@@ -2532,8 +2542,12 @@ export interface components {
             rule: string;
             /** @description Where it stands. */
             state: components["schemas"]["ItemState"];
+            /** @description The same in words. */
+            state_name: string;
             /** @description What the rule is about. */
             title: string;
+            /** @description What its proof still wants; empty once it is proven. */
+            wanting: string;
         };
         /** @description A job. */
         Job: {
@@ -2549,6 +2563,8 @@ export interface components {
             estimate: components["schemas"]["Estimate"];
             /** @description What to bring. */
             materials: components["schemas"]["MaterialNeed"][];
+            /** @description The panels with items in scope. */
+            panels: components["schemas"]["JobPanel"][];
             /** @description How good they are. */
             proof: components["schemas"]["ShutDownProof"];
             /** @description What each scope costs. */
@@ -2580,7 +2596,7 @@ export interface components {
             /** @description Its short name. */
             tag: string;
             /** @description What is done. */
-            work: components["schemas"]["BoxWork"];
+            work: components["schemas"]["SubjectWork"];
         };
         /** @description A breaker to switch off. */
         JobBreaker: {
@@ -2614,6 +2630,15 @@ export interface components {
             state: components["schemas"]["ItemState"];
             /** @description What it is about. */
             title: string;
+        };
+        /** @description A panel of a job. Its work waits for its own disconnect ahead and for a qualified person: it is in no shut-down of boxes. */
+        JobPanel: {
+            /** @description What it is called. */
+            name: string;
+            /** @description The panel. */
+            panel: components["schemas"]["PanelId"];
+            /** @description What is done. */
+            work: components["schemas"]["SubjectWork"];
         };
         /** @description A shut-down of a job, with its sheet. */
         JobShutDown: {
@@ -3183,6 +3208,30 @@ export interface components {
             height?: components["schemas"]["Length"] | null;
             width?: components["schemas"]["Length"] | null;
         };
+        /** @description Something to bring for a repair in one's own words. */
+        OwnMaterial: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /** @description What it is. */
+            what: string;
+        };
+        /** @description A repair in one's own words, where the catalogue has none or another. */
+        OwnRepair: {
+            /** @description What to bring, at most 40. */
+            materials?: components["schemas"]["OwnMaterial"][];
+            /**
+             * Format: int32
+             * @description Minutes for it.
+             */
+            minutes: number;
+            /** @description Who does it. */
+            who?: string;
+            /** @description What is done. */
+            words: string;
+        };
         /** @description A panel. */
         Panel: {
             /** @description Its bars, at most 12. */
@@ -3196,6 +3245,7 @@ export interface components {
             /** @description Its identifier. */
             id: components["schemas"]["PanelId"];
             incoming?: components["schemas"]["Incoming"] | null;
+            left?: components["schemas"]["Panel"] | null;
             /**
              * Format: int32
              * @description The breaker or switch in it that takes everything off.
@@ -3271,6 +3321,16 @@ export interface components {
          * @description Names a panel.
          */
         PanelId: string;
+        /** @description A finding at the panel with the revision of what was said of it. */
+        PanelItem: {
+            /**
+             * Format: int32
+             * @description The revision; 0 when nothing is stored of it yet.
+             */
+            revision: number;
+            /** @description Where it stands. */
+            view: components["schemas"]["ItemView"];
+        };
         /** @description A panel with all that follows from it. */
         PanelJudgement: {
             /** @description What the mapping says. */
@@ -3285,6 +3345,8 @@ export interface components {
             feeds: components["schemas"]["BreakerFeeds"][];
             /** @description The loads stated, leg by leg. */
             legs: components["schemas"]["Legs"];
+            /** @description What each repair would do about what it breaks. */
+            proposals: components["schemas"]["PanelProposal"][];
             /** @description What each rule says, worst first. */
             results: components["schemas"]["RuleResult"][];
             /** @description What stays live with the main off. */
@@ -3311,6 +3373,21 @@ export interface components {
             /** @description The panel as it is. */
             panel: components["schemas"]["Panel"];
         };
+        /** @description A panel at a glance. */
+        PanelMark: {
+            /** @description Something at it is a danger now. */
+            dangerous: boolean;
+            /** @description The panel. */
+            id: components["schemas"]["PanelId"];
+            /** @description Its items. */
+            items: components["schemas"]["ItemCounts"];
+            /** @description What it is called. */
+            name: string;
+            /** @description Something of it is still open. */
+            still_open: boolean;
+            /** @description The worst answer of all rules, of the panel as left once it was looked at anew. */
+            worst: components["schemas"]["Verdict"];
+        };
         /**
          * @description Something to look for at a panel, named by its fault.
          * @enum {string}
@@ -3332,12 +3409,43 @@ export interface components {
             /** @description What was looked for. */
             what: components["schemas"]["PanelObservation"];
         };
+        /** @description A repair held against one rule that a panel breaks. */
+        PanelProposal: {
+            /** @description Short and specific. */
+            cautions: string[];
+            /** @description The rule passes afterwards, judged on the panel as it would be. */
+            clears: boolean;
+            /** @description What to bring. */
+            materials: components["schemas"]["MaterialLine"][];
+            /**
+             * Format: int32
+             * @description Minutes for it.
+             */
+            minutes: number;
+            /** @description Why it cannot be done here; empty when it can. */
+            reasons: string[];
+            /** @description The code of the repair. */
+            repair: string;
+            /** @description The rule. */
+            rule: string;
+            /** @description What is done, in order. */
+            steps: string[];
+            /** @description What is done. */
+            title: string;
+        };
         /** @description A panel with all that follows from it. */
         PanelView: {
-            /** @description What follows from it. */
+            /** @description Its findings, and where each is in its life. */
+            items: components["schemas"]["PanelItem"][];
+            /** @description What follows from it as found. */
             judgement: components["schemas"]["PanelJudgement"];
+            left?: components["schemas"]["PanelJudgement"] | null;
             /** @description The panel. */
             panel: components["schemas"]["Revised_Panel"];
+            /** @description What looking at it anew begins with. */
+            to_look_at_again: components["schemas"]["Panel"];
+            /** @description What is done at it. */
+            work: components["schemas"]["SubjectWork"];
         };
         /**
          * @description How good a path to ground is.
@@ -3864,6 +3972,7 @@ export interface components {
                 /** @description Its identifier. */
                 id: components["schemas"]["PanelId"];
                 incoming?: components["schemas"]["Incoming"] | null;
+                left?: components["schemas"]["Panel"] | null;
                 /**
                  * Format: int32
                  * @description The breaker or switch in it that takes everything off.
@@ -3962,20 +4071,21 @@ export interface components {
         };
         /** @description A record with its revision. */
         Revised_WorkItem: {
-            /** @description One rule broken at one box, and what is being done about it. */
+            /** @description One rule broken at one subject, and what is being done about it. */
             record: {
-                /** @description The box. */
-                box_id: components["schemas"]["BoxId"];
                 /** @description Its identifier. */
                 id: components["schemas"]["ItemId"];
                 /** @description A word of whoever works on it: where a part was sought, why the owner declined. */
-                note?: string;
-                /** @description The code of the repair chosen. */
+                note: string;
+                own?: components["schemas"]["OwnRepair"] | null;
+                /** @description The code of the repair chosen: of the catalogue, "refer", or "own" for one in one's own words. */
                 repair: string;
                 /** @description The code of the rule. */
                 rule: string;
                 /** @description What was said last. */
                 state: components["schemas"]["StoredState"];
+                /** @description What it was found at. */
+                subject: components["schemas"]["Subject"];
                 waits_for?: components["schemas"]["WaitsFor"] | null;
             };
             /**
@@ -4497,12 +4607,35 @@ export interface components {
          * @description What a person has said of an item.
          * @enum {string}
          */
-        StoredState: "planned" | "waiting" | "done" | "closed" | "declined";
+        StoredState: "planned" | "waiting" | "done" | "closed" | "declined" | "put-off";
         /**
          * @description Solid or stranded.
          * @enum {string}
          */
         Strands: "solid" | "stranded";
+        /** @description What a finding is found at. */
+        Subject: {
+            /** @description A box. */
+            box: components["schemas"]["BoxId"];
+        } | {
+            /** @description A panel. */
+            panel: components["schemas"]["PanelId"];
+        };
+        /** @description What is done at one box or panel. */
+        SubjectWork: {
+            /** @description What is open and no repair here mends, and why. */
+            cannot: string[];
+            /** @description Something in it is a danger now. */
+            danger: boolean;
+            /** @description Its items in scope, whatever their state. */
+            items: components["schemas"]["JobItem"][];
+            /** @description The job ends here for anyone but a licensed electrician. */
+            referred: boolean;
+            /** @description The repairs, in order; empty when nothing is to do. */
+            steps: components["schemas"]["JobStep"][];
+            /** @description Something in it is not proven yet. */
+            unproven: boolean;
+        };
         /** @description What feeds the box, as far as it is known at the box. */
         Supply: {
             /** @description What comes in is AFCI-protected. */
@@ -4714,6 +4847,8 @@ export interface components {
             audit: components["schemas"]["Revised_Audit"];
             /** @description Its state at a glance. */
             counts: components["schemas"]["AuditCounts"];
+            /** @description Its panels. */
+            panels: components["schemas"]["PanelMark"][];
             /** @description Its rooms in order. */
             rooms: components["schemas"]["RunRoom"][];
             /** @description What the boxes that were opened say of those left closed. */
@@ -4740,20 +4875,21 @@ export interface components {
          * @enum {string}
          */
         WiringState: "correct" | "no-power" | "open-hot" | "open-neutral" | "open-ground" | "open-neutral-and-ground" | "hot-neutral-reversed" | "hot-ground-reversed" | "neutral-ground-swapped" | "bootleg-ground" | "bootleg-reversed" | "bootleg-open-neutral" | "reversed-open-ground" | "open-ground-live-metal" | "reversed-open-neutral" | "hot-ground-reversed-open-neutral" | "both-slots-hot" | "two-legs" | "lost-shared-neutral" | "resistive-hot" | "resistive-neutral" | "resistive-ground" | "switched-off" | "two-circuits" | "unbonded-box" | "wrong-voltage";
-        /** @description One rule broken at one box, and what is being done about it. */
+        /** @description One rule broken at one subject, and what is being done about it. */
         WorkItem: {
-            /** @description The box. */
-            box_id: components["schemas"]["BoxId"];
             /** @description Its identifier. */
             id: components["schemas"]["ItemId"];
             /** @description A word of whoever works on it: where a part was sought, why the owner declined. */
-            note?: string;
-            /** @description The code of the repair chosen. */
+            note: string;
+            own?: components["schemas"]["OwnRepair"] | null;
+            /** @description The code of the repair chosen: of the catalogue, "refer", or "own" for one in one's own words. */
             repair: string;
             /** @description The code of the rule. */
             rule: string;
             /** @description What was said last. */
             state: components["schemas"]["StoredState"];
+            /** @description What it was found at. */
+            subject: components["schemas"]["Subject"];
             waits_for?: components["schemas"]["WaitsFor"] | null;
         };
         /** @description What a job is planned by. */

@@ -117,11 +117,14 @@ export type Contradiction = Schemas['Contradiction'];
 export type TypedEntry = Schemas['TypedEntry'];
 export type EntryEcho = Schemas['EntryEcho'];
 export type Judgement = Omit<Schemas['Judgement'], 'contents'> & { contents: BoxContents };
-export type WorkItem = Whole<Schemas['WorkItem']>;
+export type OwnRepair = Whole<Schemas['OwnRepair']>;
+export type Subject = Schemas['Subject'];
+export type WorkItem = Whole<Omit<Schemas['WorkItem'], 'own'>> & { own: OwnRepair | null };
 export type StoredState = Schemas['StoredState'];
 export type ItemState = Schemas['ItemState'];
 export type ItemView = Omit<Schemas['ItemView'], 'item'> & { item?: WorkItem | null };
-export type BoxItem = { revision: number; view: ItemView };
+/** A finding at a box or panel with the revision of what was said of it. */
+export type Item = { revision: number; view: ItemView };
 export type Revised<T> = { revision: number; record: T };
 export type BoxView = Omit<
   Schemas['BoxView'],
@@ -131,7 +134,7 @@ export type BoxView = Omit<
   room: Room;
   found: Judgement;
   left: Judgement | null;
-  items: BoxItem[];
+  items: Item[];
   to_measure_again: BoxContents;
   structure: BoxContents;
 };
@@ -156,7 +159,7 @@ export type Grounding = Whole<Schemas['Grounding']>;
 export type ElectrodeKind = Schemas['ElectrodeKind'];
 export type PanelFeed = Schemas['PanelFeed'];
 export type PanelObservation = Schemas['PanelObservation'];
-type PanelParts = 'breakers' | 'mapping' | 'bars' | 'incoming' | 'grounding' | 'rulings';
+type PanelParts = 'breakers' | 'mapping' | 'bars' | 'incoming' | 'grounding' | 'rulings' | 'left';
 export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
   breakers: Breaker[];
   mapping: Mapping;
@@ -164,12 +167,19 @@ export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
   incoming: Incoming | null;
   grounding: Grounding;
   rulings: Ruling[];
+  left: Panel | null;
 };
 export type Photo = Whole<Schemas['Photo']>;
 export type PhotoMark = Schemas['PhotoMark'];
 export type PanelJudgement = Schemas['PanelJudgement'];
+export type PanelProposal = Schemas['PanelProposal'];
+export type JobPanel = Schemas['JobPanel'];
 export type BreakerFeeds = Schemas['BreakerFeeds'];
-export type PanelView = { panel: Revised<Panel>; judgement: PanelJudgement };
+export type PanelView = Omit<Schemas['PanelView'], 'panel' | 'items' | 'to_look_at_again'> & {
+  panel: Revised<Panel>;
+  to_look_at_again: Panel;
+  items: Item[];
+};
 export type PanelLine = Omit<Schemas['PanelLine'], 'panel'> & { panel: Panel };
 export type FeedingBreaker = Schemas['FeedingBreaker'];
 export type SingleWish = Schemas['SingleWish'];
@@ -185,6 +195,7 @@ export type CohortSample = Schemas['CohortSample'];
 export type Walk = {
   audit: Revised<Audit>;
   rooms: RunRoom[];
+  panels: Schemas['PanelMark'][];
   counts: AuditCounts;
   samples: CohortSample[];
 };

@@ -16,6 +16,7 @@ const STEPS = [
   ['planned', 'planned'],
   ['waiting', 'waiting for a part, access or a decision'],
   ['referred', 'referred to a licensed electrician'],
+  ['put_off', 'put off'],
   ['declined', 'declined by the owner'],
   ['done', 'done, to be measured again'],
   ['proven', 'proven by new measurements'],
@@ -162,9 +163,19 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
       .map((box) => ({ room: room.room.record.name, ...box.overview })),
   );
   open.sort((a, b) => Number(b.dangerous) - Number(a.dangerous));
-  if (open.length === 0) return <p>Nothing: every item found is closed.</p>;
+  const panels = walk.panels.filter((panel) => panel.still_open);
+  if (open.length + panels.length === 0) return <p>Nothing: every item found is closed.</p>;
   return (
     <ul className="open-boxes">
+      {panels.map((panel) => (
+        <li key={panel.id}>
+          <Link to={`/audits/${audit}/panel`}>
+            <VerdictMark verdict={panel.worst} danger={panel.dangerous} size={22} />
+            <b>{panel.name}</b>
+            <i>Panel</i>
+          </Link>
+        </li>
+      ))}
       {open.map((box) => (
         <li key={box.id}>
           <Link to={`/audits/${audit}/walk/${box.id}`}>
@@ -190,6 +201,7 @@ function subject(change: Change, walk: Walk): string {
   const record = (change.after ?? change.before) as {
     tag?: string;
     name?: string;
+    subject?: { box?: string; panel?: string };
     box_id?: string;
     rule?: string;
     state?: string;
@@ -199,8 +211,9 @@ function subject(change: Change, walk: Walk): string {
   if (change.kind === 'item') {
     const box = walk.rooms
       .flatMap((room) => room.boxes)
-      .find((known) => known.overview.id === record?.box_id);
-    return `item at ${box?.overview.tag ?? 'a box'}: ${record?.state ?? ''}`;
+      .find((known) => known.overview.id === (record?.subject?.box ?? record?.box_id));
+    const panel = walk.panels.find((known) => known.id === record?.subject?.panel);
+    return `item at ${box?.overview.tag ?? panel?.name ?? 'a box'}: ${record?.state ?? ''}`;
   }
   return `${change.kind} ${record?.tag ?? record?.name ?? record?.audit?.name ?? ''}`;
 }

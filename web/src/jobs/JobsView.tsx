@@ -25,10 +25,10 @@ const TALLY: [Verdict, keyof AuditCounts, string][] = [
 function Tally({ counts }: { counts: AuditCounts }) {
   return (
     <ul className="tally">
-      {counts.dangerous > 0 && (
+      {counts.dangerous + counts.dangerous_panels > 0 && (
         <li className="danger">
           <VerdictMark verdict="violates" danger quiet />
-          <b>{counts.dangerous}</b> danger
+          <b>{counts.dangerous + counts.dangerous_panels}</b> danger
         </li>
       )}
       {TALLY.map(([verdict, field, words]) => (
@@ -155,7 +155,8 @@ export function JobsView() {
                   {[audit.building.address, audit.archived ? 'archived' : ''].filter(Boolean).join(', ')}
                 </span>
                 <span>
-                  {job.counts.boxes} boxes in {job.counts.rooms} rooms; {items(job.counts)}
+                  {job.counts.boxes} boxes in {job.counts.rooms} rooms, {job.counts.panels} panels;{' '}
+                  {items(job.counts)}
                 </span>
               </div>
               <Tally counts={job.counts} />

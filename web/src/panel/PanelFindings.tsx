@@ -1,19 +1,21 @@
 // What the rules say of a panel and what no rule covers.
-import type { PanelView } from '../api/types';
+import type { PanelView, RuleResult } from '../api/types';
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from '../findings/FindingList';
 import { Remarks } from '../findings/Remarks';
 import type { ChangePanel } from './change';
 
 export function PanelFindings({
   view,
+  results,
   audit,
   change,
 }: {
   view: PanelView;
+  /** What the rules say of the side shown. */
+  results: RuleResult[];
   audit: string;
   change: ChangePanel;
 }) {
-  const { results } = view.judgement;
   const onRule: OnRule = (rule, ruling) =>
     void change((known) => ({
       ...known,

@@ -13,8 +13,8 @@ import { Ask } from '../ui/Ask';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BreakerFaults } from './BreakerFaults';
-import type { ChangePanel } from './change';
 import { BreakerForm } from './BreakerForm';
+import type { ChangePanel } from './change';
 import { Directory } from './Directory';
 import { FindOne } from './FindOne';
 import { GoesDark } from './GoesDark';
@@ -22,6 +22,7 @@ import { PanelDrawing } from './PanelDrawing';
 import { PanelFacts } from './PanelFacts';
 import { PanelFindings } from './PanelFindings';
 import { PanelLineInput } from './PanelLineInput';
+import { PanelRepairs } from './PanelRepairs';
 import { RoundCards } from './RoundCards';
 import { Rounds } from './Rounds';
 import { newPanel } from './records';
@@ -78,7 +79,7 @@ export function PanelPage() {
     <div className="walk trace">
       <nav className="run circuits" aria-label="Panels">
         <ul>
-          {panels.data.map(({ panel, judgement }) => (
+          {panels.data.map(({ panel, judgement, left }) => (
             <li key={panel.record.id}>
               <button
                 type="button"
@@ -86,7 +87,11 @@ export function PanelPage() {
                 aria-pressed={panel === view?.panel}
                 onClick={() => setHere(panel.record.id)}
               >
-                <VerdictMark verdict={judgement.worst} danger={judgement.dangerous} size={22} />
+                <VerdictMark
+                  verdict={(left ?? judgement).worst}
+                  danger={(left ?? judgement).dangerous}
+                  size={22}
+                />
                 <span>{panel.record.name}</span>
               </button>
             </li>
@@ -153,8 +158,15 @@ function OnePanel({
   change: ChangePanel;
   remove: () => Promise<void>;
 }) {
-  const { record } = view.panel;
-  const { judgement } = view;
+  const { left } = view.panel.record;
+  const [side, setSide] = useState<'found' | 'left'>(left ? 'left' : 'found');
+  const record = (side === 'left' ? left : null) ?? view.panel.record;
+  const judgement = (side === 'left' ? view.left : null) ?? view.judgement;
+  // As left, a change goes to what was looked at anew; names, rounds, rulings and remarks belong to the panel itself.
+  const changeSide: ChangePanel = (make) =>
+    side === 'left'
+      ? change((known) => ({ ...known, left: make(known.left ?? view.to_look_at_again) }))
+      : change(make);
   const { answer } = judgement;
   const [part, setPart] = useState<Part>('panel');
   const [chosen, setChosen] = useState<{ breaker: number | null; space: number } | null>(null);
@@ -207,6 +219,17 @@ function OnePanel({
         <p className="cautions">
           <b>Behind the dead front is for qualified persons.</b> {judgement.stays_live.join(' ')}
         </p>
+        {(left || view.items.some((item) => item.view.item)) && (
+          <fieldset className="sides">
+            <legend className="visually-hidden">Which look</legend>
+            <button type="button" aria-pressed={side === 'found'} onClick={() => setSide('found')}>
+              As found
+            </button>
+            <button type="button" aria-pressed={side === 'left'} onClick={() => setSide('left')}>
+              As left
+            </button>
+          </fieldset>
+        )}
         <fieldset className="sides parts">
           <legend className="visually-hidden">What to work on</legend>
           {PARTS.map(([known, name]) => (
@@ -224,12 +247,12 @@ function OnePanel({
             panel={record}
             others={others.map((other) => other.panel.record)}
             names={namesElsewhere}
-            change={change}
+            change={changeSide}
           />
         ) : part === 'photos' ? (
           <Photos audit={audit} of={{ panel: record.id }} />
         ) : part === 'findings' ? (
-          <PanelFindings view={view} audit={audit} change={change} />
+          <PanelFindings view={view} results={judgement.results} audit={audit} change={change} />
         ) : (
           <PanelDrawing
             panel={record}
@@ -247,24 +270,35 @@ function OnePanel({
           {PANEL_PARTS.includes(part) ? (
             <>
               {part === 'findings' ? (
-                <section aria-label="Legs">
-                  <h2>Legs and loads</h2>
-                  <p>{judgement.legs.sentence}</p>
-                </section>
+                <>
+                  <PanelRepairs
+                    view={view}
+                    audit={audit}
+                    onLookAgain={() => {
+                      setSide('left');
+                      setPart('facts');
+                    }}
+                  />
+                  <section aria-label="Legs">
+                    <h2>Legs and loads</h2>
+                    <p>{judgement.legs.sentence}</p>
+                  </section>
+                </>
               ) : (
-                <PanelLineInput panel={record} change={change} />
+                <PanelLineInput panel={record} change={changeSide} />
               )}
               {part === 'panel' && chosen && <BreakerFaults judgement={judgement} breaker={chosen.breaker} />}
               {part === 'panel' && feeds && <GoesDark feeds={feeds} audit={audit} />}
               {part === 'panel' && (
                 <BreakerForm
                   key={JSON.stringify([
+                    side,
                     chosen,
                     record.breakers.find((breaker) => breaker.id === chosen?.breaker),
                   ])}
                   panel={record}
                   chosen={chosen}
-                  change={change}
+                  change={changeSide}
                   onDone={setChosen}
                 />
               )}

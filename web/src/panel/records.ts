@@ -21,6 +21,7 @@ export function newPanel(id: string, name: string): Panel {
     rulings: [],
     remarks: [],
     mapping: { safety: 'detects', breakers: [], points: [] },
+    left: null,
   };
 }
 

@@ -34,6 +34,7 @@ export function Corrections({ audit, walk, edit }: Props) {
   const boxes = walk.rooms.flatMap((room) =>
     room.boxes.map((box) => [box.overview.id, `${box.overview.tag} ${room.room.record.name}`] as const),
   );
+  const panels = walk.panels.map((panel) => [panel.id, panel.name] as const);
   const rules = (trades.data?.rules ?? []).map((rule) => [rule.code, rule.title] as const);
   const answers = list.data ?? [];
   return (
@@ -92,11 +93,17 @@ export function Corrections({ audit, walk, edit }: Props) {
             </p>
             <div className="correction-links">
               <Choice
-                label="Box"
-                value={answer.line.box_id}
+                label="Box or panel"
+                value={answer.line.box_id ?? answer.line.panel}
                 none="none yet"
-                choices={boxes}
-                onChange={(box_id) => void set(answer.line.id, { box_id })}
+                choices={[...boxes, ...panels]}
+                onChange={(id) => {
+                  const isPanel = panels.some(([panel]) => panel === id);
+                  void set(
+                    answer.line.id,
+                    isPanel ? { box_id: null, panel: id } : { box_id: id, panel: null },
+                  );
+                }}
               />
               <Choice
                 label="Rule"
@@ -118,6 +125,7 @@ export function Corrections({ audit, walk, edit }: Props) {
               {answer.line.box_id && (
                 <Link to={`/audits/${audit}/walk/${answer.line.box_id}`}>{answer.tag}</Link>
               )}
+              {answer.line.panel && <Link to={`/audits/${audit}/panel`}>{answer.tag}</Link>}
             </p>
             <Form.Control
               aria-label={`A word for the answer to line ${answer.line.id}`}

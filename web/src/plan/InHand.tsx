@@ -12,7 +12,14 @@ export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
   const [number, setNumber] = useState(1);
   const [at, setAt] = useState(0);
   const shutDown = job.shut_downs.find((one) => one.number === number) ?? job.shut_downs[0];
-  if (!shutDown) return <p className="muted">Nothing is to be done in this scope.</p>;
+  if (!shutDown) {
+    return (
+      <section className="in-hand" aria-label="Work in hand">
+        <p className="muted">No box is to be done in this scope.</p>
+        <AtPanels audit={audit} job={job} />
+      </section>
+    );
+  }
   const boxes = shutDown.boxes.flatMap((id) => job.boxes.filter((box) => box.box_id === id));
   const place = Math.min(at, boxes.length - 1);
   const box = boxes[place];
@@ -44,8 +51,45 @@ export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
           {boxes[place + 1] ? `${boxes[place + 1]?.tag} ›` : 'Last one'}
         </Button>
       </div>
+      <AtPanels audit={audit} job={job} />
     </section>
   );
+}
+
+/** Work at panels, for a qualified person: it stands in no shut-down of boxes. */
+function AtPanels({ audit, job }: { audit: string; job: WorkPlan }) {
+  return job.panels
+    .filter(({ work }) => work.steps.length + work.cannot.length > 0)
+    .map(({ panel, name, work }) => (
+      <details key={panel} className="in-hand-panel">
+        <summary>
+          At {name}: {work.steps.length} repairs, by a qualified person
+        </summary>
+        {work.steps.map((step) => (
+          <div key={step.repair + step.mends.join()}>
+            <h3>{step.title}</h3>
+            <ol>
+              {step.steps.map((words) => (
+                <li key={words}>{words}</li>
+              ))}
+            </ol>
+            {step.cautions.map((caution) => (
+              <p key={caution} className="caution">
+                {caution}
+              </p>
+            ))}
+          </div>
+        ))}
+        {work.cannot.map((why) => (
+          <p key={why} className="muted">
+            {why}
+          </p>
+        ))}
+        <Link className="btn btn-outline-primary" to={`/audits/${audit}/panel`}>
+          Look at {name} again
+        </Link>
+      </details>
+    ));
 }
 
 function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox }) {

@@ -2,8 +2,8 @@
 import { Form } from 'react-bootstrap';
 import type { Scope, WorkPlan, WorkSettings } from '../api/types';
 import { NumberField } from '../ui/NumberField';
-import { clock, minuteOf } from './clock';
 import type { ChangeWork } from './change';
+import { clock, minuteOf } from './clock';
 
 type Props = { job: WorkPlan; settings: WorkSettings; change: ChangeWork };
 

@@ -3,8 +3,8 @@
 import { type PointerEvent, useRef, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { JobShutDown, WorkPlan, WorkSettings } from '../api/types';
-import { clock, minuteOf } from './clock';
 import type { ChangeWork } from './change';
+import { clock, minuteOf } from './clock';
 import { ShutDownSheet } from './ShutDownSheet';
 
 type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: ChangeWork };

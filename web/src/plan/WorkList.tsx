@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { api } from '../api/client';
-import type { ItemState, JobBox, WorkPlan } from '../api/types';
+import type { ItemState, JobBox, JobPanel, WorkPlan } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Choice } from '../ui/Choice';
 import { useUndo } from '../ui/UndoBar';
@@ -14,26 +14,25 @@ const WHO: [Who, string][] = [
   ['all', 'everybody'],
   ['here', 'us'],
   ['referred', 'a licensed electrician'],
-  ['held', 'waiting or declined'],
+  ['held', 'waiting, put off or declined'],
 ];
 const STATES: [ItemState, string][] = [
   ['found', 'found'],
   ['planned', 'planned'],
   ['waiting', 'waiting'],
   ['referred', 'referred'],
+  ['put-off', 'put off'],
   ['declined', 'declined'],
   ['done', 'done, not proven'],
   ['proven', 'proven'],
   ['closed', 'closed'],
 ];
-const HELD: ItemState[] = ['waiting', 'declined'];
+const HELD: ItemState[] = ['waiting', 'put-off', 'declined'];
 
-function whose(box: JobBox, who: Who): boolean {
-  if (who === 'here') return box.work.steps.length > 0;
-  if (who === 'referred') {
-    return box.work.referred || box.work.items.some((item) => item.state === 'referred');
-  }
-  return who === 'all' || box.work.items.some((item) => HELD.includes(item.state));
+function whose({ work }: JobBox | JobPanel, who: Who): boolean {
+  if (who === 'here') return work.steps.length > 0;
+  if (who === 'referred') return work.referred || work.items.some((item) => item.state === 'referred');
+  return who === 'all' || work.items.some((item) => HELD.includes(item.state));
 }
 
 export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
@@ -47,21 +46,35 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
   const [chosen, setChosen] = useState<Set<string>>(new Set());
   const rooms = [...new Set(job.boxes.map((box) => box.room))];
   const used = [...new Set(job.boxes.flatMap((box) => box.breakers))].sort((a, b) => a - b);
+  const matches = (known: JobBox | JobPanel) =>
+    whose(known, who) &&
+    (state === '' || known.work.items.some((item) => item.state === state)) &&
+    (severity === '' || known.work.items.some((item) => item.severity === severity));
+  const panels = job.panels.filter((panel) => matches(panel) && room === '' && breaker === '');
   const shown = job.boxes.filter(
     (box) =>
-      whose(box, who) &&
-      (state === '' || box.work.items.some((item) => item.state === state)) &&
+      matches(box) &&
       (room === '' || box.room === room) &&
-      (severity === '' || box.work.items.some((item) => item.severity === severity)) &&
       (breaker === '' ||
         (breaker === 'none' ? box.breakers.length === 0 : box.breakers.includes(Number(breaker)))),
   );
   const open = shown.filter((box) => box.work.steps.some((step) => !step.chosen));
-  const take = async (boxes: string[]) => {
-    const { items } = await api.chooseRepairs(audit, boxes);
+  const openPanels = panels.filter((panel) => panel.work.steps.some((step) => !step.chosen));
+  const take = async (ids: string[]) => {
+    const { items } = await api.chooseRepairs(audit, {
+      boxes: ids.filter((id) => job.boxes.some((box) => box.box_id === id)),
+      panels: ids.filter((id) => job.panels.some((panel) => panel.panel === id)),
+    });
     setChosen(new Set());
     await client.invalidateQueries({ queryKey: ['audit', audit] });
     say({ words: `${items} items planned.` });
+  };
+  const all = [...openPanels.map((panel) => panel.panel), ...open.map((box) => box.box_id)];
+  const choose = (id: string) => (on: boolean) => {
+    const next = new Set(chosen);
+    if (on) next.add(id);
+    else next.delete(id);
+    setChosen(next);
   };
   return (
     <section aria-label="Work">
@@ -101,66 +114,87 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
       </div>
       <div className="results">
         <Button disabled={chosen.size === 0} onClick={() => void take([...chosen])}>
-          Take over the repairs of {chosen.size} boxes
+          Take over the repairs of {chosen.size} places
         </Button>
         <Button
           variant="outline-primary"
-          onClick={() => setChosen(chosen.size > 0 ? new Set() : new Set(open.map((box) => box.box_id)))}
+          onClick={() => setChosen(chosen.size > 0 ? new Set() : new Set(all))}
         >
-          {chosen.size > 0 ? 'Choose none' : `Choose ${open.length} open`}
+          {chosen.size > 0 ? 'Choose none' : `Choose ${all.length} open`}
         </Button>
       </div>
       <ul className="work-list">
+        {panels.map((panel) => (
+          <WorkLine
+            key={panel.panel}
+            to={`/audits/${audit}/panel`}
+            name={panel.name}
+            where="Panel"
+            room=""
+            note="by a qualified person, with the disconnect ahead off"
+            minutes={panel.work.steps.reduce((sum, step) => sum + step.minutes, 0)}
+            work={panel.work}
+            chosen={chosen.has(panel.panel)}
+            onChoose={choose(panel.panel)}
+          />
+        ))}
         {shown.map((box) => (
           <WorkLine
             key={box.box_id}
-            audit={audit}
-            job={job}
-            box={box}
+            to={`/audits/${audit}/walk/${box.box_id}`}
+            name={box.tag}
+            where={box.place || box.room}
+            room={box.place ? box.room : ''}
+            note={offAt(job, box)}
+            minutes={box.minutes}
+            work={box.work}
             chosen={chosen.has(box.box_id)}
-            onChoose={(on) => {
-              const next = new Set(chosen);
-              if (on) next.add(box.box_id);
-              else next.delete(box.box_id);
-              setChosen(next);
-            }}
+            onChoose={choose(box.box_id)}
           />
         ))}
       </ul>
-      {shown.length === 0 && <p className="muted">Nothing matches.</p>}
+      {shown.length + panels.length === 0 && <p className="muted">Nothing matches.</p>}
     </section>
   );
 }
 
+/** What is off while one works at a box. */
+function offAt(job: WorkPlan, box: JobBox): string {
+  const names = box.main_off
+    ? 'main off'
+    : box.breakers.map((index) => job.breakers[index]?.name).join(' and ');
+  return names ? `off: ${names}` : 'breaker not known';
+}
+
 type LineProps = {
-  audit: string;
-  job: WorkPlan;
-  box: JobBox;
+  to: string;
+  name: string;
+  where: string;
+  room: string;
+  note: string;
+  minutes: number;
+  work: JobBox['work'];
   chosen: boolean;
   onChoose: (on: boolean) => void;
 };
 
-function WorkLine({ audit, job, box, chosen, onChoose }: LineProps) {
-  const { work } = box;
-  const names = box.main_off
-    ? 'main off'
-    : box.breakers.map((index) => job.breakers[index]?.name).join(' and ');
+function WorkLine({ to, name, where, room, note, minutes, work, chosen, onChoose }: LineProps) {
   const open = work.steps.some((step) => !step.chosen);
   const held = work.items.filter((item) => !['found', 'planned'].includes(item.state));
   return (
     <li>
       <Form.Check
-        aria-label={`Choose ${box.tag}`}
+        aria-label={`Choose ${name}`}
         checked={chosen}
         disabled={!open}
         onChange={(event) => onChoose(event.target.checked)}
       />
-      <Link to={`/audits/${audit}/walk/${box.box_id}`} className="who">
+      <Link to={to} className="who">
         <VerdictMark verdict={work.unproven ? 'violates' : 'meets'} danger={work.danger} size={22} />
-        <b className="figure">{box.tag}</b>
+        <b className="figure">{name}</b>
         <span>
-          {box.place || box.room}
-          <i>{box.place ? box.room : ''}</i>
+          {where}
+          <i>{room}</i>
         </span>
       </Link>
       <div className="does">
@@ -178,9 +212,9 @@ function WorkLine({ audit, job, box, chosen, onChoose }: LineProps) {
             {item.title}: {item.state}. {item.next}
           </i>
         ))}
-        <small>{names ? `off: ${names}` : 'breaker not known'}</small>
+        <small>{note}</small>
       </div>
-      <b className="figure minutes">{box.minutes > 0 ? `${box.minutes} min` : '–'}</b>
+      <b className="figure minutes">{minutes > 0 ? `${minutes} min` : '–'}</b>
     </li>
   );
 }

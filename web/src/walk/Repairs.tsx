@@ -2,33 +2,13 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { v7 as uuid } from 'uuid';
-import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
-import {
-  type BoxItem,
-  type ItemState,
-  type Proposal,
-  type StoredState,
-  type WorkItem,
-  worstOf,
-} from '../api/types';
-import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
+import type { ItemState, Proposal } from '../api/types';
+import { VerdictMark } from '../drawing/VerdictMark';
+import { type Chosen, ItemLine, OwnWords, useItems } from '../findings/Items';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
 import { Bring, NotHere, PlanCard } from './PlanCard';
 import type { BoxSession, SessionState } from './session';
-
-const STATES: Record<ItemState, string> = {
-  found: 'found',
-  planned: 'planned',
-  waiting: 'waiting',
-  referred: 'referred',
-  declined: 'declined',
-  done: 'done, not proven',
-  proven: 'proven',
-  closed: 'closed',
-  reopened: 'open again',
-};
 
 type Props = {
   audit: string;
@@ -39,64 +19,20 @@ type Props = {
 
 export function Repairs({ audit, session, state, onShow }: Props) {
   const client = useQueryClient();
-  const [refused, setRefused] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const { items } = state.view;
   const planned = items.filter((item) => item.view.item);
-
-  async function act(work: () => Promise<unknown>) {
-    setBusy(true);
-    setRefused(null);
-    try {
-      await session.flush();
-      await work();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
-    } finally {
+  const actions = useItems(
+    audit,
+    { box: state.record.id },
+    items,
+    () => session.flush(),
+    async () => {
       await client.invalidateQueries({ queryKey: keys.box(audit, state.record.id) });
       await client.invalidateQueries({ queryKey: keys.walk(audit) });
       await client.invalidateQueries({ queryKey: keys.jobs });
-      setBusy(false);
-    }
-  }
-
-  async function put(item: BoxItem, change: Partial<WorkItem>) {
-    if (item.view.item) await api.putItem(audit, { ...item.view.item, ...change }, item.revision);
-  }
-
-  /** Each rule with the repair that is to mend it. */
-  const plan = (repairs: { rule: string; repair: string }[]) =>
-    act(async () => {
-      for (const { rule, repair } of repairs) {
-        const known = items.find((item) => item.view.rule === rule);
-        const record: WorkItem = known?.view.item
-          ? { ...known.view.item, repair, state: 'planned' }
-          : {
-              id: uuid(),
-              box_id: state.record.id,
-              rule,
-              repair,
-              state: 'planned',
-              waits_for: null,
-              note: '',
-            };
-        await api.putItem(audit, record, known?.revision ?? 0);
-      }
-    });
-
-  const all = (from: ItemState, to: StoredState) =>
-    act(async () => {
-      for (const item of planned.filter((known) => known.view.state === from)) await put(item, { state: to });
-    });
-
-  const takeBack = () =>
-    act(async () => {
-      for (const item of planned) {
-        if (item.view.item) await api.deleteItem(audit, item.view.item.id, item.revision);
-      }
-    });
-
+    },
+  );
+  const { refused, busy, plan, all, takeBack } = actions;
   const has = (...states: ItemState[]) => planned.some((item) => states.includes(item.view.state));
   return (
     <section className="repairs" aria-label="Repairs">
@@ -110,11 +46,7 @@ export function Repairs({ audit, session, state, onShow }: Props) {
           <h2>{[...new Set(planned.map((item) => item.view.repair_title))].join(', then ')}</h2>
           <ul className="items">
             {planned.map((item) => (
-              <ItemLine
-                key={item.view.rule}
-                item={item}
-                onSet={(change) => void act(() => put(item, change))}
-              />
+              <ItemLine key={item.view.rule} item={item} actions={actions} />
             ))}
           </ul>
           <div className="work-actions">
@@ -156,87 +88,11 @@ export function Repairs({ audit, session, state, onShow }: Props) {
   );
 }
 
-function ItemLine({ item, onSet }: { item: BoxItem; onSet: (change: Partial<WorkItem>) => void }) {
-  const { view } = item;
-  const figure = (result: typeof view.found) =>
-    worstOf(result)?.measured?.figure.text ?? (result ? verdictWords[result.verdict] : '–');
-  return (
-    <li>
-      <div>
-        <b>{view.title}</b> <span className={`state-${view.state}`}>{STATES[view.state]}</span>
-      </div>
-      <div className="found-left">
-        found <span className="figure">{figure(view.found)}</span>
-        {view.left && (
-          <>
-            {' '}
-            left <span className="figure">{figure(view.left)}</span>
-            <VerdictMark verdict={view.left.verdict} size={20} />
-          </>
-        )}
-      </div>
-      <div className="next">{view.next}</div>
-      {['planned', 'waiting', 'declined'].includes(view.state) && (
-        <Holds key={view.state} item={item} onSet={onSet} />
-      )}
-    </li>
-  );
-}
-
-const HOLDS = [
-  ['part', 'Waits for a part'],
-  ['access', 'Waits for access'],
-  ['decision', 'Waits for a decision'],
-  ['declined', 'Declined by the owner'],
-] as const;
-
-/** What keeps a planned repair from being made: each with a word of where it was sought, or why. */
-function Holds({ item, onSet }: { item: BoxItem; onSet: (change: Partial<WorkItem>) => void }) {
-  const record = item.view.item;
-  const [note, setNote] = useState(record?.note ?? '');
-  const held = item.view.state !== 'planned';
-  return (
-    <details className="holds">
-      <summary>{held ? 'Go on with it' : 'Not now'}</summary>
-      <input
-        className="form-control"
-        aria-label={`Where it was sought, or why: ${item.view.title}`}
-        placeholder="where it was sought, or why"
-        value={note}
-        maxLength={2000}
-        onChange={(event) => setNote(event.target.value)}
-      />
-      <div className="results">
-        {held && (
-          <Button onClick={() => onSet({ state: 'planned', waits_for: null, note: note.trim() })}>
-            Planned again
-          </Button>
-        )}
-        {HOLDS.map(([hold, words]) => (
-          <Button
-            key={hold}
-            variant="outline-primary"
-            onClick={() =>
-              onSet(
-                hold === 'declined'
-                  ? { state: 'declined', waits_for: null, note: note.trim() }
-                  : { state: 'waiting', waits_for: hold, note: note.trim() },
-              )
-            }
-          >
-            {words}
-          </Button>
-        ))}
-      </div>
-    </details>
-  );
-}
-
 type WaysProps = {
   state: SessionState;
   chosen?: string | undefined;
   busy: boolean;
-  onPlan: (repairs: { rule: string; repair: string }[]) => void;
+  onPlan: (repairs: Chosen[]) => void;
   onShow: (proposal: Proposal | null) => void;
 };
 
@@ -283,6 +139,13 @@ function Ways({ state, chosen, busy, onPlan, onShow }: WaysProps) {
         />
       ))}
       <NotHere outcome={outcome} />
+      {!chosen && (
+        <OwnWords
+          title="all that is broken here"
+          busy={busy}
+          onPlan={(own) => onPlan(outcome.wanted.map((rule) => ({ rule, repair: 'own', own })))}
+        />
+      )}
     </>
   );
 }

@@ -1,10 +1,11 @@
 //! Audits: the list of jobs, one audit's record, its walk, its journal.
 
 use nailpunch_core::assess::sampling::{CohortSample, samples};
-use nailpunch_core::assess::{AuditCounts, BoxOverview};
-use nailpunch_core::facts::{Audit, AuditId, BoxRecord, HouseRules, Room};
+use nailpunch_core::assess::{Assessed, AssessedPanel, AuditCounts, BoxOverview, ItemCounts};
+use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room};
 use nailpunch_core::quantity::UnitSystem;
-use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder};
+use nailpunch_core::rules::Verdict;
+use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, WalkRoom};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get, post, put as put_route};
 use serde::{Deserialize, Serialize};
@@ -12,7 +13,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, with_audit, with_memory, with_store};
 
 /// An audit on the list of jobs.
 #[derive(Serialize, ToSchema)]
@@ -41,6 +42,35 @@ pub struct RunBox {
     pub overview: BoxOverview,
 }
 
+/// A panel at a glance.
+#[derive(Serialize, ToSchema)]
+pub struct PanelMark {
+    /// The panel.
+    id: PanelId,
+    /// What it is called.
+    name: String,
+    /// The worst answer of all rules, of the panel as left once it was looked at anew.
+    worst: Verdict,
+    /// Something at it is a danger now.
+    dangerous: bool,
+    /// Something of it is still open.
+    still_open: bool,
+    /// Its items.
+    items: ItemCounts,
+}
+
+fn panel_mark(known: &AssessedPanel) -> PanelMark {
+    let items = ItemCounts::of(&known.findings);
+    PanelMark {
+        id: known.panel.id,
+        name: known.panel.name.clone(),
+        worst: known.now().worst,
+        dangerous: known.now().dangerous,
+        still_open: items.open() > 0,
+        items,
+    }
+}
+
 /// The walk through an audit: what the run shows.
 #[derive(Serialize, ToSchema)]
 pub struct Walk {
@@ -48,43 +78,35 @@ pub struct Walk {
     audit: Revised<Audit>,
     /// Its rooms in order.
     rooms: Vec<RunRoom>,
+    /// Its panels.
+    panels: Vec<PanelMark>,
     /// Its state at a glance.
     counts: AuditCounts,
     /// What the boxes that were opened say of those left closed.
     samples: Vec<CohortSample>,
 }
 
-fn overviews(walk: &AuditWalk) -> Vec<Vec<RunBox>> {
-    let mut items: std::collections::HashMap<_, Vec<_>> = std::collections::HashMap::new();
-    for item in &walk.items {
-        items.entry(item.record.box_id).or_default().push(item.record.clone());
-    }
-    let none = Vec::new();
-    let basis = &walk.audit.record.basis;
-    let of_room = |room: &nailpunch_store::WalkRoom| {
-        let of_box = |record: &Revised<nailpunch_core::facts::BoxRecord>| {
-            let items = items.get(&record.record.id).unwrap_or(&none);
-            RunBox {
-                revision: record.revision,
-                overview: BoxOverview::of(&record.record, &room.room.record, basis, items),
-            }
-        };
-        room.boxes.iter().map(of_box).collect()
+/// The rooms of an audit with the marks of their boxes.
+fn run(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
+    let mut marks = assessed.boxes.iter().map(|known| known.answer().overview.clone());
+    let of_room = |room: &WalkRoom| {
+        let boxes = room.boxes.iter().zip(&mut marks);
+        let boxes = boxes.map(|(record, overview)| RunBox { revision: record.revision, overview });
+        RunRoom { room: room.room.clone(), boxes: boxes.collect() }
     };
     walk.rooms.iter().map(of_room).collect()
-}
-
-fn counts(boxes: &[Vec<RunBox>]) -> AuditCounts {
-    AuditCounts::of(boxes.len(), boxes.iter().flatten().map(|on_run| &on_run.overview))
 }
 
 /// Every audit with its state at a glance.
 #[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<Job>)))]
 #[get("/audits")]
 pub async fn list(store: &Shared) -> Result<Json<Vec<Job>>, ApiError> {
-    let jobs = with_store(store, |store| {
-        let walks = store.audits()?;
-        Ok(walks.into_iter().map(|walk| Job { counts: counts(&overviews(&walk)), audit: walk.audit }).collect())
+    let jobs = with_memory(store, |store, memory| {
+        let of = |walk: AuditWalk| {
+            let facts = walk.facts();
+            Job { counts: Assessed::with(&facts, memory).counts(), audit: walk.audit }
+        };
+        Ok(store.audits()?.into_iter().map(of).collect())
     });
     Ok(Json(jobs.await?))
 }
@@ -128,23 +150,15 @@ pub async fn delete(store: &Shared, audit: &str, based_on: IfMatch) -> Result<Js
 #[get("/audits/<audit>/walk")]
 pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
     let id = identifier(audit)?.to_string();
-    let walk = with_store(store, move |store| {
-        let walk = store.walk(&id)?;
-        let boxes = overviews(&walk);
-        let counts = counts(&boxes);
-        let records: Vec<(&Room, &BoxRecord)> = walk
-            .rooms
-            .iter()
-            .flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record)))
-            .collect();
-        let samples = if records.iter().all(|(_, record)| !record.found.conductors.is_empty()) {
-            Vec::new()
-        } else {
-            samples(&walk.audit.record.basis, &records)
-        };
-        let rooms = walk.rooms.into_iter().zip(boxes);
-        let rooms = rooms.map(|(room, boxes)| RunRoom { room: room.room, boxes }).collect();
-        Ok(Walk { audit: walk.audit, rooms, counts, samples })
+    let walk = with_audit(store, id, |walk, assessed| {
+        let closed = assessed.boxes.iter().any(|known| known.record.found.conductors.is_empty());
+        Ok(Walk {
+            audit: walk.audit.clone(),
+            rooms: run(walk, assessed),
+            panels: assessed.panels.iter().map(panel_mark).collect(),
+            counts: assessed.counts(),
+            samples: if closed { samples(assessed) } else { Vec::new() },
+        })
     });
     Ok(Json(walk.await?))
 }
@@ -193,8 +207,10 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
         if wish.basis_only {
             copy.rooms.clear();
             copy.circuits.clear();
+            copy.items.clear();
             for panel in &mut copy.panels {
                 panel.mapping = nailpunch_core::facts::Mapping::default();
+                panel.left = None;
             }
         }
         store.import(&copy, &author())

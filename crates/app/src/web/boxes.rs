@@ -1,6 +1,6 @@
 //! One box: its record with all that follows from it.
 
-use nailpunch_core::assess::{BoxOverview, ItemView, JudgeRequest, Judgement, item_views, judge_box, to_measure_again};
+use nailpunch_core::assess::{Assessed, ItemView, Judgement, Memory, judgement, to_measure_again};
 use nailpunch_core::electrical::{MapChange, map_changes};
 use nailpunch_core::facts::{BoxContents, BoxRecord, Room};
 use nailpunch_core::standard::WiredUnder;
@@ -14,7 +14,7 @@ use super::audits::RunBox;
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::circuits::{OnCircuit, circuits_of};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, with_memory, with_store};
 
 /// A work item of the box with the revision of its record.
 #[derive(Serialize, ToSchema)]
@@ -52,46 +52,27 @@ pub struct BoxView {
     circuits: Vec<OnCircuit>,
 }
 
-fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
-    let audit_id = audit;
-    let (audit, room, record, items) = store.box_in_place(audit_id, id)?;
-    let circuits = circuits_of(store, audit_id, &record.record)?;
-    let (basis, room) = (audit.record.basis, room.record);
-    let wired_under = basis.wired_under(&room, record.record.wired_under);
-    let stored: Vec<_> = items.iter().map(|item| item.record.clone()).collect();
-    let repaired: Vec<String> = stored.iter().map(|item| item.rule.clone()).collect();
-    let judged = |contents: &BoxContents, repaired: Vec<String>| {
-        judge_box(JudgeRequest {
-            basis: basis.clone(),
-            wired_under,
-            new_work: false,
-            repaired,
-            contents: contents.clone(),
-            rulings: record.record.rulings.clone(),
-            typed: Vec::new(),
-        })
-    };
-    let views = item_views(&record.record, &stored, &basis, wired_under);
-    let overview = BoxOverview::with_views(&record.record, &room, &basis, &stored, &views);
-    let revision_of = |view: &ItemView| {
-        let item = view.item.as_ref();
-        items
-            .iter()
-            .find(|stored| Some(stored.record.id) == item.map(|item| item.id))
-            .map_or(0, |stored| stored.revision)
-    };
+fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView, StoreError> {
+    let walk = store.walk_to_box(audit, id)?;
+    let facts = walk.facts();
+    let assessed = Assessed::with(&facts, memory);
+    let known = assessed.boxes.first().ok_or_else(|| StoreError::NotFound { kind: "box", id: id.to_owned() })?;
+    let (answer, record, basis) = (known.answer(), known.record, &facts.audit.basis);
+    let left = record.left.as_ref().zip(answer.left.clone());
+    let item = |view: &ItemView| BoxItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
+    let revision = walk.box_revision(record.id);
     Ok(BoxView {
-        found: judged(&record.record.found, Vec::new()),
-        left: record.record.left.as_ref().map(|left| judged(left, repaired)),
-        to_measure_again: to_measure_again(&record.record, &stored),
-        structure: record.record.found.structure(),
-        items: views.into_iter().map(|view| BoxItem { revision: revision_of(&view), view }).collect(),
-        on_run: RunBox { revision: record.revision, overview },
-        map_changes: record.record.left.as_ref().map_or_else(Vec::new, |left| map_changes(&record.record.found, left)),
-        circuits,
-        wired_under,
-        room,
-        record,
+        record: Revised { revision, record: record.clone() },
+        room: known.room.clone(),
+        wired_under: known.wired_under,
+        found: judgement(&record.found, basis, answer.found.clone()),
+        left: left.map(|(left, results)| judgement(left, basis, results)),
+        to_measure_again: to_measure_again(record, known.items()),
+        structure: record.found.structure(),
+        items: answer.findings.iter().map(item).collect(),
+        on_run: RunBox { revision, overview: answer.overview.clone() },
+        map_changes: record.left.as_ref().map_or_else(Vec::new, |left| map_changes(&record.found, left)),
+        circuits: circuits_of(store, audit, record)?,
     })
 }
 
@@ -103,7 +84,7 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<BoxView, StoreError> {
 #[get_route("/audits/<audit>/boxes/<id>")]
 pub async fn get(store: &Shared, audit: &str, id: &str) -> Result<Json<BoxView>, ApiError> {
     let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?.to_string());
-    Ok(Json(with_store(store, move |store| view(store, &audit, &id)).await?))
+    Ok(Json(with_memory(store, move |store, memory| view(store, memory, &audit, &id)).await?))
 }
 
 /// Makes or changes a box.
@@ -123,9 +104,9 @@ pub async fn put(
 ) -> Result<Json<BoxView>, ApiError> {
     let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
     let id = same_identifier(id, record.id.0)?.to_string();
-    let saved = with_store(store, move |store| {
+    let saved = with_memory(store, move |store, memory| {
         store.put(&audit, &record, based_on, &author())?;
-        view(store, &audit, &id)
+        view(store, memory, &audit, &id)
     });
     Ok(Json(saved.await?))
 }

@@ -3,7 +3,7 @@
 use nailpunch_core::assess::{CorrectionAnswer, answers, linked};
 use nailpunch_core::facts::Audit;
 use nailpunch_report::{corrections_csv, read_corrections};
-use nailpunch_store::{AuditWalk, Revised};
+use nailpunch_store::Revised;
 use rocket::data::{Data, ToByteUnit};
 use rocket::http::{ContentType, Status};
 use rocket::serde::json::Json;
@@ -12,15 +12,10 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::Download;
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, with_audit, with_store};
 
 /// The largest list: 4 MiB.
 const LARGEST_LIST: u64 = 4 << 20;
-
-fn answers_of(walk: &AuditWalk) -> Vec<CorrectionAnswer> {
-    let record = &walk.audit.record;
-    answers(&record.corrections, &walk.boxes(), &walk.items_by_box(), &record.basis)
-}
 
 /// The correction list with its answers.
 #[utoipa::path(
@@ -30,7 +25,7 @@ fn answers_of(walk: &AuditWalk) -> Vec<CorrectionAnswer> {
 #[get("/audits/<audit>/corrections")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<CorrectionAnswer>>, ApiError> {
     let audit = identifier(audit)?.to_string();
-    Ok(Json(with_store(store, move |store| Ok(answers_of(&store.walk(&audit)?))).await?))
+    Ok(Json(with_audit(store, audit, |_, assessed| Ok(answers(assessed))).await?))
 }
 
 /// Takes a list over, CSV or typed lines, behind what is there: all of it or nothing.
@@ -56,7 +51,8 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u3
         let walk = store.walk(&audit)?;
         let Revised { revision, record } = walk.audit.clone();
         let last = record.corrections.iter().map(|line| line.id).max().unwrap_or(0);
-        let fresh = linked(&lines, last, &walk.boxes());
+        let facts = walk.facts();
+        let fresh = linked(&lines, last, &facts.boxes(), &facts.panels);
         let count = u32::try_from(fresh.len()).unwrap_or(u32::MAX);
         let corrections = record.corrections.iter().cloned().chain(fresh).collect();
         store.put(&audit, &Audit { corrections, ..record }, revision, &author())?;
@@ -74,7 +70,8 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u3
 #[get("/audits/<audit>/corrections.csv")]
 pub async fn give(store: &Shared, audit: &str) -> Result<Download, ApiError> {
     let audit = identifier(audit)?.to_string();
-    let walk = with_store(store, move |store| store.walk(&audit)).await?;
-    let csv = corrections_csv(&answers_of(&walk)).map_err(|error| ApiError::internal(error.to_string()))?;
-    Ok(Download::new(csv, ContentType::CSV, &walk.audit.record.name, "-corrections.csv"))
+    let of = with_audit(store, audit, |walk, assessed| Ok((walk.audit.record.name.clone(), answers(assessed))));
+    let (name, answers) = of.await?;
+    let csv = corrections_csv(&answers).map_err(|error| ApiError::internal(error.to_string()))?;
+    Ok(Download::new(csv, ContentType::CSV, &name, "-corrections.csv"))
 }

@@ -1,5 +1,8 @@
 //! Whole audits in and out: bundle, PDF, CSV.
 
+use std::sync::Arc;
+
+use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::{AuditId, Bundle};
 use nailpunch_report::ReportKind;
 use rocket::http::{ContentType, Header, Status};
@@ -11,7 +14,7 @@ use utoipa::ToSchema;
 
 use super::body::{LargeBody, identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, with_audit, with_store};
 use crate::clock::now;
 
 /// A file to keep.
@@ -90,8 +93,12 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<D
     })?;
     let bundle = bundle(store, audit).await?;
     let name = bundle.audit.name.clone();
+    let kept = Arc::clone(store.inner());
     let ending = format!("-{}.pdf", if kind == ReportKind::Full { "report" } else { kind.code() });
-    let made = rocket::tokio::task::spawn_blocking(move || nailpunch_report::pdf(&bundle, kind, &now()));
+    let made = rocket::tokio::task::spawn_blocking(move || {
+        let facts = bundle.facts();
+        nailpunch_report::pdf(&bundle, &Assessed::with(&facts, &kept.memory), kind, &now())
+    });
     let failed = |detail: String| ApiError::new(Status::InternalServerError, "No report", detail);
     let bytes = made.await.map_err(|error| failed(error.to_string()))?.map_err(|error| failed(error.to_string()))?;
     Ok(Download::new(bytes, ContentType::PDF, &name, &ending))
@@ -104,7 +111,11 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<D
 )]
 #[get("/audits/<audit>/findings.csv")]
 pub async fn findings(store: &Shared, audit: &str) -> Result<Download, ApiError> {
-    let bundle = bundle(store, audit).await?;
-    let csv = nailpunch_report::csv(&bundle).map_err(|error| ApiError::internal(error.to_string()))?;
-    Ok(Download::new(csv, ContentType::CSV, &bundle.audit.name, "-findings.csv"))
+    let audit = identifier(audit)?.to_string();
+    let made = with_audit(store, audit, |walk, assessed| {
+        Ok((walk.audit.record.name.clone(), nailpunch_report::csv(assessed)))
+    });
+    let (name, csv) = made.await?;
+    let csv = csv.map_err(|error| ApiError::internal(error.to_string()))?;
+    Ok(Download::new(csv, ContentType::CSV, &name, "-findings.csv"))
 }

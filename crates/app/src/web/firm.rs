@@ -8,7 +8,7 @@ use rocket::{get as get_route, put as put_route};
 
 use super::body::{Body, IfMatch, identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, with_audit, with_store};
 
 /// The house rules of the firm, which a new audit begins with; revision 0 while it has none of its own.
 #[utoipa::path(
@@ -45,14 +45,6 @@ pub async fn put(
 #[get_route("/audits/<audit>/house-rule-effects")]
 pub async fn effects(store: &Shared, audit: &str) -> Result<Json<Vec<HouseRuleEffect>>, ApiError> {
     let id = identifier(audit)?.to_string();
-    let effects = with_store(store, move |store| {
-        let walk = store.walk(&id)?;
-        let boxes: Vec<_> = walk
-            .rooms
-            .iter()
-            .flat_map(|room| room.boxes.iter().map(move |record| (&room.room.record, &record.record)))
-            .collect();
-        Ok(house_rule_effects(&walk.audit.record.basis, &boxes))
-    });
+    let effects = with_audit(store, id, |_, assessed| Ok(house_rule_effects(assessed)));
     Ok(Json(effects.await?))
 }

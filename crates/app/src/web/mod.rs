@@ -118,9 +118,8 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
         ..Config::release_default()
     };
     rocket::custom(config)
-        .manage(Arc::new(store))
+        .manage(Arc::new(shared::Kept::new(store)))
         .manage(bench::Meters::new())
-        .manage(Arc::new(job::Works::default()))
         .attach(fence::Fence::new(address, hosts))
         .mount(
             "/api",

@@ -1,7 +1,9 @@
 //! Panels: their breakers, the rounds of the mapping, and the directory that it proposes; what the boxes opened say of those
 //! left closed.
 
-use nailpunch_core::assess::{FeedingBreaker, PanelJudgement, breakers_of, judge_panels};
+use nailpunch_core::assess::{
+    Assessed, AssessedPanel, FeedingBreaker, ItemView, Memory, PanelJudgement, SubjectWork, breakers_of,
+};
 use nailpunch_core::electrical::mapping::{SingleAnswer, SingleWish, find_single};
 use nailpunch_core::facts::{BoxId, Panel};
 use nailpunch_core::jot::{PanelLine, read_panel_line};
@@ -13,27 +15,54 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, with_audit, with_memory, with_store};
+
+/// A finding at the panel with the revision of what was said of it.
+#[derive(Serialize, ToSchema)]
+pub struct PanelItem {
+    /// The revision; 0 when nothing is stored of it yet.
+    revision: u32,
+    /// Where it stands.
+    view: ItemView,
+}
 
 /// A panel with all that follows from it.
 #[derive(Serialize, ToSchema)]
 pub struct PanelView {
     /// The panel.
     panel: Revised<Panel>,
-    /// What follows from it.
+    /// What follows from it as found.
     judgement: PanelJudgement,
+    /// What follows from it as left, once it was looked at anew.
+    left: Option<PanelJudgement>,
+    /// What looking at it anew begins with.
+    to_look_at_again: Panel,
+    /// Its findings, and where each is in its life.
+    items: Vec<PanelItem>,
+    /// What is done at it.
+    work: SubjectWork,
 }
 
-fn views(walk: &AuditWalk) -> Vec<PanelView> {
-    let basis = &walk.audit.record.basis;
-    let judged = judge_panels(&walk.panel_records(), &walk.circuit_records(), &walk.boxes(), basis);
-    let each = walk.panels.iter().zip(judged);
-    each.map(|(panel, judgement)| PanelView { panel: panel.clone(), judgement }).collect()
+fn views(walk: &AuditWalk, assessed: &Assessed) -> Vec<PanelView> {
+    let view = |(panel, known): (&Revised<Panel>, &AssessedPanel)| {
+        let item = |view: &ItemView| PanelItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
+        PanelView {
+            judgement: known.found.clone(),
+            left: known.left.clone(),
+            to_look_at_again: panel.record.to_look_at_again(),
+            items: known.findings.iter().map(item).collect(),
+            work: known.work.clone(),
+            panel: panel.clone(),
+        }
+    };
+    walk.panels.iter().zip(&assessed.panels).map(view).collect()
 }
 
-fn view(store: &Store, audit: &str, id: &str) -> Result<PanelView, StoreError> {
+fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<PanelView, StoreError> {
     let walk = store.walk(audit)?;
-    let found = views(&walk).into_iter().find(|view| view.panel.record.id.to_string() == id);
+    let facts = walk.facts();
+    let found =
+        views(&walk, &Assessed::with(&facts, memory)).into_iter().find(|view| view.panel.record.id.to_string() == id);
     found.ok_or_else(|| StoreError::NotFound { kind: "panel", id: id.to_owned() })
 }
 
@@ -46,9 +75,8 @@ fn view(store: &Store, audit: &str, id: &str) -> Result<PanelView, StoreError> {
 #[get_route("/audits/<audit>/boxes/<id>/breakers")]
 pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<FeedingBreaker>>, ApiError> {
     let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?);
-    let feeding = with_store(store, move |store| {
-        let walk = store.walk(&audit)?;
-        Ok(breakers_of(BoxId(id), &walk.panel_records(), &walk.circuit_records(), &walk.boxes()))
+    let feeding = with_audit(store, audit, move |_, assessed| {
+        Ok(breakers_of(BoxId(id), assessed.panels.iter().map(|known| (known.panel, &known.found))))
     });
     Ok(Json(feeding.await?))
 }
@@ -82,7 +110,7 @@ pub fn line(body: Body<PanelLineWish>) -> Result<Json<PanelLine>, ApiError> {
 #[get_route("/audits/<audit>/panels")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<PanelView>>, ApiError> {
     let audit = identifier(audit)?.to_string();
-    let listed = with_store(store, move |store| Ok(views(&store.walk(&audit)?)));
+    let listed = with_audit(store, audit, |walk, assessed| Ok(views(walk, assessed)));
     Ok(Json(listed.await?))
 }
 
@@ -103,9 +131,9 @@ pub async fn put(
 ) -> Result<Json<PanelView>, ApiError> {
     let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
     let id = same_identifier(panel, record.id.0)?.to_string();
-    let saved = with_store(store, move |store| {
+    let saved = with_memory(store, move |store, memory| {
         store.put(&audit, &record, based_on, &author())?;
-        view(store, &audit, &id)
+        view(store, memory, &audit, &id)
     });
     Ok(Json(saved.await?))
 }

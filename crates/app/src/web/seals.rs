@@ -1,5 +1,8 @@
 //! Seals: the report frozen with its hash; later changes make amendments.
 
+use std::sync::Arc;
+
+use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::Seal;
 use nailpunch_report::{ReportKind, data_sha256, pdf, sha256};
 use nailpunch_store::Change;
@@ -51,7 +54,12 @@ pub async fn make(store: &Shared, audit: &str) -> Result<Json<Seal>, ApiError> {
     let mut seal = Seal { number, at: now(), data_sha256: data, pdf_sha256: None, changes };
     whole.seals.push(seal.clone());
     let at = seal.at.clone();
-    let made = rocket::tokio::task::spawn_blocking(move || pdf(&whole, ReportKind::Full, &at)).await;
+    let keep = Arc::clone(store.inner());
+    let made = rocket::tokio::task::spawn_blocking(move || {
+        let facts = whole.facts();
+        pdf(&whole, &Assessed::with(&facts, &keep.memory), ReportKind::Full, &at)
+    })
+    .await;
     let made = made.map_err(|error| internal(error.to_string()))?.map_err(|error| internal(error.to_string()))?;
     seal.pdf_sha256 = Some(sha256(&made));
     let kept = seal.clone();

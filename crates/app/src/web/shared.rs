@@ -2,25 +2,74 @@
 
 use std::sync::Arc;
 
-use nailpunch_store::{Author, Store, StoreError};
+use nailpunch_core::assess::{Assessed, Memory};
+use nailpunch_store::{AuditWalk, Author, Store, StoreError};
 use rocket::State;
 
 use super::problem::ApiError;
 use crate::clock::now;
 
-/// The store, shared between requests.
-pub type Shared = State<Arc<Store>>;
+/// The audits on disk, and what was worked out of them before.
+pub struct Kept {
+    /// The store.
+    pub store: Store,
+    /// The answers that still hold.
+    pub memory: Memory,
+}
 
-/// Runs `work` on the store off the threads that answer requests: a write waits for the disk.
-pub async fn with_store<T: Send + 'static>(
-    store: &Shared,
-    work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
+/// The most boxes whose answers are kept.
+const MOST_BOXES: usize = 20_000;
+
+impl Kept {
+    /// With nothing worked out yet.
+    pub fn new(store: Store) -> Self {
+        Self { store, memory: Memory::new(MOST_BOXES) }
+    }
+}
+
+/// What is kept, shared between requests.
+pub type Shared = State<Arc<Kept>>;
+
+/// Runs `work` off the threads that answer requests: a write waits for the disk, and an audit is judged on all cores.
+async fn aside<T: Send + 'static>(
+    kept: &Shared,
+    work: impl FnOnce(&Kept) -> Result<T, StoreError> + Send + 'static,
 ) -> Result<T, ApiError> {
-    let store = Arc::clone(store.inner());
-    match rocket::tokio::task::spawn_blocking(move || work(&store)).await {
+    let kept = Arc::clone(kept.inner());
+    match rocket::tokio::task::spawn_blocking(move || work(&kept)).await {
         Ok(done) => Ok(done?),
         Err(_) => Err(ApiError::internal("the store stopped in the middle of this request")),
     }
+}
+
+/// Runs `work` on the store.
+pub async fn with_store<T: Send + 'static>(
+    kept: &Shared,
+    work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
+) -> Result<T, ApiError> {
+    aside(kept, move |kept| work(&kept.store)).await
+}
+
+/// Runs `work` on the store, and on what was worked out before.
+pub async fn with_memory<T: Send + 'static>(
+    kept: &Shared,
+    work: impl FnOnce(&Store, &Memory) -> Result<T, StoreError> + Send + 'static,
+) -> Result<T, ApiError> {
+    aside(kept, move |kept| work(&kept.store, &kept.memory)).await
+}
+
+/// Runs `work` on an audit as it stands, judged.
+pub async fn with_audit<T: Send + 'static>(
+    kept: &Shared,
+    audit: String,
+    work: impl FnOnce(&AuditWalk, &Assessed) -> Result<T, StoreError> + Send + 'static,
+) -> Result<T, ApiError> {
+    with_memory(kept, move |store, memory| {
+        let walk = store.walk(&audit)?;
+        let facts = walk.facts();
+        work(&walk, &Assessed::with(&facts, memory))
+    })
+    .await
 }
 
 /// Who a request is in the journal.

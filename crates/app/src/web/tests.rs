@@ -193,7 +193,7 @@ fn an_item_closes_only_on_proof() {
     let id = "00000000-0000-7000-8000-000000000004";
     let path = format!("/api/audits/{AUDIT}/items/{id}");
     let item = |state: &str| {
-        json!({"id": id, "box_id": BOX, "rule": "free-conductor-length", "repair": "extend-in-line-lever",
+        json!({"id": id, "subject": {"box": BOX}, "rule": "free-conductor-length", "repair": "extend-in-line-lever",
                "state": state})
     };
     assert_eq!(server.put(&path, 0, &item("planned")).0, Status::Ok);
@@ -207,6 +207,75 @@ fn an_item_closes_only_on_proof() {
     let length = view["items"].as_array().unwrap().iter().find(|item| item["revision"] == 2).unwrap();
     assert_eq!(length["view"]["state"], "proven");
     assert_eq!(server.put(&path, 2, &item("closed")).0, Status::Ok);
+}
+
+#[test]
+fn a_finding_at_a_panel_lives_as_one_at_a_box_does() {
+    let server = furnished();
+    let (panel_id, item_id) = ("00000000-0000-7000-8000-00000000000a", "00000000-0000-7000-8000-00000000000b");
+    let panel_path = format!("/api/audits/{AUDIT}/panels/{panel_id}");
+    let path = format!("/api/audits/{AUDIT}/items/{item_id}");
+    let panel = json!({"id": panel_id, "name": "main panel", "spaces": 12, "feed": "service",
+        "breakers": [{"id": 1, "space": 1, "amperes": 20, "directory": "hall"}],
+        "observed": [{"what": "open-space", "fault": true}, {"what": "open-knockout", "fault": false}]});
+    let (status, view) = server.put(&panel_path, 0, &panel);
+    assert_eq!(status, Status::Ok, "{view}");
+    let of = |view: &Value, rule: &str| -> Value {
+        view["items"].as_array().unwrap().iter().find(|item| item["view"]["rule"] == rule).unwrap().clone()
+    };
+    assert_eq!(of(&view, "panel-openings")["view"]["state"], "found");
+    assert_eq!(view["work"]["steps"][0]["repair"], "close-panel-openings");
+    // What is open at a panel is counted and stands in the job, before anybody says anything.
+    let counts = |server: &Server| server.get("/api/audits").1[0]["counts"].clone();
+    let before = counts(&server);
+    assert_eq!((before["panels"].as_u64(), before["violating_panels"].as_u64()), (Some(1), Some(1)));
+    let (_, walk) = server.get(&format!("/api/audits/{AUDIT}/walk"));
+    assert_eq!(walk["panels"][0]["still_open"], true);
+    let (_, job) = server.get(&format!("/api/audits/{AUDIT}/job"));
+    assert_eq!(job["panels"][0]["name"], "main panel");
+
+    let item = |state: &str, more: Value| {
+        let mut item = json!({"id": item_id, "subject": {"panel": panel_id}, "rule": "panel-openings",
+                              "repair": "close-panel-openings", "state": state});
+        item.as_object_mut().unwrap().extend(more.as_object().cloned().unwrap_or_default());
+        item
+    };
+    let pointer = |answer: (Status, Value)| answer.1["errors"][0]["pointer"].as_str().unwrap_or_default().to_owned();
+    let unknown = json!({"subject": {"panel": BOX}});
+    assert_eq!(pointer(server.put(&path, 0, &item("planned", unknown))), "/subject");
+    assert_eq!(pointer(server.put(&path, 0, &item("planned", json!({"rule": "box-fill"})))), "/rule");
+    assert_eq!(pointer(server.put(&path, 0, &item("planned", json!({"repair": "own"})))), "/own");
+    assert_eq!(pointer(server.put(&path, 0, &item("put-off", json!({})))), "/note");
+    for (revision, state, more) in [
+        (0, "planned", json!({})),
+        (1, "put-off", json!({"note": "until the spring"})),
+        (2, "waiting", json!({"waits_for": "part"})),
+        (3, "declined", json!({"note": "the owner, by telephone"})),
+        (4, "planned", json!({})),
+        (5, "done", json!({})),
+    ] {
+        let (status, answer) = server.put(&path, revision, &item(state, more));
+        assert_eq!(status, Status::Ok, "{state}: {answer}");
+    }
+    assert_eq!(pointer(server.put(&path, 6, &item("closed", json!({})))), "/state", "nothing proves it yet");
+    let mut left = panel.clone();
+    left["observed"] = json!([{"what": "open-space", "fault": false}, {"what": "open-knockout", "fault": false}]);
+    let mut again = panel.clone();
+    again["left"] = left;
+    let (_, view) = server.put(&panel_path, 1, &again);
+    assert_eq!(of(&view, "panel-openings")["view"]["state"], "proven", "{view}");
+    assert_eq!(server.put(&path, 6, &item("closed", json!({}))).0, Status::Ok);
+    let after = counts(&server);
+    assert_eq!(after["items"]["closed"], 1);
+    // It is in the journal, and taken back from there.
+    let (_, journal) = server.get(&format!("/api/audits/{AUDIT}/journal"));
+    assert_eq!((journal[0]["kind"].as_str(), journal[0]["can_undo"].as_bool()), (Some("item"), Some(true)));
+    let undo = format!("/api/audits/{AUDIT}/journal/{}/undo", journal[0]["number"]);
+    assert_eq!(server.send(server.client.post(undo.as_str())).0, Status::Ok);
+    assert_eq!(counts(&server)["items"]["proven"], 1);
+    let (_, csv) = server.get(&format!("/api/audits/{AUDIT}/findings.csv"));
+    let row = csv.as_str().unwrap().lines().find(|row| row.contains("panel-openings")).unwrap().to_owned();
+    assert!(row.contains("proven") && row.contains("meets"), "{row}");
 }
 
 #[test]
@@ -309,7 +378,7 @@ fn no_repair_is_planned_where_the_job_ends() {
     stopped["found"]["observed"] = json!([{"what": "knob-and-tube", "fault": true}]);
     assert_eq!(server.put(&box_path(), 1, &stopped).0, Status::Ok);
     let item = |repair: &str| {
-        json!({"id": "0192f0c0-0000-7000-8000-0000000000aa", "box_id": BOX, "rule": "free-conductor-length",
+        json!({"id": "0192f0c0-0000-7000-8000-0000000000aa", "subject": {"box": BOX}, "rule": "free-conductor-length",
                "repair": repair, "state": "planned"})
     };
     let path = format!("/api/audits/{AUDIT}/items/0192f0c0-0000-7000-8000-0000000000aa");

@@ -1,8 +1,10 @@
 //! What cannot be accepted in a record: what its facts say of each other, and codes that no catalogue has.
 
-use crate::facts::{Audit, BoxRecord, Bundle, CorrectionLine, Panel, Photo, Pointer, Problem, Ruling, WorkItem};
-use crate::repair::{REFER, repair};
-use crate::rules::{is_rule, rule};
+use crate::facts::{
+    Audit, BoxRecord, Bundle, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Ruling, Subject, WorkItem,
+};
+use crate::repair::{panel_repair, repair};
+use crate::rules::{PANEL_RULES, is_rule, rule};
 
 /// A record that is checked before it is kept.
 pub trait Acceptance {
@@ -27,11 +29,17 @@ fn of_lines(lines: &[CorrectionLine], at: &Pointer) -> Vec<Problem> {
 
 fn of_item(item: &WorkItem, at: &Pointer) -> Vec<Problem> {
     let mut problems = Vec::new();
-    if rule(&item.rule).is_none() {
-        let message = format!("there is no rule `{}`; see the rule book for the codes", item.rule);
+    let (known_rule, known_repair) = match item.subject {
+        Subject::Box(_) => (rule(&item.rule).is_some(), repair(&item.repair).is_some()),
+        Subject::Panel(_) => {
+            (PANEL_RULES.iter().any(|rule| rule.code == item.rule), panel_repair(&item.repair).is_some())
+        }
+    };
+    if !known_rule {
+        let message = format!("there is no rule `{}` for this subject; see the rule book for the codes", item.rule);
         problems.push(Problem::new(&at.at("rule"), message));
     }
-    if item.repair != REFER && repair(&item.repair).is_none() {
+    if item.repair != REFER && item.repair != OWN && !known_repair {
         let message = format!("there is no repair `{}`; choose one of those proposed", item.repair);
         problems.push(Problem::new(&at.at("repair"), message));
     }
@@ -84,6 +92,9 @@ impl Acceptance for Bundle {
                 problems.extend(items.flat_map(|(index, item)| of_item(item, &place.at("items").at(index))));
             }
         }
+        for (index, item) in self.items.iter().enumerate() {
+            problems.extend(of_item(item, &at.at("items").at(index)));
+        }
         for (index, panel) in self.panels.iter().enumerate() {
             problems.extend(of_rulings(&panel.rulings, &at.at("panels").at(index)));
         }
@@ -125,7 +136,8 @@ mod tests {
         assert_eq!(pointers(&photo), ["/rule"]);
         let item = WorkItem {
             id: ItemId(Uuid::nil()),
-            box_id: record.id,
+            subject: Subject::Box(record.id),
+            own: None,
             rule: "box-file".to_owned(),
             repair: "glue".to_owned(),
             state: StoredState::Planned,

@@ -122,20 +122,25 @@ pub fn judge_box(request: JudgeRequest) -> Judgement {
     let situation =
         Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let results = judge(&situation);
+    Judgement { entries, ..judgement(&contents, &basis, results) }
+}
+
+/// What follows from the contents of a box, of which the rules have spoken already.
+pub fn judgement(contents: &BoxContents, basis: &Basis, results: Vec<RuleResult>) -> Judgement {
     Judgement {
-        entries,
-        texts: length_texts(&contents, basis.units),
+        contents: contents.clone(),
+        entries: Vec::new(),
+        texts: length_texts(contents, basis.units),
         contradictions: contents.contradictions(&basis.house_rules, basis.units),
         worst: worst_verdict(&results),
         dangerous: is_dangerous(&results),
         next: next_measurement(&results),
-        stops: stops(&contents),
-        fill: fill(&contents, basis.edition, basis.units).ok(),
-        section: Section::of(&contents, &basis),
-        face: Face::of(&contents),
-        electrical: Electrical::of(&contents, basis.house_rules.dead_test_methods),
+        stops: stops(contents),
+        fill: fill(contents, basis.edition, basis.units).ok(),
+        section: Section::of(contents, basis),
+        face: Face::of(contents),
+        electrical: Electrical::of(contents, basis.house_rules.dead_test_methods),
         results,
-        contents,
     }
 }
 

@@ -4,9 +4,10 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::{BoxItems, ItemState, ItemView, item_views};
-use crate::facts::{Basis, BoxRecord, CorrectionLine, Room, WorkItem};
-use crate::rules::{RuleResult, Situation, Verdict, judge};
+use super::assessed::Assessed;
+use super::item::{ItemState, ItemView};
+use crate::facts::{BoxRecord, CorrectionLine, Panel, Room, Subject};
+use crate::rules::{RuleResult, Verdict, rule_title};
 
 /// The answer to a line.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -46,7 +47,7 @@ const WORDS: [(&str, &[&str]); 26] = [
     ("cover-present", &["missing cover", "cover missing", "no cover", "missing plate", "cover plate"]),
     ("plate-intact", &["cracked", "broken plate", "damaged plate"]),
     ("opening-closed", &["knockout", "open hole"]),
-    ("cable-entry", &["cable clamp", "connector missing", "bushing", "romex connector", "cable connector"]),
+    ("cable-entry", &["cable clamp", "connector missing", "bushing", "cable connector", "nm connector"]),
     ("splice-enclosed", &["open splice", "splice outside", "splices outside", "junction box"]),
     ("ground-present", &["no ground", "not grounded", "ungrounded", "open ground", "missing ground"]),
     ("ground-not-bootleg", &["bootleg", "false ground", "jumper"]),
@@ -80,8 +81,13 @@ fn stands_in(text: &str, name: &str) -> bool {
             .any(|(at, _)| is_edge(text[..at].chars().next_back()) && is_edge(text[at + name.len()..].chars().next()))
 }
 
-/// Links lines, each a place and a text, to rooms, boxes and rules where their words name them. Numbers go on from `last`.
-pub fn linked(lines: &[(String, String)], last: u16, boxes: &[(&Room, &BoxRecord)]) -> Vec<CorrectionLine> {
+/// Links lines, each a place and a text, to rooms, boxes, panels and rules where their words name them. Numbers go on from `last`.
+pub fn linked(
+    lines: &[(String, String)],
+    last: u16,
+    boxes: &[(&Room, &BoxRecord)],
+    panels: &[Panel],
+) -> Vec<CorrectionLine> {
     let line = |(id, (place, text)): (u16, &(String, String))| {
         let words = format!("{place} {text}");
         let by_tag = boxes.iter().find(|(_, record)| stands_in(&words, &record.tag));
@@ -94,6 +100,7 @@ pub fn linked(lines: &[(String, String)], last: u16, boxes: &[(&Room, &BoxRecord
             text: text.clone(),
             room: found.or_else(|| named_rooms.clone().next()).map(|(room, _)| room.id),
             box_id: found.map(|(_, record)| record.id),
+            panel: panels.iter().find(|panel| found.is_none() && stands_in(&words, &panel.name)).map(|panel| panel.id),
             rule: rule_of(text),
             note: String::new(),
         }
@@ -117,51 +124,63 @@ pub fn typed_lines(text: &str) -> Vec<(String, String)> {
         .collect()
 }
 
-/// The answers to a correction list, line by line.
-pub fn answers(
-    lines: &[CorrectionLine],
-    boxes: &[(&Room, &BoxRecord)],
-    items: &BoxItems,
-    basis: &Basis,
-) -> Vec<CorrectionAnswer> {
+/// The answers to the correction list of an audit, line by line.
+pub fn answers(assessed: &Assessed) -> Vec<CorrectionAnswer> {
     let answer = |line: &CorrectionLine| {
-        let known = boxes.iter().find(|(_, record)| Some(record.id) == line.box_id);
-        let room = known
-            .map(|(room, _)| *room)
-            .or_else(|| boxes.iter().map(|(room, _)| *room).find(|room| Some(room.id) == line.room));
-        let title = line.rule.as_deref().and_then(crate::rules::rule).map_or("", |rule| rule.title);
-        let own: &[WorkItem] = known.and_then(|(_, record)| items.get(&record.id)).map_or(&[], Vec::as_slice);
-        let views =
-            known.map(|(room, record)| item_views(record, own, basis, basis.wired_under(room, record.wired_under)));
-        let view = views.as_ref().and_then(|views| views.iter().find(|view| Some(&view.rule) == line.rule.as_ref()));
-        let sentence = match (known, view) {
-            (None, _) => "Not linked to a box yet.".to_owned(),
+        let about = line.subject().and_then(|subject| about(assessed, subject));
+        let room = about.as_ref().and_then(|about| about.room).map(|room| room.id).or(line.room);
+        let room = assessed.facts.rooms.iter().map(|known| &known.room).find(|known| Some(known.id) == room);
+        let view =
+            about.as_ref().and_then(|about| about.findings.iter().find(|view| Some(&view.rule) == line.rule.as_ref()));
+        let sentence = match (&about, view) {
+            (None, _) => "Not linked to a box or panel yet.".to_owned(),
             (Some(_), Some(view)) => of_item(view),
-            (Some((room, record)), None) if line.rule.is_some() => {
-                let wired_under = basis.wired_under(room, record.wired_under);
-                let situation =
-                    Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) };
-                let result = judge(&situation).into_iter().find(|result| Some(result.rule) == line.rule.as_deref());
-                match result.map(|result| (result.verdict, result.sentence)) {
+            (Some(about), None) => {
+                let result = about.found.iter().find(|result| Some(result.rule) == line.rule.as_deref());
+                match result.map(|result| (result.verdict, &result.sentence)) {
                     Some((Verdict::NotMeasured, sentence)) => {
-                        format!("Open: {} is not measured for it yet. {sentence}", record.tag)
+                        format!("Open: {} is not measured for it yet. {sentence}", about.name)
                     }
-                    Some((verdict, sentence)) => format!("Looked at in {}: {}. {sentence}", record.tag, verdict.name()),
-                    None => format!("Linked to {}; no rule covers it.", record.tag),
+                    Some((verdict, sentence)) => format!("Looked at in {}: {}. {sentence}", about.name, verdict.name()),
+                    None => format!("Linked to {}; no rule covers it.", about.name),
                 }
             }
-            (Some((_, record)), None) => format!("Linked to {}; no rule covers it.", record.tag),
         };
         CorrectionAnswer {
             room: room.map_or_else(String::new, |room| room.name.clone()),
-            tag: known.map_or_else(String::new, |(_, record)| record.tag.clone()),
-            title: title.to_owned(),
+            tag: about.as_ref().map_or_else(String::new, |about| about.name.to_owned()),
+            title: line.rule.as_deref().and_then(rule_title).unwrap_or_default().to_owned(),
             state: view.map(|view| view.state),
             sentence: if line.note.is_empty() { sentence } else { format!("{sentence} {}", line.note) },
             line: line.clone(),
         }
     };
-    lines.iter().map(answer).collect()
+    assessed.facts.audit.corrections.iter().map(answer).collect()
+}
+
+/// What a line is about.
+struct About<'a> {
+    name: &'a str,
+    room: Option<&'a Room>,
+    found: &'a [RuleResult],
+    findings: &'a [ItemView],
+}
+
+fn about<'a>(assessed: &'a Assessed, subject: Subject) -> Option<About<'a>> {
+    match subject {
+        Subject::Box(id) => assessed.of_box(id).map(|known| About {
+            name: &known.record.tag,
+            room: Some(known.room),
+            found: &known.answer().found,
+            findings: &known.answer().findings,
+        }),
+        Subject::Panel(id) => assessed.of_panel(id).map(|known| About {
+            name: &known.panel.name,
+            room: None,
+            found: &known.found.results,
+            findings: &known.findings,
+        }),
+    }
 }
 
 /// What became of an item, with its figures.
@@ -181,7 +200,7 @@ fn of_item(view: &ItemView) -> String {
         ItemState::Proven => format!("Put right; the new measurements pass{figures}."),
         ItemState::Done | ItemState::Reopened => format!("Done, not proven yet{figures}. {}", view.next),
         ItemState::Planned => format!("Confirmed and planned{figures}."),
-        ItemState::Waiting | ItemState::Declined | ItemState::Referred => {
+        ItemState::Waiting | ItemState::Declined | ItemState::PutOff | ItemState::Referred => {
             format!("{} {}", view.next, figures.trim_start_matches(": ")).trim().to_owned()
         }
         ItemState::Found => format!("Confirmed{figures}; nothing is planned yet."),
@@ -194,9 +213,9 @@ mod tests {
 
     use super::*;
     use crate::assess::to_measure_again;
-    use crate::facts::{ItemId, StoredState};
+    use crate::facts::{AuditFacts, ItemId, StoredState, WorkItem};
     use crate::quantity::Length;
-    use crate::testing::{box_with, conductor, record_of};
+    use crate::testing::{audit_of, box_with, conductor, record_of};
 
     #[test]
     fn typed_lines_lose_their_numbers_and_keep_their_words() {
@@ -209,7 +228,8 @@ mod tests {
     fn a_line_finds_its_box_its_room_and_its_rule() {
         let (room, record) = record_of(box_with(None, vec![]));
         let boxes = [(&room, &record)];
-        let of = |place: &str, text: &str| linked(&[(place.to_owned(), text.to_owned())], 4, &boxes).remove(0);
+        let panels = [Panel::new(crate::facts::PanelId(Uuid::nil()), "main panel", 12)];
+        let of = |place: &str, text: &str| linked(&[(place.to_owned(), text.to_owned())], 4, &boxes, &panels).remove(0);
         let by_tag = of("", "K1: wires too short");
         assert_eq!(
             (by_tag.id, by_tag.box_id, by_tag.rule.as_deref()),
@@ -218,6 +238,8 @@ mod tests {
         let by_room = of("Kitchen", "missing cover plate");
         assert_eq!((by_room.room, by_room.box_id), (Some(room.id), None));
         assert_eq!(by_room.rule.as_deref(), Some("cover-present"));
+        let at_panel = of("main panel", "double tap at breaker 7");
+        assert_eq!((at_panel.panel, at_panel.box_id), (Some(panels[0].id), None));
         let none = of("attic", "insulation is thin");
         assert_eq!((none.room, none.rule), (None, None), "kept word for word where nothing fits");
         assert!(!stands_in("K10 is loose", "K1"));
@@ -232,21 +254,23 @@ mod tests {
 
     #[test]
     fn an_answer_carries_the_figures() {
-        let (room, mut record) = record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]));
+        let (_, mut record) = record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]));
         let line = |box_id, rule: Option<&str>| CorrectionLine {
             id: 1,
             place: String::new(),
             text: "short wires".to_owned(),
             room: None,
             box_id,
+            panel: None,
             rule: rule.map(str::to_owned),
             note: String::new(),
         };
         let item = WorkItem {
             id: ItemId(Uuid::nil()),
-            box_id: record.id,
+            subject: Subject::Box(record.id),
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),
+            own: None,
             state: StoredState::Closed,
             waits_for: None,
             note: String::new(),
@@ -254,19 +278,18 @@ mod tests {
         let mut left = to_measure_again(&record, std::slice::from_ref(&item));
         left.conductors[0].free_length = Some(Length::inches(7));
         record.left = Some(left);
-        let items = BoxItems::from([(record.id, vec![item])]);
-        let said = |line: CorrectionLine, items: &BoxItems| {
-            answers(&[line], &[(&room, &record)], items, &Basis::default()).remove(0).sentence
+        let said = |line: CorrectionLine, items: &[WorkItem]| {
+            let mut facts = AuditFacts { items: items.to_vec(), ..audit_of(record.clone()) };
+            facts.audit.corrections = vec![line];
+            answers(&Assessed::of(&facts)).remove(0).sentence
         };
+        let items = [item];
         let closed = line(Some(record.id), Some("free-conductor-length"));
         assert_eq!(said(closed.clone(), &items), "Put right and proven: found 2 3/4 in, left 7 in, limit 6 in.");
-        assert_eq!(
-            said(closed, &BoxItems::new()),
-            "Confirmed: found 2 3/4 in, left 7 in, limit 6 in; nothing is planned yet."
-        );
+        assert_eq!(said(closed, &[]), "Confirmed: found 2 3/4 in, left 7 in, limit 6 in; nothing is planned yet.");
         let open = said(line(Some(record.id), Some("box-secure")), &items);
         assert!(open.starts_with("Open: K1 is not measured for it yet."), "{open}");
-        assert_eq!(said(line(None, None), &items), "Not linked to a box yet.");
+        assert_eq!(said(line(None, None), &items), "Not linked to a box or panel yet.");
         assert_eq!(said(line(Some(record.id), None), &items), "Linked to K1; no rule covers it.");
     }
 }

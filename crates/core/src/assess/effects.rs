@@ -1,9 +1,11 @@
 //! What the house rules of an audit change: each matter that is not at its default, with the verdicts that it changed.
 
+use rayon::prelude::*;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{Basis, BoxId, BoxRecord, Room, house_rule_infos};
+use super::assessed::{Assessed, AssessedBox};
+use crate::facts::{Basis, BoxId, house_rule_infos};
 use crate::rules::{Situation, Verdict, judge};
 
 /// A verdict that a house rule changed.
@@ -34,33 +36,31 @@ pub struct HouseRuleEffect {
     pub changed: Vec<ChangedVerdict>,
 }
 
-/// Of an audit, over its boxes with the rooms they are in.
-pub fn house_rule_effects(basis: &Basis, boxes: &[(&Room, &BoxRecord)]) -> Vec<HouseRuleEffect> {
+/// Of an audit: only what the default would say is judged for it.
+pub fn house_rule_effects(assessed: &Assessed) -> Vec<HouseRuleEffect> {
+    let basis = &assessed.facts.audit.basis;
     let mut effects = Vec::new();
     for info in house_rule_infos() {
         let Some(house_rules) = basis.house_rules.with_default(info.field) else { continue };
         let default = Basis { house_rules, ..basis.clone() };
-        let mut changed = Vec::new();
-        for (room, record) in boxes {
-            let wired_under = basis.wired_under(room, record.wired_under);
-            let of = |basis| {
-                judge(&Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) })
-            };
-            let by_default = of(&default);
-            for result in of(basis) {
-                let Some(other) = by_default.iter().find(|other| other.rule == result.rule) else { continue };
-                if (other.verdict, other.severity) != (result.verdict, result.severity) {
-                    changed.push(ChangedVerdict {
-                        box_id: record.id,
-                        tag: record.tag.clone(),
-                        rule: result.rule,
-                        title: result.title,
-                        by_house: result.verdict,
-                        by_default: other.verdict,
-                    });
-                }
-            }
-        }
+        let of_box = |known: &AssessedBox| {
+            let record = known.record;
+            let (wired_under, rulings) = (known.wired_under, record.rulings.as_slice());
+            let by_default = judge(&Situation { wired_under, rulings, ..Situation::new(&record.found, &default) });
+            let changed = known.answer().found.iter().filter_map(|result| {
+                let other = by_default.iter().find(|other| other.rule == result.rule)?;
+                ((other.verdict, other.severity) != (result.verdict, result.severity)).then(|| ChangedVerdict {
+                    box_id: record.id,
+                    tag: record.tag.clone(),
+                    rule: result.rule,
+                    title: result.title,
+                    by_house: result.verdict,
+                    by_default: other.verdict,
+                })
+            });
+            changed.collect::<Vec<_>>()
+        };
+        let changed = assessed.boxes.par_iter().flat_map_iter(of_box).collect();
         effects.push(HouseRuleEffect { field: info.field, matter: info.matter, changed });
     }
     effects
@@ -71,15 +71,15 @@ mod tests {
     use super::*;
     use crate::facts::LimitsTogether;
     use crate::quantity::Length;
-    use crate::testing::{box_with, conductor, record_of};
+    use crate::testing::{audit_of, box_with, conductor, record_of};
 
     #[test]
     fn a_school_says_which_verdicts_it_changed() {
-        let (room, record) = record_of(box_with(Some(Length::sixteenths(8)), vec![conductor(Some(72), None)]));
-        let mut basis = Basis::default();
-        assert!(house_rule_effects(&basis, &[(&room, &record)]).is_empty());
-        basis.house_rules.limits_together = LimitsTogether::Either;
-        let effects = house_rule_effects(&basis, &[(&room, &record)]);
+        let record = record_of(box_with(Some(Length::sixteenths(8)), vec![conductor(Some(72), None)])).1;
+        let mut facts = audit_of(record);
+        assert!(house_rule_effects(&Assessed::of(&facts)).is_empty());
+        facts.audit.basis.house_rules.limits_together = LimitsTogether::Either;
+        let effects = house_rule_effects(&Assessed::of(&facts));
         assert_eq!(effects.len(), 1);
         let changed = &effects[0].changed[0];
         assert_eq!((changed.by_house, changed.by_default), (Verdict::Meets, Verdict::Violates));

@@ -1,16 +1,15 @@
 //! The life of a work item: found → planned → done → proven → closed.
 //!
-//! An item is one rule broken at one box. It is *found* as soon as the rule is violated; a person plans a repair, says
+//! An item is one rule broken at one subject, a box or a panel. It is *found* as soon as the rule is violated; a person plans a repair, says
 //! that it is done, and closes it. *Proven* is never said by anybody: it follows from new measurements that pass.
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::electrical::Evidence;
-use crate::facts::{Basis, BoxContents, BoxRecord, StoredState, WaitsFor, WorkItem};
-use crate::repair::{REFER, repair_title};
-use crate::rules::{RuleResult, Situation, Verdict, forgetting, judge, rule, stops};
-use crate::standard::WiredUnder;
+use crate::facts::{BoxContents, BoxRecord, REFER, StoredState, WaitsFor, WorkItem};
+use crate::repair::repair_title;
+use crate::rules::{RuleResult, Verdict, forgetting, rule};
 
 /// Where an item stands.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -26,6 +25,8 @@ pub enum ItemState {
     Referred,
     /// The owner does not want it; it stays open, with the reason.
     Declined,
+    /// It is left for another time; it stays open.
+    PutOff,
     /// The repair is made; the new measurements are missing or do not pass.
     Done,
     /// The repair is made and the new measurements pass.
@@ -45,6 +46,7 @@ impl ItemState {
             Self::Waiting => "waiting",
             Self::Referred => "referred",
             Self::Declined => "declined by the owner",
+            Self::PutOff => "put off",
             Self::Done => "done, not proven",
             Self::Proven => "proven",
             Self::Closed => "closed",
@@ -64,6 +66,8 @@ pub struct ItemView {
     pub item: Option<WorkItem>,
     /// Where it stands.
     pub state: ItemState,
+    /// The same in words.
+    pub state_name: &'static str,
     /// What is done, in a few words.
     pub repair_title: Option<&'static str>,
     /// What the rule says of the box as found.
@@ -72,20 +76,8 @@ pub struct ItemView {
     pub left: Option<RuleResult>,
     /// What has to happen next, in a sentence.
     pub next: String,
-}
-
-/// Why an item cannot change as asked.
-#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
-pub enum TransitionError {
-    /// It was never said that the work is done.
-    #[error("the repair is not marked done; mark it done first")]
-    NotDone,
-    /// The job ends here for anyone but a licensed electrician.
-    #[error("{0}: no repair is planned here; refer it to a licensed electrician")]
-    Stopped(String),
-    /// Nothing proves it.
-    #[error("nothing proves it yet: {0}")]
-    NotProven(String),
+    /// What its proof still wants; empty once it is proven.
+    pub wanting: String,
 }
 
 /// What measuring again begins with: as found, without what the rules of the work items read.
@@ -96,35 +88,6 @@ pub fn to_measure_again(record: &BoxRecord, items: &[WorkItem]) -> BoxContents {
 /// As left, once anything of it has been measured.
 pub fn measured_again<'a>(record: &'a BoxRecord, items: &[WorkItem]) -> Option<&'a BoxContents> {
     record.left.as_ref().filter(|left| **left != to_measure_again(record, items))
-}
-
-/// Whether the item may be stored in its state, given what it was before and the box it belongs to.
-///
-/// # Errors
-/// [`TransitionError`] when it is closed without having been done, or without proof.
-pub fn check_transition(
-    item: &WorkItem,
-    before: Option<StoredState>,
-    record: &BoxRecord,
-    basis: &Basis,
-) -> Result<(), TransitionError> {
-    if before.is_none()
-        && item.repair != REFER
-        && let Some(stop) = stops(&record.found).first()
-    {
-        return Err(TransitionError::Stopped(stop.found.clone()));
-    }
-    if item.state != StoredState::Closed || before == Some(StoredState::Closed) {
-        return Ok(());
-    }
-    if before != Some(StoredState::Done) {
-        return Err(TransitionError::NotDone);
-    }
-    let left = results_left(record, basis, None, &[&item.rule]);
-    match left.iter().find(|result| result.rule == item.rule) {
-        Some(result) => proof(result, record.left.as_ref()).map_err(TransitionError::NotProven),
-        None => Err(TransitionError::NotProven("the box is not measured again.".to_owned())),
-    }
 }
 
 /// Whether a result, taken after the work, proves that the fault is gone: a rule that no longer concerns the box is
@@ -141,23 +104,6 @@ fn proof(result: &RuleResult, left: Option<&BoxContents>) -> Result<(), String> 
     wanting.map_or(Ok(()), |words| Err(format!("{words}.")))
 }
 
-/// The results for the box as found.
-fn results_found(record: &BoxRecord, basis: &Basis, wired_under: Option<WiredUnder>) -> Vec<RuleResult> {
-    judge(&Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) })
-}
-
-/// The results for the box as left: what was `repaired` as new work, the rest by its age.
-fn results_left(
-    record: &BoxRecord,
-    basis: &Basis,
-    wired_under: Option<WiredUnder>,
-    repaired: &[&str],
-) -> Vec<RuleResult> {
-    record.left.as_ref().map_or_else(Vec::new, |left| {
-        judge(&Situation { wired_under, repaired, rulings: &record.rulings, ..Situation::new(left, basis) })
-    })
-}
-
 /// A sentence, with the note of an item where it has one.
 fn with_note(words: &str, item: Option<&WorkItem>) -> String {
     match item.map(|item| item.note.trim_end_matches('.')).filter(|note| !note.is_empty()) {
@@ -166,66 +112,77 @@ fn with_note(words: &str, item: Option<&WorkItem>) -> String {
     }
 }
 
-/// The items of a box: one for each rule that it violates as found, and one for each that was ever planned.
-pub fn item_views(
-    record: &BoxRecord,
+/// Where the findings of a subject are in their lives: one for each rule that it violates as found, and one for each of
+/// which something was ever said. `left` is what the rules say after the work, and `contents` what they say it of.
+pub(super) fn views(
     items: &[WorkItem],
-    basis: &Basis,
-    wired_under: Option<WiredUnder>,
+    found: &[RuleResult],
+    left: Option<&[RuleResult]>,
+    contents: Option<&BoxContents>,
 ) -> Vec<ItemView> {
-    let repaired: Vec<&str> = items.iter().map(|item| item.rule.as_str()).collect();
-    let found = results_found(record, basis, wired_under);
-    let left = results_left(record, basis, wired_under, &repaired);
     let mut views = Vec::new();
     for result in found {
         let item = items.iter().find(|item| item.rule == result.rule);
         if item.is_none() && !result.is_broken() {
             continue;
         }
-        let left = left.iter().find(|left| left.rule == result.rule).cloned();
-        let proof = left.as_ref().map(|result| proof(result, record.left.as_ref()));
-        let proven = proof == Some(Ok(()));
-        let state = match item.map(|item| item.state) {
-            None => ItemState::Found,
-            Some(StoredState::Planned) if item.is_some_and(|item| item.repair == REFER) => ItemState::Referred,
-            Some(StoredState::Planned) => ItemState::Planned,
-            Some(StoredState::Waiting) => ItemState::Waiting,
-            Some(StoredState::Declined) => ItemState::Declined,
-            Some(StoredState::Done) if proven => ItemState::Proven,
-            Some(StoredState::Done) => ItemState::Done,
-            Some(StoredState::Closed) if proven => ItemState::Closed,
-            Some(StoredState::Closed) => ItemState::Reopened,
+        let after = left.and_then(|left| left.iter().find(|left| left.rule == result.rule));
+        let wanting = match after.map(|after| proof(after, contents)) {
+            Some(Ok(())) => String::new(),
+            Some(Err(wanting)) => wanting,
+            None => "it is not measured again.".to_owned(),
         };
-        let next = match (state, &left) {
-            (ItemState::Found, _) => "Choose a repair.".to_owned(),
-            (ItemState::Planned, _) => "Make the repair, then mark it done.".to_owned(),
-            (ItemState::Waiting, _) => {
-                let what = item.and_then(|item| item.waits_for).map_or("something", WaitsFor::name);
-                with_note(&format!("Waits for {what}"), item)
-            }
-            (ItemState::Referred, _) => with_note("For a licensed electrician", item),
-            (ItemState::Declined, _) => with_note("Declined by the owner; it stays open", item),
-            (ItemState::Done | ItemState::Reopened, Some(left)) if left.verdict != Verdict::NotMeasured => {
-                format!("Not proven: {}", proof.and_then(Result::err).unwrap_or_default())
-            }
-            (ItemState::Done | ItemState::Reopened, _) => {
-                "Measure again: nothing closes without new figures.".to_owned()
-            }
-            (ItemState::Proven, _) => "The new measurements pass. Close it.".to_owned(),
-            (ItemState::Closed, _) => "Closed on its new measurements.".to_owned(),
-        };
+        let state = state_of(item, wanting.is_empty());
         views.push(ItemView {
             rule: result.rule.to_owned(),
             title: result.title,
             item: item.cloned(),
             state,
+            state_name: state.name(),
             repair_title: item.and_then(|item| repair_title(&item.repair)),
-            found: Some(result),
-            left,
-            next,
+            next: next(state, item, after, &wanting),
+            found: Some(result.clone()),
+            left: after.cloned(),
+            wanting,
         });
     }
     views
+}
+
+fn state_of(item: Option<&WorkItem>, proven: bool) -> ItemState {
+    match item.map(|item| item.state) {
+        None => ItemState::Found,
+        Some(StoredState::Planned) if item.is_some_and(|item| item.repair == REFER) => ItemState::Referred,
+        Some(StoredState::Planned) => ItemState::Planned,
+        Some(StoredState::Waiting) => ItemState::Waiting,
+        Some(StoredState::Declined) => ItemState::Declined,
+        Some(StoredState::PutOff) => ItemState::PutOff,
+        Some(StoredState::Done) if proven => ItemState::Proven,
+        Some(StoredState::Done) => ItemState::Done,
+        Some(StoredState::Closed) if proven => ItemState::Closed,
+        Some(StoredState::Closed) => ItemState::Reopened,
+    }
+}
+
+/// What has to happen next, in a sentence.
+fn next(state: ItemState, item: Option<&WorkItem>, after: Option<&RuleResult>, wanting: &str) -> String {
+    match state {
+        ItemState::Found => "Choose a repair.".to_owned(),
+        ItemState::Planned => "Make the repair, then mark it done.".to_owned(),
+        ItemState::Waiting => {
+            let what = item.and_then(|item| item.waits_for).map_or("something", WaitsFor::name);
+            with_note(&format!("Waits for {what}"), item)
+        }
+        ItemState::Referred => with_note("For a licensed electrician", item),
+        ItemState::Declined => with_note("Declined by the owner; it stays open", item),
+        ItemState::PutOff => with_note("Put off; it stays open", item),
+        ItemState::Done | ItemState::Reopened => match after {
+            Some(after) if after.verdict != Verdict::NotMeasured => format!("Not proven: {wanting}"),
+            _ => "Measure again: nothing closes without new figures.".to_owned(),
+        },
+        ItemState::Proven => "The new measurements pass. Close it.".to_owned(),
+        ItemState::Closed => "Closed on its new measurements.".to_owned(),
+    }
 }
 
 #[cfg(test)]
@@ -233,8 +190,9 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::{BoxId, ItemId, Pointer, RoomId};
+    use crate::facts::{Basis, BoxId, ItemId, Pointer, RoomId, Subject};
     use crate::quantity::Length;
+    use crate::rules::{Situation, judge};
     use crate::testing::{box_with, conductor};
 
     fn record() -> BoxRecord {
@@ -254,7 +212,8 @@ mod tests {
     fn item(state: StoredState) -> WorkItem {
         WorkItem {
             id: ItemId(Uuid::nil()),
-            box_id: BoxId(Uuid::nil()),
+            subject: Subject::Box(BoxId(Uuid::nil())),
+            own: None,
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),
             state,
@@ -263,8 +222,17 @@ mod tests {
         }
     }
 
+    fn views_of(record: &BoxRecord, items: &[WorkItem]) -> Vec<ItemView> {
+        let basis = Basis::default();
+        let repaired: Vec<&str> = items.iter().map(|item| item.rule.as_str()).collect();
+        let found = judge(&Situation::new(&record.found, &basis));
+        let left =
+            record.left.as_ref().map(|left| judge(&Situation { repaired: &repaired, ..Situation::new(left, &basis) }));
+        views(items, &found, left.as_deref(), record.left.as_ref())
+    }
+
     fn state(record: &BoxRecord, items: &[WorkItem]) -> ItemState {
-        let views = item_views(record, items, &Basis::default(), None);
+        let views = views_of(record, items);
         views.iter().find(|view| view.rule == "free-conductor-length").expect("it is violated").state
     }
 
@@ -278,7 +246,7 @@ mod tests {
 
     #[test]
     fn a_violation_is_an_item_before_anybody_says_so() {
-        let views = item_views(&record(), &[], &Basis::default(), None);
+        let views = views_of(&record(), &[]);
         assert_eq!(views.len(), 2);
         assert!(views.iter().all(|view| view.state == ItemState::Found));
     }
@@ -310,7 +278,7 @@ mod tests {
         let item =
             WorkItem { rule: "metal-box-bonded".to_owned(), repair: "bond-box".to_owned(), ..item(StoredState::Done) };
         let state = |record: &BoxRecord| {
-            let views = item_views(record, std::slice::from_ref(&item), &Basis::default(), None);
+            let views = views_of(record, std::slice::from_ref(&item));
             let view = views.into_iter().find(|view| view.rule == "metal-box-bonded").expect("it is an item");
             (view.state, view.next)
         };
@@ -329,30 +297,6 @@ mod tests {
             record.left.as_mut().expect("measured").readings = vec![read(meter, volts)];
             assert_eq!(state(&record).0, wanted, "{volts} V, {}", state(&record).1);
         }
-    }
-
-    #[test]
-    fn a_stop_leaves_only_the_referral() {
-        let mut record = record();
-        record.found.observe(crate::facts::Observation::KnobAndTube, true);
-        let plan = |repair: &str| {
-            let item = WorkItem { repair: repair.to_owned(), ..item(StoredState::Planned) };
-            assert_eq!(item.problems(&Pointer::root()), []);
-            check_transition(&item, None, &record, &Basis::default())
-        };
-        assert!(matches!(plan("extend-in-line-lever"), Err(TransitionError::Stopped(_))));
-        assert_eq!(plan(REFER), Ok(()));
-    }
-
-    #[test]
-    fn an_item_closes_only_on_proof() {
-        let close = |before, record: &BoxRecord| {
-            check_transition(&item(StoredState::Closed), before, record, &Basis::default())
-        };
-        assert_eq!(close(Some(StoredState::Planned), &measured_again(112)), Err(TransitionError::NotDone));
-        assert!(matches!(close(Some(StoredState::Done), &record()), Err(TransitionError::NotProven(_))));
-        assert!(matches!(close(Some(StoredState::Done), &measured_again(80)), Err(TransitionError::NotProven(_))));
-        assert_eq!(close(Some(StoredState::Done), &measured_again(112)), Ok(()));
     }
 
     #[test]
@@ -378,7 +322,7 @@ mod tests {
         };
         assert_eq!(waiting.problems(&Pointer::root()), []);
         assert_eq!(WorkItem { waits_for: None, ..waiting.clone() }.problems(&Pointer::root())[0].pointer, "/waits_for");
-        let views = item_views(&record(), &[waiting], &Basis::default(), None);
+        let views = views_of(&record(), &[waiting]);
         let view = views.iter().find(|view| view.rule == "free-conductor-length").expect("it is violated");
         assert_eq!(
             (view.state, view.next.as_str()),

@@ -2,27 +2,30 @@
 //! state of the whole at a glance.
 
 mod acceptance;
+mod answer;
+mod assessed;
 mod box_judgement;
-mod box_work;
 mod correction;
 mod effects;
 mod item;
+mod memory;
 mod overview;
 mod panel_judgement;
 pub mod sampling;
+mod transition;
+mod work;
 
 pub use acceptance::Acceptance;
-pub use box_judgement::{Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, plan_for};
-pub use box_work::{BoxWork, JobItem, JobStep};
+pub use answer::BoxAnswer;
+pub use assessed::{Assessed, AssessedBox, AssessedPanel};
+pub use box_judgement::{
+    Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
+};
 pub use correction::{CorrectionAnswer, answers, linked, typed_lines};
 pub use effects::{ChangedVerdict, HouseRuleEffect, house_rule_effects};
-pub use item::{ItemState, ItemView, TransitionError, check_transition, item_views, measured_again, to_measure_again};
+pub use item::{ItemState, ItemView, measured_again, to_measure_again};
+pub use memory::Memory;
 pub use overview::{AuditCounts, BoxOverview, ItemCounts};
-pub use panel_judgement::{
-    BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of, judge_panels, judge_panels_of,
-};
-
-use crate::facts::{BoxId, WorkItem};
-
-/// The work items of boxes.
-pub type BoxItems = std::collections::HashMap<BoxId, Vec<WorkItem>>;
+pub use panel_judgement::{BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of};
+pub use transition::{TransitionError, check_transition};
+pub use work::{JobItem, JobStep, SubjectWork, WorkInScopes};

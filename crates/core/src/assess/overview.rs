@@ -3,10 +3,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::item::measured_again;
-use crate::assess::{ItemState, ItemView, item_views};
-use crate::facts::{Basis, BoxId, BoxRecord, Room, WorkItem};
-use crate::rules::{Situation, Verdict, is_dangerous, judge, stops, worst_verdict};
+use super::item::{ItemState, ItemView};
+use crate::facts::{BoxContents, BoxId, BoxRecord};
+use crate::rules::{RuleResult, Verdict, is_dangerous, stops, worst_verdict};
 use crate::standard::Severity;
 
 /// How many work items stand where.
@@ -22,6 +21,8 @@ pub struct ItemCounts {
     pub referred: u32,
     /// The owner does not want it.
     pub declined: u32,
+    /// Left for another time.
+    pub put_off: u32,
     /// Done, or reopened: not proven.
     pub done: u32,
     /// Proven, not closed.
@@ -31,6 +32,15 @@ pub struct ItemCounts {
 }
 
 impl ItemCounts {
+    /// Of findings.
+    pub fn of(findings: &[ItemView]) -> Self {
+        let mut counts = Self::default();
+        for view in findings {
+            counts.count(view.state);
+        }
+        counts
+    }
+
     fn count(&mut self, state: ItemState) {
         match state {
             ItemState::Found => self.found += 1,
@@ -38,6 +48,7 @@ impl ItemCounts {
             ItemState::Waiting => self.waiting += 1,
             ItemState::Referred => self.referred += 1,
             ItemState::Declined => self.declined += 1,
+            ItemState::PutOff => self.put_off += 1,
             ItemState::Done | ItemState::Reopened => self.done += 1,
             ItemState::Proven => self.proven += 1,
             ItemState::Closed => self.closed += 1,
@@ -46,7 +57,14 @@ impl ItemCounts {
 
     /// Items that are not closed, the declined ones included: they stay open.
     pub const fn open(&self) -> u32 {
-        self.found + self.planned + self.waiting + self.referred + self.declined + self.done + self.proven
+        self.found
+            + self.planned
+            + self.waiting
+            + self.referred
+            + self.declined
+            + self.put_off
+            + self.done
+            + self.proven
     }
 
     fn add(&mut self, other: Self) {
@@ -55,6 +73,7 @@ impl ItemCounts {
         self.waiting += other.waiting;
         self.referred += other.referred;
         self.declined += other.declined;
+        self.put_off += other.put_off;
         self.done += other.done;
         self.proven += other.proven;
         self.closed += other.closed;
@@ -85,36 +104,24 @@ pub struct BoxOverview {
 }
 
 impl BoxOverview {
-    /// Of a box in `room`.
-    pub fn of(record: &BoxRecord, room: &Room, basis: &Basis, items: &[WorkItem]) -> Self {
-        let wired_under = basis.wired_under(room, record.wired_under);
-        let views = item_views(record, items, basis, wired_under);
-        Self::with_views(record, room, basis, items, &views)
-    }
-
-    /// As [`BoxOverview::of`], from item views that are there already.
-    pub fn with_views(record: &BoxRecord, room: &Room, basis: &Basis, stored: &[WorkItem], views: &[ItemView]) -> Self {
-        let wired_under = basis.wired_under(room, record.wired_under);
-        let left = measured_again(record, stored);
-        let contents = left.unwrap_or(&record.found);
-        let repaired: Vec<&str> = left.iter().flat_map(|_| stored.iter().map(|item| item.rule.as_str())).collect();
-        let situation =
-            Situation { wired_under, repaired: &repaired, rulings: &record.rulings, ..Situation::new(contents, basis) };
-        let results = judge(&situation);
+    /// Of a box: what was measured again, what the rules say of what stands now, and where its findings are.
+    pub(super) fn of(
+        record: &BoxRecord,
+        measured_again: Option<&BoxContents>,
+        now: &[RuleResult],
+        findings: &[ItemView],
+    ) -> Self {
         // What no rule covers marks the box as a rule would.
         let remarked = record.remarks.iter().any(|remark| remark.severity != Severity::Note);
-        let mut items = ItemCounts::default();
-        for view in views {
-            items.count(view.state);
-        }
+        let items = ItemCounts::of(findings);
         Self {
             id: record.id,
             tag: record.tag.clone(),
             place: record.place.clone(),
-            worst: if remarked { Verdict::Violates } else { worst_verdict(&results) },
-            dangerous: is_dangerous(&results) || record.remarks.iter().any(|r| r.severity == Severity::Danger),
-            stopped: !stops(contents).is_empty(),
-            measured_again: left.is_some(),
+            worst: if remarked { Verdict::Violates } else { worst_verdict(now) },
+            dangerous: is_dangerous(now) || record.remarks.iter().any(|r| r.severity == Severity::Danger),
+            stopped: !stops(measured_again.unwrap_or(&record.found)).is_empty(),
+            measured_again: measured_again.is_some(),
             still_open: items.open() > 0,
             items,
         }
@@ -142,7 +149,13 @@ pub struct AuditCounts {
     pub legacy: u32,
     /// Boxes that meet every rule that concerns them.
     pub meets: u32,
-    /// The work items.
+    /// Panels.
+    pub panels: u32,
+    /// Panels that are a danger now.
+    pub dangerous_panels: u32,
+    /// Panels that violate a rule.
+    pub violating_panels: u32,
+    /// The work items, of boxes and panels.
     pub items: ItemCounts,
 }
 
@@ -165,6 +178,14 @@ impl AuditCounts {
         }
         counts
     }
+
+    /// With a panel more.
+    pub(super) fn add_panel(&mut self, dangerous: bool, worst: Verdict, findings: &[ItemView]) {
+        self.panels += 1;
+        self.dangerous_panels += u32::from(dangerous);
+        self.violating_panels += u32::from(worst == Verdict::Violates);
+        self.items.add(ItemCounts::of(findings));
+    }
 }
 
 #[cfg(test)]
@@ -172,47 +193,51 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::assess::to_measure_again;
+    use crate::assess::{Assessed, to_measure_again};
+    use crate::facts::{AuditFacts, ItemId, StoredState, Subject, WorkItem};
     use crate::quantity::Length;
-    use crate::testing::{box_with, conductor, record_of};
+    use crate::testing::{audit_of, box_with, conductor, record_of};
 
-    fn scene() -> (BoxRecord, Room) {
-        let (room, record) = record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]));
-        (record, room)
+    fn overview(record: &BoxRecord, items: &[WorkItem]) -> BoxOverview {
+        let facts = AuditFacts { items: items.to_vec(), ..audit_of(record.clone()) };
+        Assessed::of(&facts).boxes[0].answer().overview.clone()
+    }
+
+    fn scene() -> BoxRecord {
+        record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)])).1
     }
 
     #[test]
     fn the_mark_follows_the_latest_measurements() {
-        let (mut record, room) = scene();
-        let basis = Basis::default();
-        let of = |record: &BoxRecord, items: &[WorkItem]| BoxOverview::of(record, &room, &basis, items);
-        assert_eq!(of(&record, &[]).worst, Verdict::Violates);
+        let mut record = scene();
+        assert_eq!(overview(&record, &[]).worst, Verdict::Violates);
         let item = |rule: &str| WorkItem {
-            id: crate::facts::ItemId(Uuid::nil()),
-            box_id: record.id,
+            id: ItemId(Uuid::nil()),
+            subject: Subject::Box(record.id),
             rule: rule.to_owned(),
             repair: "extend-in-line-lever".to_owned(),
-            state: crate::facts::StoredState::Done,
+            own: None,
+            state: StoredState::Done,
             waits_for: None,
             note: String::new(),
         };
         let items = [item("free-conductor-length"), item("free-conductor-reach")];
         // A copy with nothing measured yet says nothing of the box.
         record.left = Some(to_measure_again(&record, &items));
-        assert_eq!(of(&record, &items).worst, Verdict::Violates);
+        assert_eq!(overview(&record, &items).worst, Verdict::Violates);
         record.left = Some(box_with(Some(Length::inches(2)), vec![conductor(Some(112), None)]));
-        let overview = of(&record, &items);
+        let overview = overview(&record, &items);
         assert!(overview.measured_again && overview.worst == Verdict::NotMeasured, "the rest was never looked at");
     }
 
     #[test]
     fn counts_add_up() {
-        let (record, room) = scene();
-        let overview = BoxOverview::of(&record, &room, &Basis::default(), &[]);
-        let counts = AuditCounts::of(1, [&overview, &overview]);
+        let record = scene();
+        let known = overview(&record, &[]);
+        let counts = AuditCounts::of(1, [&known, &known]);
         assert_eq!((counts.boxes, counts.violates, counts.items.found), (2, 2, 4));
-        assert!(overview.still_open);
+        assert!(known.still_open);
         let sound = BoxRecord { found: box_with(Some(Length::inches(2)), vec![]), ..record };
-        assert!(!BoxOverview::of(&sound, &room, &Basis::default(), &[]).still_open);
+        assert!(!overview(&sound, &[]).still_open);
     }
 }

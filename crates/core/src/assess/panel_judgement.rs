@@ -4,8 +4,9 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::electrical::feeds::{BreakerFeeds, feeds};
-use crate::electrical::mapping::{PanelAnswer, panel_answer};
-use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Bundle, Circuit, Panel, PanelFeed, PanelId, Room};
+use crate::electrical::mapping::{DirectoryLine, PanelAnswer, panel_answer};
+use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, Panel, PanelFeed, PanelId, Room};
+use crate::repair::{PanelFound, PanelProposal, propose_at_panel};
 use crate::rules::{PanelSituation, RuleResult, Verdict, is_dangerous, judge_panel, worst_verdict};
 use crate::standard::Severity;
 
@@ -52,6 +53,8 @@ pub struct PanelJudgement {
     pub stays_live: Vec<String>,
     /// What feeds it, in words.
     pub fed_from: String,
+    /// What each repair would do about what it breaks.
+    pub proposals: Vec<PanelProposal>,
 }
 
 /// Judges the panels of an audit together, since they feed each other.
@@ -67,7 +70,12 @@ pub fn judge_panels(
     each.map(|((panel, answer), feeds)| {
         let situation = PanelSituation { panel, panels, basis, directory: &answer.directory, feeds: &feeds, boxes };
         let results = judge_panel(&situation);
+        let found = PanelFound { panel, panels, directory: &answer.directory };
+        let broken = results.iter().filter(|result| result.is_broken());
+        let proposals = broken
+            .flat_map(|result| propose_at_panel(&found, result.rule, |after| passes(&situation, after, result.rule)));
         PanelJudgement {
+            proposals: proposals.collect(),
             worst: worst_verdict(&results),
             dangerous: is_dangerous(&results),
             faults: faults(&results),
@@ -80,6 +88,24 @@ pub fn judge_panels(
         }
     })
     .collect()
+}
+
+/// Whether a panel would pass a rule as it would be after a repair: nothing that was recorded breaks it.
+fn passes(situation: &PanelSituation, after: &Panel, rule: &str) -> bool {
+    let panels: Vec<&Panel> =
+        situation.panels.iter().map(|panel| if panel.id == after.id { after } else { *panel }).collect();
+    // What the directory says is held against the walk anew: what was written is what was found.
+    let directory: Vec<DirectoryLine> = situation
+        .directory
+        .iter()
+        .map(|line| {
+            let says = after.breaker(line.breaker).map_or_else(String::new, |breaker| breaker.directory.clone());
+            let differs = !line.proposed.is_empty() && says != line.proposed;
+            DirectoryLine { says, differs, agrees: line.agrees || !differs, ..line.clone() }
+        })
+        .collect();
+    let situation = PanelSituation { panel: after, panels: &panels, directory: &directory, ..*situation };
+    judge_panel(&situation).iter().any(|result| result.rule == rule && !result.is_broken())
 }
 
 fn faults(results: &[RuleResult]) -> Vec<BreakerFault> {
@@ -100,15 +126,6 @@ fn faults(results: &[RuleResult]) -> Vec<BreakerFault> {
     faults
 }
 
-/// Judges the panels of a bundle.
-pub fn judge_panels_of(bundle: &Bundle) -> Vec<PanelJudgement> {
-    let panels: Vec<&Panel> = bundle.panels.iter().collect();
-    let circuits: Vec<&Circuit> = bundle.circuits.iter().collect();
-    let records = bundle.records();
-    let boxes: Vec<(&Room, &BoxRecord)> = records.iter().map(|(room, record)| (room, record)).collect();
-    judge_panels(&panels, &circuits, &boxes, &bundle.audit.basis)
-}
-
 /// A breaker that feeds a box.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct FeedingBreaker {
@@ -123,23 +140,19 @@ pub struct FeedingBreaker {
 }
 
 /// The breakers that feed a box, in the panel where they sit.
-pub fn breakers_of(
+pub fn breakers_of<'a>(
     box_id: BoxId,
-    panels: &[&Panel],
-    circuits: &[&Circuit],
-    boxes: &[(&Room, &BoxRecord)],
+    panels: impl IntoIterator<Item = (&'a Panel, &'a PanelJudgement)>,
 ) -> Vec<FeedingBreaker> {
-    let answers: Vec<PanelAnswer> = panels.iter().map(|panel| panel_answer(panel, boxes)).collect();
-    let fed = feeds(panels, &answers, circuits, boxes);
-    let of_panel = panels.iter().zip(fed);
-    let own = |feeds: &BreakerFeeds| feeds.boxes.iter().any(|fed| fed.box_id == box_id && fed.through.is_none());
-    of_panel
-        .flat_map(|(panel, feeds)| feeds.into_iter().filter(own).map(move |feeds| (panel, feeds)))
+    let own = |feeds: &&BreakerFeeds| feeds.boxes.iter().any(|fed| fed.box_id == box_id && fed.through.is_none());
+    let feeding =
+        panels.into_iter().flat_map(|(panel, judged)| judged.feeds.iter().filter(own).map(move |feeds| (panel, feeds)));
+    feeding
         .map(|(panel, feeds)| FeedingBreaker {
             panel: panel.id,
             panel_name: panel.name.clone(),
-            breaker: feeds.name,
-            sentence: feeds.sentence,
+            breaker: feeds.name.clone(),
+            sentence: feeds.sentence.clone(),
         })
         .collect()
 }

@@ -10,9 +10,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{Basis, BoxRecord, Room};
+use super::assessed::Assessed;
 use crate::quantity::capitalised;
-use crate::rules::{RuleResult, Situation, judge};
+use crate::rules::RuleResult;
 
 /// The estimate for the boxes left closed.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -129,21 +129,17 @@ pub struct CohortSample {
 }
 
 /// The samples of an audit by the area of each box, where boxes are left closed. A box counts as opened once its
-/// conductors are noted.
-pub fn samples(basis: &Basis, boxes: &[(&Room, &BoxRecord)]) -> Vec<CohortSample> {
+/// conductors are noted, and as bad where it breaks a limit as found.
+pub fn samples(assessed: &Assessed) -> Vec<CohortSample> {
+    let basis = &assessed.facts.audit.basis;
     let mut areas: Vec<Option<u16>> = basis.areas.iter().map(|area| Some(area.id)).collect();
     areas.push(None);
     areas
         .into_iter()
         .filter_map(|area| {
-            let of_area = || boxes.iter().filter(|(room, _)| room.area == area);
-            let opened = of_area().filter(|(_, record)| !record.found.conductors.is_empty());
-            let bad = opened.clone().filter(|(room, record)| {
-                let wired_under = basis.wired_under(room, record.wired_under);
-                let situation =
-                    Situation { wired_under, rulings: &record.rulings, ..Situation::new(&record.found, basis) };
-                judge(&situation).iter().any(RuleResult::is_broken)
-            });
+            let of_area = || assessed.boxes.iter().filter(|known| known.room.area == area);
+            let opened = of_area().filter(|known| !known.record.found.conductors.is_empty());
+            let bad = opened.clone().filter(|known| known.answer().found.iter().any(RuleResult::is_broken));
             let count = |number: usize| u32::try_from(number).unwrap_or(u32::MAX);
             let name = basis.areas.iter().find(|known| Some(known.id) == area);
             let name = name.map_or_else(|| "boxes of no area".to_owned(), |area| area.name.clone());
@@ -207,14 +203,18 @@ mod tests {
 
     #[test]
     fn what_is_closed_is_spoken_of_and_what_is_all_open_is_not() {
-        use crate::testing::{box_with, conductor, record_of};
-        let basis = Basis::default();
-        let (room, short) = record_of(box_with(None, vec![conductor(Some(44), None)]));
+        use crate::facts::AuditFacts;
+        use crate::testing::{audit_of, box_with, conductor, record_of};
+        let (_, short) = record_of(box_with(None, vec![conductor(Some(44), None)]));
         let (_, closed) = record_of(crate::facts::BoxContents::default());
-        let boxes = [(&room, &short), (&room, &closed), (&room, &closed)];
-        let said = samples(&basis, &boxes);
+        let of = |boxes: &[&crate::facts::BoxRecord]| {
+            let mut facts: AuditFacts = audit_of(short.clone());
+            facts.rooms[0].boxes = boxes.iter().map(|record| (*record).clone()).collect();
+            samples(&Assessed::of(&facts))
+        };
+        let said = of(&[&short, &closed, &closed]);
         assert_eq!((said[0].all, said[0].opened, said[0].bad, said[0].estimate.closed), (3, 1, 1, 2));
         assert!(said[0].sentence.contains("open them all"), "{}", said[0].sentence);
-        assert_eq!(samples(&basis, &boxes[..1]), []);
+        assert_eq!(of(&[&short]), []);
     }
 }

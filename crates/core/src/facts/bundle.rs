@@ -9,22 +9,21 @@ use super::circuit::{Circuit, Feed, TraceEvent};
 use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId};
 use super::panel::{Panel, PanelFeed, feed_problems};
 use super::photo::BundlePhoto;
-use super::problem::{Pointer, Problem, check_text};
+use super::problem::{Pointer, Problem};
 use super::ruling::{Remark, Ruling};
 use super::seal::Seal;
-use super::{BoxRecord, Room};
-use crate::facts::WorkItem;
+use super::{AuditFacts, BoxRecord, Room, RoomFacts, Subject, WorkItem};
 use crate::standard::WiredUnder;
 
 /// The version of the format. A reader refuses a newer one.
-pub const FORMAT: u32 = 1;
+pub const FORMAT: u32 = 2;
 
 /// A whole audit. Lengths are whole nanometres, volumes whole nanolitres; the order of rooms and boxes is the order of
 /// the walk.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Bundle {
-    /// The version of the format, now 1.
+    /// The version of the format, now 2; format 1 is read.
     pub nailpunch: u32,
     /// The audit's own record.
     pub audit: Audit,
@@ -36,6 +35,9 @@ pub struct Bundle {
     /// The panels.
     #[serde(default)]
     pub panels: Vec<Panel>,
+    /// What was said of the findings, at boxes and panels; in format 1 each box held its own.
+    #[serde(default)]
+    pub items: Vec<WorkItem>,
     /// The photographs.
     #[serde(default)]
     pub photos: Vec<BundlePhoto>,
@@ -86,8 +88,8 @@ pub struct BundleBox {
     /// What was seen that no rule covers.
     #[serde(default)]
     pub remarks: Vec<Remark>,
-    /// The work items of this box.
-    #[serde(default)]
+    /// The work items of this box, in format 1 alone.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub items: Vec<WorkItem>,
 }
 
@@ -118,26 +120,47 @@ impl BundleBox {
         }
     }
 
-    /// A box of a bundle from its record and its work items.
-    pub fn from_record(record: BoxRecord, items: Vec<WorkItem>) -> Self {
+    /// A box of a bundle from its record.
+    pub fn from_record(record: BoxRecord) -> Self {
         let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks } = record;
-        Self { id, tag, place, wired_under, found, left, rulings, remarks, items }
+        Self { id, tag, place, wired_under, found, left, rulings, remarks, items: Vec::new() }
     }
 }
 
 impl Bundle {
-    /// Its boxes as records of their own, each with its room, in the order of the walk.
-    pub fn records(&self) -> Vec<(Room, BoxRecord)> {
-        let rooms = self.rooms.iter();
-        rooms.flat_map(|room| room.boxes.iter().map(move |entry| (room.room(), entry.record(room.id)))).collect()
+    /// All that is known of the audit.
+    pub fn facts(&self) -> AuditFacts {
+        let rooms = self.rooms.iter().map(|room| RoomFacts {
+            room: room.room(),
+            boxes: room.boxes.iter().map(|entry| entry.record(room.id)).collect(),
+        });
+        let of_boxes = self.rooms.iter().flat_map(|room| &room.boxes).flat_map(|entry| &entry.items);
+        AuditFacts {
+            audit: self.audit.clone(),
+            rooms: rooms.collect(),
+            items: self.items.iter().chain(of_boxes).cloned().collect(),
+            circuits: self.circuits.clone(),
+            panels: self.panels.clone(),
+        }
+    }
+
+    /// The same audit in the format of today.
+    pub fn in_this_format(mut self) -> Self {
+        if self.nailpunch < FORMAT {
+            self.nailpunch = FORMAT;
+            for entry in self.rooms.iter_mut().flat_map(|room| &mut room.boxes) {
+                self.items.append(&mut entry.items);
+            }
+        }
+        self
     }
 
     /// What cannot be accepted anywhere in the bundle; empty when it can be imported.
     pub fn problems(&self) -> Vec<Problem> {
         let root = Pointer::root();
-        if self.nailpunch != FORMAT {
+        if !(1..=FORMAT).contains(&self.nailpunch) {
             let message = format!(
-                "this bundle is of format {}, but this program reads format {FORMAT}; use the program that wrote it",
+                "this bundle is of format {}, but this program reads formats 1 to {FORMAT}; use the program that wrote it",
                 self.nailpunch
             );
             return vec![Problem::new(&root.at("nailpunch"), message)];
@@ -170,15 +193,16 @@ impl Bundle {
                 if !seen.insert(record.id.0) {
                     problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each box its own"));
                 }
+                if !record.items.is_empty() && self.nailpunch == FORMAT {
+                    let message = "items stand beside the rooms in this format, each with its subject; move them there";
+                    problems.push(Problem::new(&place.at("items"), message));
+                }
                 for (index, item) in record.items.iter().enumerate() {
                     let place = place.at("items").at(index);
                     problems.extend(item.problems(&place));
-                    check_text(&mut problems, &place.at("note"), &item.note, false, 2_000);
-                    if item.box_id != record.id {
-                        problems.push(Problem::new(
-                            &place.at("box_id"),
-                            "this item names another box than the one it stands in",
-                        ));
+                    if item.subject != Subject::Box(record.id) {
+                        let message = "this item names another box than the one it stands in";
+                        problems.push(Problem::new(&place.at("box_id"), message));
                     }
                     if !seen.insert(item.id.0) {
                         problems.push(Problem::new(
@@ -187,6 +211,21 @@ impl Bundle {
                         ));
                     }
                 }
+            }
+        }
+        let mut ruled = std::collections::HashSet::new();
+        for (index, item) in self.items.iter().enumerate() {
+            let place = root.at("items").at(index);
+            problems.extend(item.problems(&place));
+            if !self.has(item.subject) {
+                problems.push(Problem::new(&place.at("subject"), "the bundle has no such subject; leave the item out"));
+            }
+            if !ruled.insert((item.subject, item.rule.as_str())) {
+                let message = "this subject has an item for this rule already; keep one";
+                problems.push(Problem::new(&place.at("rule"), message));
+            }
+            if !seen.insert(item.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each item its own"));
             }
         }
         for (index, circuit) in self.circuits.iter().enumerate() {
@@ -225,6 +264,13 @@ impl Bundle {
         problems
     }
 
+    fn has(&self, subject: Subject) -> bool {
+        match subject {
+            Subject::Box(id) => self.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.id == id),
+            Subject::Panel(id) => self.panels.iter().any(|panel| panel.id == id),
+        }
+    }
+
     /// The same audit under fresh identifiers, which `fresh` supplies. A copy is not what was sealed.
     pub fn renamed(mut self, mut fresh: impl FnMut() -> uuid::Uuid) -> Self {
         self.seals.clear();
@@ -239,7 +285,7 @@ impl Bundle {
                 named.insert(former, record.id);
                 for item in &mut record.items {
                     item.id = ItemId(fresh());
-                    item.box_id = record.id;
+                    item.subject = Subject::Box(record.id);
                 }
             }
         }
@@ -271,6 +317,9 @@ impl Bundle {
         let mut named_panels = std::collections::HashMap::new();
         for panel in &mut self.panels {
             let former = std::mem::replace(&mut panel.id, PanelId(fresh()));
+            if let Some(left) = &mut panel.left {
+                left.id = panel.id;
+            }
             named_panels.insert(former, panel.id);
         }
         let panel_anew = |id: &mut PanelId| {
@@ -278,12 +327,25 @@ impl Bundle {
                 *id = *known;
             }
         };
+        self.audit.corrections.iter_mut().filter_map(|line| line.panel.as_mut()).for_each(panel_anew);
         self.circuits.iter_mut().filter_map(|circuit| circuit.panel.as_mut()).for_each(panel_anew);
-        for panel in &mut self.panels {
+        let side_anew = |panel: &mut Panel| {
             if let PanelFeed::Breaker { panel: from, .. } = &mut panel.feed {
                 panel_anew(from);
             }
             panel.mapping.points.iter_mut().filter_map(|point| point.box_id.as_mut()).for_each(anew);
+        };
+        for panel in &mut self.panels {
+            side_anew(panel);
+            panel.left.as_deref_mut().into_iter().for_each(side_anew);
+        }
+        self.audit.work.pins.iter_mut().flat_map(|pin| &mut pin.boxes).for_each(anew);
+        for item in &mut self.items {
+            item.id = ItemId(fresh());
+            match &mut item.subject {
+                Subject::Box(id) => anew(id),
+                Subject::Panel(id) => panel_anew(id),
+            }
         }
         for BundlePhoto { photo, .. } in &mut self.photos {
             photo.id = PhotoId(fresh());

@@ -1,6 +1,7 @@
 //! The facts: what an audit rests on, what was found, and what a person has said of it. Nothing here judges.
 
 mod audit;
+mod audit_facts;
 mod r#box;
 mod bundle;
 mod circuit;
@@ -18,6 +19,7 @@ mod seal;
 mod work;
 
 pub use audit::{Area, Audit, Basis, Building, Letterhead};
+pub use audit_facts::{AuditFacts, RoomFacts};
 pub(crate) use r#box::add_cable;
 pub use r#box::{
     Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, Carries, Colour, Conductor,
@@ -50,5 +52,6 @@ pub use room::Room;
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use seal::Seal;
 pub use work::{
-    Blocked, CorrectionLine, MOST_LINES, Offcut, Pin, Scope, StockLine, StoredState, WaitsFor, WorkItem, WorkSettings,
+    Blocked, CorrectionLine, MOST_LINES, OWN, Offcut, OwnMaterial, OwnRepair, Pin, REFER, Scope, StockLine,
+    StoredState, Subject, WaitsFor, WorkItem, WorkSettings,
 };

@@ -1,11 +1,11 @@
-//! What a job is made from: the boxes with their work, and the breakers that make them dead.
+//! What a job is made up of: the boxes and panels with their work, and the breakers that make them dead.
 
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::assess::BoxWork;
+use crate::assess::SubjectWork;
 use crate::electrical::feeds::EssentialLoad;
-use crate::facts::{Audit, BoxId, BoxRecord, Circuit, Panel, PanelId, Room};
+use crate::facts::{BoxId, PanelId};
 
 /// A breaker to switch off.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -36,7 +36,7 @@ pub struct JobBox {
     /// The room.
     pub room: String,
     /// What is done.
-    pub work: BoxWork,
+    pub work: SubjectWork,
     /// Minutes for it, with reaching, opening and closing it.
     pub minutes: u32,
     /// The breakers that feed it, by their places in the breakers of the job.
@@ -45,15 +45,13 @@ pub struct JobBox {
     pub main_off: bool,
 }
 
-/// What a job is made from.
-#[derive(Debug, Clone, Copy)]
-pub struct JobInput<'a> {
-    /// The audit.
-    pub audit: &'a Audit,
-    /// Its boxes, each with its room.
-    pub boxes: &'a [(&'a Room, &'a BoxRecord)],
-    /// Its panels.
-    pub panels: &'a [&'a Panel],
-    /// Its circuits.
-    pub circuits: &'a [&'a Circuit],
+/// A panel of a job. Its work waits for its own disconnect ahead and for a qualified person: it is in no shut-down of boxes.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct JobPanel {
+    /// The panel.
+    pub panel: PanelId,
+    /// What it is called.
+    pub name: String,
+    /// What is done.
+    pub work: SubjectWork,
 }

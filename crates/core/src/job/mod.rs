@@ -14,8 +14,8 @@ mod whole;
 pub use calendar::Slot;
 pub use cut_list::{CutConductor, CutList, CutPiece, GaugeCuts, PigtailDemand, cut_list};
 pub use estimate::{Estimate, EstimateLine, Range, hours};
-pub use input::{JobBox, JobBreaker, JobInput};
+pub use input::{JobBox, JobBreaker, JobPanel};
 pub use materials::MaterialNeed;
-pub use whole::{DayNeeds, Job, ScopeCost, WorkInScopes, job};
+pub use whole::{DayNeeds, Job, ScopeCost, job};
 
 pub use timetable::{JobShutDown, Unplaced};

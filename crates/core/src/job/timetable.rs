@@ -5,8 +5,9 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::calendar::{Slot, first_free, pinned};
-use super::input::{JobBox, JobBreaker, JobInput};
+use super::input::{JobBox, JobBreaker};
 use super::shut_downs::{Limits, ShutDown, ShutDownProof, Task, shut_downs};
+use crate::assess::Assessed;
 use crate::electrical::feeds::EssentialLoad;
 use crate::electrical::proof_of_dead::dead_test_of_shut_down;
 use crate::electrical::retest;
@@ -58,7 +59,7 @@ fn short(minutes: u32) -> u16 {
 
 /// The shut-downs of a job in their days, how good they are, and what is in none.
 pub(super) fn plan_shut_downs(
-    input: &JobInput,
+    assessed: &Assessed,
     boxes: &[JobBox],
     breakers: &[JobBreaker],
     settings: &WorkSettings,
@@ -110,7 +111,7 @@ pub(super) fn plan_shut_downs(
         let minutes = short(shut_down.minutes + limits.setup);
         let slot = pinned(minutes, pin.day, pin.from, &taken, settings);
         taken.extend(slot.as_ref().ok());
-        made.push(sheet(input, &own, &shut_down, main, settings, slot.map_err(|error| error.to_string()), true));
+        made.push(sheet(assessed, &own, &shut_down, main, settings, slot.map_err(|error| error.to_string()), true));
     }
     let tasks: Vec<Task> = free.iter().map(|known| task(known)).collect();
     let solved = shut_downs(&tasks, &limits);
@@ -120,7 +121,7 @@ pub(super) fn plan_shut_downs(
     for shut_down in &solved.shut_downs {
         let slot = first_free(short(shut_down.minutes + limits.setup), &taken, settings);
         taken.extend(slot.as_ref().ok());
-        made.push(sheet(input, &free, shut_down, main, settings, slot.map_err(|error| error.to_string()), false));
+        made.push(sheet(assessed, &free, shut_down, main, settings, slot.map_err(|error| error.to_string()), false));
     }
     (made, solved.proof, unplaced)
 }
@@ -165,7 +166,7 @@ fn sorted(places: &[usize]) -> Vec<usize> {
 
 /// The sheet of a shut-down: its boxes from the feed outwards, the dead test, the retest.
 fn sheet(
-    input: &JobInput,
+    assessed: &Assessed,
     from: &[&JobBox],
     shut_down: &ShutDown,
     main: usize,
@@ -175,15 +176,15 @@ fn sheet(
 ) -> JobShutDown {
     let mut own: Vec<&JobBox> = shut_down.tasks.iter().map(|task| from[*task]).collect();
     let depth = |id: BoxId| {
-        let on = input.circuits.iter().filter_map(|circuit| depth_on(circuit, id));
+        let on = assessed.facts.circuits.iter().filter_map(|circuit| depth_on(circuit, id));
         on.min().unwrap_or(usize::MAX)
     };
-    let walked = |id: BoxId| input.boxes.iter().position(|(_, record)| record.id == id);
+    let walked = |id: BoxId| assessed.boxes.iter().position(|known| known.record.id == id);
     own.sort_by_key(|known| (depth(known.box_id), walked(known.box_id)));
-    let record = |id: BoxId| input.boxes.iter().find(|(_, record)| record.id == id).map(|(_, record)| *record);
+    let record = |id: BoxId| assessed.of_box(id).map(|known| known.record);
     let records: Vec<(&str, &crate::facts::BoxContents)> =
         own.iter().filter_map(|known| Some((known.tag.as_str(), &record(known.box_id)?.found))).collect();
-    let methods: DeadTestMethods = input.audit.basis.house_rules.dead_test_methods;
+    let methods: DeadTestMethods = assessed.facts.audit.basis.house_rules.dead_test_methods;
     let dead_test = dead_test_of_shut_down(&records, methods, &[]);
     let mut retests = Vec::new();
     for known in &own {

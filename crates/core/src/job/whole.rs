@@ -2,21 +2,20 @@
 
 use std::collections::HashMap;
 
+use rayon::prelude::*;
 use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::cut_list::{CutList, PigtailDemand, cut_list};
 use super::estimate::{Estimate, EstimateInput, estimate};
-use super::input::{JobBox, JobBreaker, JobInput};
+use super::input::{JobBox, JobBreaker, JobPanel};
 use super::materials::{MaterialNeed, materials};
 use super::shut_downs::ShutDownProof;
 use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
-use crate::assess::BoxWork;
 use crate::assess::sampling::samples;
-use crate::electrical::feeds::feeds;
-use crate::electrical::mapping::panel_answer;
+use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes};
 use crate::electrical::proof_of_dead::hot_may_be_open;
-use crate::facts::{BoxId, BoxRecord, Room, Scope, WorkSettings};
+use crate::facts::{BoxId, Scope, WorkSettings};
 use crate::quantity::Length;
 
 /// What a scope costs and leaves open.
@@ -58,6 +57,8 @@ pub struct Job {
     pub breakers: Vec<JobBreaker>,
     /// The boxes with items in scope, in the order of the walk.
     pub boxes: Vec<JobBox>,
+    /// The panels with items in scope.
+    pub panels: Vec<JobPanel>,
     /// What to bring.
     pub materials: Vec<MaterialNeed>,
     /// What to bring on each day.
@@ -76,46 +77,46 @@ pub struct Job {
     pub sentence: String,
 }
 
-/// What is done at a box within each scope, the narrowest first.
-pub type WorkInScopes = [BoxWork; Scope::ALL.len()];
-
-/// Plans a job. `work` answers what is done at a box within each scope: [`BoxWork::in_scopes`], or what is kept of it.
-pub fn job(input: &JobInput, mut work: impl FnMut(&Room, &BoxRecord) -> WorkInScopes) -> Job {
-    let settings = &input.audit.work;
-    let (breakers, fed) = breakers(input);
+/// Plans a job. Boxes are planned on all cores.
+pub fn job(assessed: &Assessed) -> Job {
+    let settings = &assessed.facts.audit.work;
+    let (breakers, fed) = breakers(assessed);
     let mut scopes: Vec<ScopeCost> = Vec::new();
     let mut boxes: Vec<JobBox> = Vec::new();
     let mut most_items = 0;
-    let mut works: Vec<WorkInScopes> = input.boxes.iter().map(|(room, record)| work(room, record)).collect();
+    let mut works: Vec<WorkInScopes> = assessed.boxes.par_iter().map(|known| known.work().clone()).collect();
+    let mut panels: Vec<JobPanel> = Vec::new();
     for (place, scope) in Scope::ALL.into_iter().enumerate() {
         let mut of_scope: Vec<JobBox> = works
             .iter_mut()
             .enumerate()
             .filter(|(_, work)| !work[place].items.is_empty())
-            .map(|(at, work)| job_box(input, at, std::mem::take(&mut work[place]), &fed))
+            .map(|(at, work)| job_box(assessed, at, std::mem::take(&mut work[place]), &fed))
             .collect();
         once_a_circuit(&mut of_scope);
-        most_items = of_scope.iter().map(|job_box| job_box.work.items.len()).sum();
-        scopes.push(scope_cost(scope, &of_scope));
+        let at_panels = job_panels(assessed, scope);
+        let items = of_scope.iter().map(|known| &known.work).chain(at_panels.iter().map(|known| &known.work));
+        most_items = items.map(|work| work.items.len()).sum();
+        scopes.push(scope_cost(scope, &of_scope, &at_panels));
         if scope == settings.scope {
-            boxes = of_scope;
+            (boxes, panels) = (of_scope, at_panels);
         }
     }
     for cost in &mut scopes {
         cost.left_open = most_items - cost.items;
     }
-    let materials = needs(boxes.iter(), settings);
-    let cut_list = cut_list(&pigtails(&boxes), &settings.offcuts, input.audit.basis.units);
-    let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(input, &boxes, &breakers, settings);
+    let materials = needs(boxes.iter(), &panels, settings);
+    let cut_list = cut_list(&pigtails(&boxes), &settings.offcuts, assessed.facts.audit.basis.units);
+    let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(assessed, &boxes, &breakers, settings);
     shut_downs.sort_by_key(|shut_down| (shut_down.slot.is_none(), shut_down.slot, !shut_down.danger));
     for (number, shut_down) in (1..).zip(&mut shut_downs) {
         shut_down.number = number;
     }
     unplaced.sort_by(|a, b| a.tag.cmp(&b.tag));
     let days = days(&boxes, &shut_downs, settings);
-    let estimate = estimated(input, &boxes, &shut_downs, &materials);
+    let estimate = estimated(assessed, &boxes, &panels, &shut_downs, &materials);
     let sentence = said(&shut_downs, &unplaced, &estimate);
-    Job { scopes, breakers, boxes, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
+    Job { scopes, breakers, boxes, panels, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
 }
 
 fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) -> String {
@@ -134,42 +135,49 @@ fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) 
 }
 
 /// The breakers of all panels, and those of each box.
-fn breakers(input: &JobInput) -> (Vec<JobBreaker>, HashMap<BoxId, Vec<usize>>) {
-    let answers: Vec<_> = input.panels.iter().map(|panel| panel_answer(panel, input.boxes)).collect();
-    let fed = feeds(input.panels, &answers, input.circuits, input.boxes);
+fn breakers(assessed: &Assessed) -> (Vec<JobBreaker>, HashMap<BoxId, Vec<usize>>) {
     let mut breakers = Vec::new();
     let mut of_box: HashMap<BoxId, Vec<usize>> = HashMap::new();
-    for (panel, feeds) in input.panels.iter().zip(fed) {
-        for feeds in feeds {
+    for known in &assessed.panels {
+        for feeds in &known.found.feeds {
             for fed in feeds.boxes.iter().filter(|fed| fed.through.is_none()) {
                 of_box.entry(fed.box_id).or_default().push(breakers.len());
             }
             breakers.push(JobBreaker {
-                panel: panel.id,
+                panel: known.panel.id,
                 breaker: feeds.breaker,
-                name: feeds.name,
-                panel_name: panel.name.clone(),
-                dark: feeds.sentence,
-                essential: feeds.essential,
+                name: feeds.name.clone(),
+                panel_name: known.panel.name.clone(),
+                dark: feeds.sentence.clone(),
+                essential: feeds.essential.clone(),
             });
         }
     }
     (breakers, of_box)
 }
 
-fn job_box(input: &JobInput, at: usize, work: BoxWork, fed: &HashMap<BoxId, Vec<usize>>) -> JobBox {
-    let (room, record) = input.boxes[at];
+fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, fed: &HashMap<BoxId, Vec<usize>>) -> JobBox {
+    let known = &assessed.boxes[at];
+    let record = known.record;
     let opened = !work.steps.is_empty();
     JobBox {
         box_id: record.id,
         tag: record.tag.clone(),
         place: record.place.clone(),
-        room: room.name.clone(),
-        minutes: if opened { work.minutes() + u32::from(input.audit.work.per_box) } else { 0 },
+        room: known.room.name.clone(),
+        minutes: if opened { work.minutes() + u32::from(assessed.facts.audit.work.per_box) } else { 0 },
         breakers: fed.get(&record.id).cloned().unwrap_or_default(),
         main_off: hot_may_be_open(&record.found),
         work,
     }
+}
+
+fn job_panels(assessed: &Assessed, scope: Scope) -> Vec<JobPanel> {
+    let of = |known: &AssessedPanel| {
+        let work = known.work.within(scope);
+        (!work.items.is_empty()).then(|| JobPanel { panel: known.panel.id, name: known.panel.name.clone(), work })
+    };
+    assessed.panels.iter().filter_map(of).collect()
 }
 
 /// What serves a whole circuit is done once: at the first box of its breaker that asks for it.
@@ -190,18 +198,19 @@ fn once_a_circuit(boxes: &mut [JobBox]) {
     }
 }
 
-fn scope_cost(scope: Scope, boxes: &[JobBox]) -> ScopeCost {
-    let worked = boxes.iter().filter(|known| !known.work.steps.is_empty());
+fn scope_cost(scope: Scope, boxes: &[JobBox], panels: &[JobPanel]) -> ScopeCost {
+    let works = || boxes.iter().map(|known| &known.work).chain(panels.iter().map(|known| &known.work));
+    let worked = works().filter(|work| !work.steps.is_empty());
     ScopeCost {
         scope,
         name: scope.name(),
-        boxes: worked.clone().count(),
-        repairs: worked.clone().map(|known| known.work.steps.len()).sum(),
-        minutes: worked.clone().map(|known| known.work.minutes()).sum(),
-        items: boxes.iter().map(|known| known.work.items.len()).sum(),
+        boxes: boxes.iter().filter(|known| !known.work.steps.is_empty()).count(),
+        repairs: worked.clone().map(|work| work.steps.len()).sum(),
+        minutes: worked.clone().map(SubjectWork::minutes).sum(),
+        items: works().map(|work| work.items.len()).sum(),
         left_open: 0,
         pieces: worked
-            .flat_map(|known| &known.work.steps)
+            .flat_map(|work| &work.steps)
             .map(|step| {
                 step.materials.iter().map(|line| line.count).sum::<u32>()
                     + u32::try_from(step.pigtails.len()).unwrap_or(0)
@@ -210,10 +219,16 @@ fn scope_cost(scope: Scope, boxes: &[JobBox]) -> ScopeCost {
     }
 }
 
-fn needs<'a>(boxes: impl Iterator<Item = &'a JobBox>, settings: &WorkSettings) -> Vec<MaterialNeed> {
-    let lines = boxes.flat_map(|known| {
-        let lines = known.work.steps.iter().flat_map(|step| &step.materials);
-        lines.map(|line| (known.tag.as_str(), line.what.as_str(), line.count))
+fn needs<'a>(
+    boxes: impl Iterator<Item = &'a JobBox>,
+    panels: &'a [JobPanel],
+    settings: &WorkSettings,
+) -> Vec<MaterialNeed> {
+    let works = boxes.map(|known| (known.tag.as_str(), &known.work));
+    let works = works.chain(panels.iter().map(|known| (known.name.as_str(), &known.work)));
+    let lines = works.flat_map(|(name, work)| {
+        let lines = work.steps.iter().flat_map(|step| &step.materials);
+        lines.map(move |line| (name, line.what.as_str(), line.count))
     });
     materials(lines, settings)
 }
@@ -227,7 +242,7 @@ fn days(boxes: &[JobBox], shut_downs: &[JobShutDown], settings: &WorkSettings) -
             let own = shut_downs.iter().find(|shut_down| shut_down.boxes.contains(&known.box_id));
             own.and_then(of_day) == Some(day)
         };
-        DayNeeds { day, materials: needs(boxes.iter().filter(on_it), settings) }
+        DayNeeds { day, materials: needs(boxes.iter().filter(on_it), &[], settings) }
     };
     days.into_iter().map(needs_of).collect()
 }
@@ -245,10 +260,17 @@ fn pigtails(boxes: &[JobBox]) -> Vec<PigtailDemand> {
         .collect()
 }
 
-fn estimated(input: &JobInput, boxes: &[JobBox], shut_downs: &[JobShutDown], materials: &[MaterialNeed]) -> Estimate {
-    let settings = &input.audit.work;
-    let steps = boxes.iter().flat_map(|known| &known.work.steps);
-    let samples = samples(&input.audit.basis, input.boxes);
+fn estimated(
+    assessed: &Assessed,
+    boxes: &[JobBox],
+    panels: &[JobPanel],
+    shut_downs: &[JobShutDown],
+    materials: &[MaterialNeed],
+) -> Estimate {
+    let settings = &assessed.facts.audit.work;
+    let works = boxes.iter().map(|known| &known.work).chain(panels.iter().map(|known| &known.work));
+    let steps = works.flat_map(|work| &work.steps);
+    let samples = samples(assessed);
     let closed = samples.iter().fold((0, 0.0, 0), |(low, expected, high), sample| {
         let estimate = &sample.estimate;
         (low + estimate.low, expected + estimate.expected, high + estimate.high)
@@ -277,67 +299,56 @@ mod tests {
 
     use super::*;
     use crate::facts::{
-        Audit, Basis, Blocked, Breaker, Building, Circuit, CircuitId, CircuitPoint, Feed, Letterhead, Observation,
-        Panel, PanelId, Pin, TracedFault,
+        AuditFacts, Blocked, BoxRecord, Breaker, Circuit, CircuitId, CircuitPoint, Feed, Observation, Panel, PanelId,
+        Pin, TracedFault,
     };
-    use crate::quantity::Length;
-    use crate::testing::{box_with, conductor, record_of};
+    use crate::testing::{audit_of, box_with, conductor, record_of};
 
     struct House {
-        audit: Audit,
-        rooms: Vec<(Room, BoxRecord)>,
-        panel: Panel,
-        circuits: Vec<Circuit>,
+        facts: AuditFacts,
     }
 
     impl House {
         /// Boxes K1, K2, … each with a short conductor, on breakers 1, 2, 1, 2, ….
         fn of(boxes: u32) -> Self {
-            let audit = Audit {
-                id: crate::facts::AuditId(Uuid::nil()),
-                name: "quay house".to_owned(),
-                inspector: String::new(),
-                building: Building::default(),
-                basis: Basis::default(),
-                archived: false,
-                work: WorkSettings::default(),
-                letterhead: Letterhead::default(),
-                corrections: Vec::new(),
+            let contents = || box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
+            let mut facts = audit_of(record_of(contents()).1);
+            let record = |number: u32| {
+                let id = BoxId(Uuid::from_u128(u128::from(number)));
+                BoxRecord { id, tag: format!("K{number}"), ..record_of(contents()).1 }
             };
-            let rooms: Vec<(Room, BoxRecord)> = (1..=boxes)
-                .map(|number| {
-                    let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
-                    let (room, record) = record_of(contents);
-                    let id = BoxId(Uuid::from_u128(u128::from(number)));
-                    (room, BoxRecord { id, tag: format!("K{number}"), ..record })
-                })
-                .collect();
+            facts.rooms[0].boxes = (1..=boxes).map(record).collect();
             let on = |breaker: usize| Circuit {
                 id: CircuitId(Uuid::from_u128(breaker as u128)),
                 name: format!("circuit {breaker}"),
                 panel: None,
                 breaker: breaker.to_string(),
-                points: rooms
+                points: facts.rooms[0]
+                    .boxes
                     .iter()
                     .enumerate()
                     .filter(|(at, _)| at % 2 + 1 == breaker)
-                    .map(|(_, (_, record))| CircuitPoint { box_id: record.id, from: Feed::Panel, cable: None })
+                    .map(|(_, record)| CircuitPoint { box_id: record.id, from: Feed::Panel, cable: None })
                     .collect(),
                 tracing: TracedFault::default(),
                 events: Vec::new(),
                 dead_test: Vec::new(),
             };
-            let circuits = vec![on(1), on(2)];
-            let breakers = vec![Breaker::new(1, 1), Breaker::new(2, 2)];
-            let panel = Panel { breakers, ..Panel::new(PanelId(Uuid::from_u128(99)), "main", 12) };
-            Self { audit, rooms, panel, circuits }
+            facts.circuits = vec![on(1), on(2)];
+            let fed = |id, directory: &str| Breaker {
+                directory: directory.to_owned(),
+                ..Breaker::new(id, u8::try_from(id).expect("small"))
+            };
+            let breakers = vec![fed(1, "kitchen"), fed(2, "hall")];
+            facts.panels = vec![Panel { breakers, ..Panel::new(PanelId(Uuid::from_u128(99)), "main", 12) }];
+            Self { facts }
         }
 
         fn job(&self) -> Job {
-            let boxes: Vec<(&Room, &BoxRecord)> = self.rooms.iter().map(|(room, record)| (room, record)).collect();
-            let circuits: Vec<&Circuit> = self.circuits.iter().collect();
-            let input = JobInput { audit: &self.audit, boxes: &boxes, panels: &[&self.panel], circuits: &circuits };
-            job(&input, |_, record| BoxWork::in_scopes(record, &[], &self.audit.basis, None))
+            // Of the panel nothing is recorded but its breakers: what it lacks is no work here.
+            let mut job = job(&Assessed::of(&self.facts));
+            job.panels.clear();
+            job
         }
     }
 
@@ -356,8 +367,8 @@ mod tests {
     #[test]
     fn an_essential_load_that_forbids_it_names_the_least_that_would_help() {
         let mut house = House::of(2);
-        house.panel.breakers[0].essential_minutes = Some(30);
-        house.panel.breakers[0].directory = "oxygen".to_owned();
+        house.facts.panels[0].breakers[0].essential_minutes = Some(30);
+        house.facts.panels[0].breakers[0].directory = "oxygen".to_owned();
         let job = house.job();
         assert_eq!((job.shut_downs.len(), job.unplaced.len()), (1, 1));
         let minutes = job.boxes[0].minutes + 20;
@@ -371,8 +382,8 @@ mod tests {
     #[test]
     fn what_is_in_no_shut_down_says_why() {
         let mut house = House::of(3);
-        house.circuits.pop();
-        house.rooms[2].1.found.observe(Observation::KnobAndTube, true);
+        house.facts.circuits.pop();
+        house.facts.rooms[0].boxes[2].found.observe(Observation::KnobAndTube, true);
         let job = house.job();
         let why: Vec<(&str, &str)> = job.unplaced.iter().map(|one| (one.tag.as_str(), &one.why[..11])).collect();
         assert_eq!(why, [("K2", "its breaker"), ("K3", "referred to")]);
@@ -381,9 +392,9 @@ mod tests {
     #[test]
     fn a_pin_stays_and_the_rest_goes_round_it() {
         let mut house = House::of(4);
-        let first = house.rooms[0].1.id;
-        house.audit.work.pins = vec![Pin { boxes: vec![first], day: 0, from: 480 }];
-        house.audit.work.blocked = vec![Blocked { day: 0, from: 530, to: 1_020, why: "guests".to_owned() }];
+        let first = house.facts.rooms[0].boxes[0].id;
+        house.facts.audit.work.pins = vec![Pin { boxes: vec![first], day: 0, from: 480 }];
+        house.facts.audit.work.blocked = vec![Blocked { day: 0, from: 530, to: 1_020, why: "guests".to_owned() }];
         let job = house.job();
         assert_eq!(job.shut_downs.len(), 2);
         let pinned = job.shut_downs.iter().find(|one| one.pinned).expect("pinned");
@@ -393,7 +404,7 @@ mod tests {
         );
         let rest = job.shut_downs.iter().find(|one| !one.pinned).expect("the rest");
         assert_eq!(rest.slot.map(|slot| slot.day), Some(1), "no room beside it on the first day");
-        house.audit.work.pins[0].from = 600;
+        house.facts.audit.work.pins[0].from = 600;
         let job = house.job();
         let pinned = job.shut_downs.iter().find(|one| one.pinned).expect("pinned");
         assert_eq!(
@@ -405,7 +416,7 @@ mod tests {
     #[test]
     fn a_job_longer_than_any_day_says_by_how_much() {
         let mut house = House::of(1);
-        house.audit.work.day_to = house.audit.work.day_from + 10;
+        house.facts.audit.work.day_to = house.facts.audit.work.day_from + 10;
         let job = house.job();
         let why = job.shut_downs[0].no_time.as_deref().expect("no room");
         assert!(why.contains("no free time of any day is longer than 10 min: lengthen the day by"), "{why}");

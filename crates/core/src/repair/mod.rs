@@ -4,16 +4,18 @@
 mod r#box;
 mod catalogue;
 mod close_up;
+mod panel;
 mod planner;
 mod proposal;
 
 use std::rc::Rc;
 
-use crate::facts::{Cable, Conductor, FreeFigures};
+use crate::facts::{Cable, Conductor, FreeFigures, OWN, REFER};
 use crate::quantity::Volume;
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::Severity;
 
+pub use panel::{PANEL_REPAIRS, PanelChange, PanelFound, PanelProposal, PanelRepair, panel_repair, propose_at_panel};
 pub use planner::{Cannot, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
 pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing};
 
@@ -114,17 +116,18 @@ const LENGTHS: [&str; 2] = ["free-conductor-length", "free-conductor-reach"];
 
 pub use catalogue::REPAIRS;
 
-/// The code with which an item is referred to a licensed electrician instead of being repaired.
-pub const REFER: &str = "refer";
-
 /// The repair with a code.
 pub fn repair(code: &str) -> Option<&'static Repair> {
     REPAIRS.iter().find(|repair| repair.code == code)
 }
 
-/// What a repair, or a referral, is called.
+/// What a repair of a box or panel is called, a referral, or one in one's own words.
 pub fn repair_title(code: &str) -> Option<&'static str> {
-    if code == REFER { Some("Referred to a licensed electrician") } else { repair(code).map(|repair| repair.title) }
+    match code {
+        REFER => Some("Referred to a licensed electrician"),
+        OWN => Some("Repair in own words"),
+        _ => repair(code).map(|repair| repair.title).or_else(|| panel_repair(code).map(|repair| repair.title)),
+    }
 }
 
 /// The results that a repair has to bring about in a box: what it breaks as found, down to `scope`. Where nothing is

@@ -39,6 +39,13 @@ pub struct MaterialLine {
     pub unit: MaterialUnit,
 }
 
+impl MaterialLine {
+    /// So many pieces of something.
+    pub fn piece(what: impl Into<String>, count: u32) -> Self {
+        Self { what: what.into(), count, unit: MaterialUnit::Piece }
+    }
+}
+
 /// A pigtail to cut, with its arithmetic.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct Pigtail {

@@ -22,6 +22,8 @@ pub use enclosure::cable_entry::sheath_inside;
 pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use finding::{Finding, Measured, MeasuredKind, Need, Side};
 pub use minimum::{MinimumJudgement, judge_minimum};
+#[cfg(test)]
+pub(crate) use panel::testing as panel_testing;
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
 pub use result::{RuleResult, is_dangerous, worst_verdict};
 pub use stop::{Stop, stops};
@@ -179,6 +181,12 @@ pub fn forgetting<'a>(contents: &BoxContents, codes: impl IntoIterator<Item = &'
         }
     }
     blank
+}
+
+/// What the rule with a code is about, of the box or of the panel.
+pub fn rule_title(code: &str) -> Option<&'static str> {
+    let at_panel = || PANEL_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
+    rule(code).map(|rule| rule.title).or_else(at_panel)
 }
 
 /// Judges a box by every rule, worst first.

@@ -77,6 +77,10 @@ pub struct Panel {
     /// The mapping of what feeds what.
     #[serde(default)]
     pub mapping: Mapping,
+    /// The panel as left, looked at anew after the work.
+    #[serde(default)]
+    #[schema(no_recursion)]
+    pub left: Option<Box<Self>>,
 }
 
 impl Panel {
@@ -101,7 +105,18 @@ impl Panel {
             rulings: Vec::new(),
             remarks: Vec::new(),
             mapping: Mapping::default(),
+            left: None,
         }
+    }
+
+    /// What looking at it anew begins with: as found.
+    pub fn to_look_at_again(&self) -> Self {
+        Self { left: None, ..self.clone() }
+    }
+
+    /// As left, once anything of it is other than as found.
+    pub fn looked_at_again(&self) -> Option<&Self> {
+        self.left.as_deref().filter(|left| **left != self.to_look_at_again())
     }
 
     /// A breaker by its number.
@@ -184,6 +199,18 @@ impl Panel {
         problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
         problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
         problems.extend(self.mapping.problems(self, &at.at("mapping")));
+        if let Some(left) = &self.left {
+            let place = at.at("left");
+            if left.id != self.id {
+                problems
+                    .push(Problem::new(&place.at("id"), "the panel as left is the same panel; give it its identifier"));
+            }
+            if left.left.is_some() {
+                problems.push(Problem::new(&place.at("left"), "a panel is left once; leave this out"));
+            } else {
+                problems.extend(left.problems(&place));
+            }
+        }
         problems
     }
 }

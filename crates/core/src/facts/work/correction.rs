@@ -3,7 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::facts::identifier::{BoxId, RoomId};
+use crate::facts::Subject;
+use crate::facts::identifier::{BoxId, PanelId, RoomId};
 use crate::facts::problem::{Pointer, Problem};
 
 /// The most lines of one list.
@@ -26,12 +27,22 @@ pub struct CorrectionLine {
     /// The box that it is about.
     #[serde(default)]
     pub box_id: Option<BoxId>,
+    /// The panel that it is about, where it is about no box.
+    #[serde(default)]
+    pub panel: Option<PanelId>,
     /// The code of the rule that it is about; none where no rule fits.
     #[serde(default)]
     pub rule: Option<String>,
     /// A word of our own, for the answer.
     #[serde(default)]
     pub note: String,
+}
+
+impl CorrectionLine {
+    /// What it is about, as far as it is linked.
+    pub fn subject(&self) -> Option<Subject> {
+        self.box_id.map(Subject::Box).or(self.panel.map(Subject::Panel))
+    }
 }
 
 /// What cannot be accepted in a correction list.
@@ -47,6 +58,9 @@ pub fn correction_problems(lines: &[CorrectionLine], at: &Pointer) -> Vec<Proble
         }
         if line.text.chars().count() > 2_000 || line.place.chars().count() > 200 || line.note.chars().count() > 2_000 {
             problems.push(Problem::new(&place.at("text"), "this line is longer than 2 000 letters; split it"));
+        }
+        if line.box_id.is_some() && line.panel.is_some() {
+            problems.push(Problem::new(&place.at("panel"), "a line is about a box or a panel; keep one of them"));
         }
         if lines[..index].iter().any(|other| other.id == line.id) {
             problems.push(Problem::new(&place.at("id"), format!("line {} stands twice", line.id)));

@@ -6,5 +6,5 @@ mod settings;
 
 pub(super) use correction::correction_problems;
 pub use correction::{CorrectionLine, MOST_LINES};
-pub use item::{StoredState, WaitsFor, WorkItem};
+pub use item::{OWN, OwnMaterial, OwnRepair, REFER, StoredState, Subject, WaitsFor, WorkItem};
 pub use settings::{Blocked, Offcut, Pin, Scope, StockLine, WorkSettings};

@@ -16,7 +16,7 @@ mod shared_neutral;
 mod subpanel_neutral_isolated;
 mod tap_protected;
 #[cfg(test)]
-pub(super) mod testing;
+pub(crate) mod testing;
 
 use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;

@@ -26,6 +26,25 @@ pub fn sub_feed() -> PanelFeed {
     PanelFeed::Breaker { panel: PanelId(Uuid::from_u128(9)), breaker: 1 }
 }
 
+/// The panel of the service, whose breaker 1 feeds what [`sub_feed`] names.
+pub fn main_panel() -> Panel {
+    Panel {
+        feed: PanelFeed::Service,
+        breakers: vec![Breaker::new(1, 1)],
+        ..Panel::new(PanelId(Uuid::from_u128(9)), "main panel", 12)
+    }
+}
+
+/// Whether a panel, beside others, passes a rule in what was recorded of it: nothing is violated.
+pub fn passes(code: &str, panel: &Panel, others: &[&Panel]) -> bool {
+    let basis = Basis::default();
+    let panels: Vec<&Panel> = others.iter().copied().chain([panel]).collect();
+    let situation = PanelSituation { panel, panels: &panels, basis: &basis, directory: &[], feeds: &[], boxes: &[] };
+    let result =
+        judge_panel(&situation).into_iter().find(|result| result.rule == code).expect("it is in the catalogue");
+    result.verdict != Verdict::Violates
+}
+
 fn landed(terminal: u8, gauge: Gauge, role: Role, colour: Colour) -> LandedConductor {
     let colour = Some(colour);
     LandedConductor {

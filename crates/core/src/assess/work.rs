@@ -1,14 +1,13 @@
-//! What is done at one box, within a scope: the repairs chosen by a person, then the planner's for what is left.
+//! What is done at one box or panel, within a scope: the repairs chosen by a person, then the planner's for what is left.
 
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::item::measured_again;
-use super::{ItemState, ItemView, item_views};
-use crate::facts::{Basis, BoxContents, BoxRecord, Scope, WorkItem};
-use crate::repair::{Diagnosis, MaterialLine, Pigtail, REFER, REPAIRS, plan_with, repair};
+use super::item::{ItemState, ItemView};
+use crate::facts::{BoxContents, OWN, OwnRepair, REFER, Scope};
+use crate::repair::{Diagnosis, MaterialLine, PanelProposal, Pigtail, REPAIRS, plan_with, repair};
 use crate::rules::{RuleResult, Situation, judge, stops};
-use crate::standard::{Severity, WiredUnder};
+use crate::standard::Severity;
 
 /// One item of a job, as the plan lists it.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -54,9 +53,9 @@ pub struct JobStep {
     pub materials: Vec<MaterialLine>,
 }
 
-/// What is done at one box.
+/// What is done at one box or panel.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
-pub struct BoxWork {
+pub struct SubjectWork {
     /// Its items in scope, whatever their state.
     pub items: Vec<JobItem>,
     /// The repairs, in order; empty when nothing is to do.
@@ -71,63 +70,125 @@ pub struct BoxWork {
     pub unproven: bool,
 }
 
-impl BoxWork {
+impl SubjectWork {
     /// Minutes of all its repairs.
     pub fn minutes(&self) -> u32 {
         self.steps.iter().map(|step| step.minutes).sum()
     }
 
-    /// Of a box within each scope, the narrowest first. What a wider scope adds nothing to is planned once.
-    pub fn in_scopes(
-        record: &BoxRecord,
-        items: &[WorkItem],
-        basis: &Basis,
-        wired_under: Option<WiredUnder>,
-    ) -> [Self; Scope::ALL.len()] {
+    /// Of a box within each scope, the narrowest first, from its findings and from what the rules say of what stands now.
+    /// What a wider scope adds nothing to is planned once.
+    pub(super) fn in_scopes(findings: &[ItemView], now: &[RuleResult], situation: &Situation) -> WorkInScopes {
         let [narrow, middle, wide] = Scope::ALL;
         let within = |scope: Scope, wider: &Self| {
             let inside = wider.items.iter().filter(|item| item.severity <= scope.severity()).count();
             match inside {
                 0 => Self::default(),
                 _ if inside == wider.items.len() => wider.clone(),
-                _ => Self::of(record, items, basis, wired_under, scope),
+                _ => Self::of(findings, now, situation, scope),
             }
         };
-        let all = Self::of(record, items, basis, wired_under, wide);
+        let all = Self::of(findings, now, situation, wide);
         let violations = within(middle, &all);
         [within(narrow, &violations), violations, all]
     }
 
-    /// Of a box with its items.
-    pub fn of(
-        record: &BoxRecord,
-        items: &[WorkItem],
-        basis: &Basis,
-        wired_under: Option<WiredUnder>,
-        scope: Scope,
-    ) -> Self {
-        let views = item_views(record, items, basis, wired_under);
-        let in_scope = |view: &&ItemView| severity(view) <= scope.severity();
-        let listed: Vec<&ItemView> = views.iter().filter(in_scope).collect();
+    /// The findings in scope, with what is open among them.
+    fn listing(findings: &[ItemView], scope: Scope) -> (Self, Vec<&ItemView>) {
+        let listed: Vec<&ItemView> = findings.iter().filter(|view| severity(view) <= scope.severity()).collect();
         let danger = |view: &&ItemView| severity(view) == Severity::Danger && is_open(view.state);
-        let mut work = Self {
-            danger: listed.iter().copied().any(|view| danger(&view)),
+        let work = Self {
+            danger: listed.iter().any(danger),
             unproven: listed.iter().any(|view| !matches!(view.state, ItemState::Proven | ItemState::Closed)),
             items: listed.iter().map(|view| job_item(view)).collect(),
             ..Self::default()
         };
-        let open: Vec<&ItemView> = listed.into_iter().filter(|view| is_open(view.state)).collect();
+        (work, listed.into_iter().filter(|view| is_open(view.state)).collect())
+    }
+
+    fn of(findings: &[ItemView], now: &[RuleResult], situation: &Situation, scope: Scope) -> Self {
+        let (mut work, open) = Self::listing(findings, scope);
         if open.is_empty() {
             return work;
         }
-        let contents = measured_again(record, items).unwrap_or(&record.found);
-        let situation = Situation { wired_under, rulings: &record.rulings, ..Situation::new(contents, basis) };
-        if !stops(contents).is_empty() {
+        if !stops(situation.contents).is_empty() {
             work.referred = true;
             return work;
         }
-        let after = work.take_chosen(&open, &situation);
-        work.plan_rest(&open, &Situation { contents: &after, ..situation }, scope);
+        let after = work.take_chosen(&open, situation);
+        if after == *situation.contents {
+            work.plan_rest(&open, now, situation, scope);
+        } else {
+            let situation = Situation { contents: &after, ..*situation };
+            work.plan_rest(&open, &judge(&situation), &situation, scope);
+        }
+        work
+    }
+
+    /// What of it is within a scope.
+    pub fn within(&self, scope: Scope) -> Self {
+        let items: Vec<JobItem> = self.items.iter().filter(|item| item.severity <= scope.severity()).cloned().collect();
+        let concerns = |step: &&JobStep| items.iter().any(|item| step.mends.contains(&item.rule));
+        Self {
+            steps: self.steps.iter().filter(concerns).cloned().collect(),
+            danger: self.danger && items.iter().any(|item| item.severity == Severity::Danger),
+            items,
+            ..self.clone()
+        }
+    }
+
+    /// Of a panel, from its findings and what each repair would do there.
+    pub(super) fn at_panel(findings: &[ItemView], proposals: &[PanelProposal]) -> Self {
+        let (mut work, open) = Self::listing(findings, Scope::Workmanship);
+        for view in open {
+            let item = view.item.as_ref();
+            if let Some(own) = item.and_then(|item| item.own.as_ref()) {
+                work.steps.push(own_step(own, vec![view.rule.clone()]));
+                continue;
+            }
+            if item.is_some_and(|item| item.repair == REFER) {
+                work.referred = true;
+                continue;
+            }
+            let chosen = item.map(|item| item.repair.as_str());
+            let fits = |known: &&PanelProposal| {
+                known.rule == view.rule
+                    && known.reasons.is_empty()
+                    && chosen.map_or(known.clears, |code| known.repair == code)
+            };
+            let Some(known) = proposals.iter().find(fits) else {
+                let reasons: Vec<String> = proposals
+                    .iter()
+                    .filter(|known| known.rule == view.rule)
+                    .flat_map(|known| known.reasons.clone())
+                    .collect();
+                work.cannot.push(if reasons.is_empty() {
+                    format!(
+                        "{}: no repair of the catalogue mends it; refer it, or plan it in your own words.",
+                        view.title
+                    )
+                } else {
+                    format!("{}: {}. Refer it.", view.title, reasons.join("; "))
+                });
+                continue;
+            };
+            match work.steps.iter_mut().find(|step| step.repair == known.repair) {
+                Some(step) => step.mends.push(view.rule.clone()),
+                None => work.steps.push(JobStep {
+                    repair: known.repair,
+                    title: known.title,
+                    minutes: known.minutes,
+                    least_minutes: known.minutes,
+                    mends: vec![view.rule.clone()],
+                    chosen: chosen.is_some(),
+                    for_circuit: false,
+                    steps: known.steps.clone(),
+                    cautions: known.cautions.clone(),
+                    pigtails: Vec::new(),
+                    materials: known.materials.clone(),
+                }),
+            }
+        }
         work
     }
 
@@ -135,7 +196,11 @@ impl BoxWork {
     fn take_chosen(&mut self, open: &[&ItemView], situation: &Situation) -> BoxContents {
         let mut contents = situation.contents.clone();
         let mut done: Vec<&str> = Vec::new();
-        for item in open.iter().filter_map(|view| view.item.as_ref()) {
+        for (view, item) in open.iter().filter_map(|view| Some((view, view.item.as_ref()?))) {
+            if let Some(own) = &item.own {
+                self.steps.push(own_step(own, vec![view.rule.clone()]));
+                continue;
+            }
             if item.repair == REFER || done.contains(&item.repair.as_str()) {
                 continue;
             }
@@ -166,10 +231,10 @@ impl BoxWork {
     }
 
     /// The planner's repairs for what is open and not chosen for, and not referred.
-    fn plan_rest(&mut self, open: &[&ItemView], situation: &Situation, scope: Scope) {
+    fn plan_rest(&mut self, open: &[&ItemView], now: &[RuleResult], situation: &Situation, scope: Scope) {
         let planned =
             |result: &RuleResult| open.iter().any(|view| view.rule == result.rule && view.state == ItemState::Found);
-        let found: Vec<RuleResult> = judge(situation).into_iter().filter(planned).collect();
+        let found: Vec<RuleResult> = now.iter().filter(|result| planned(result)).cloned().collect();
         let repairs: Vec<_> = REPAIRS.iter().collect();
         let outcome = plan_with(situation, &found, scope.severity(), &repairs);
         for step in outcome.plan.into_iter().flat_map(|plan| plan.steps) {
@@ -192,6 +257,28 @@ impl BoxWork {
             .extend(outcome.cannot.iter().map(|cannot| format!("{}: {}.", cannot.title, cannot.reasons.join("; "))));
     }
 }
+
+/// A repair in one's own words.
+fn own_step(own: &OwnRepair, mends: Vec<String>) -> JobStep {
+    let who = if own.who.is_empty() { String::new() } else { format!(" ({})", own.who) };
+    let minutes = u32::from(own.minutes);
+    JobStep {
+        repair: OWN,
+        title: "In own words",
+        minutes,
+        least_minutes: minutes,
+        mends,
+        chosen: true,
+        for_circuit: false,
+        steps: vec![format!("{}{who}.", own.words.trim_end_matches('.'))],
+        cautions: Vec::new(),
+        pigtails: Vec::new(),
+        materials: own.materials.iter().map(|line| MaterialLine::piece(&line.what, u32::from(line.count))).collect(),
+    }
+}
+
+/// What is done at a subject within each scope, the narrowest first.
+pub type WorkInScopes = [SubjectWork; Scope::ALL.len()];
 
 /// The rules for which a person chose a repair.
 fn chosen_for(open: &[&ItemView], repair: &str) -> Vec<String> {
@@ -221,12 +308,15 @@ fn job_item(view: &ItemView) -> JobItem {
 
 #[cfg(test)]
 mod tests {
+    #![allow(clippy::expect_used, reason = "a test that cannot go on should stop")]
+
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::{ItemId, StoredState};
+    use crate::assess::Assessed;
+    use crate::facts::{AuditFacts, Basis, BoxRecord, ItemId, StoredState, Subject, WorkItem};
     use crate::quantity::Length;
-    use crate::testing::{box_with, conductor, record_of};
+    use crate::testing::{audit_of, box_with, conductor, record_of};
 
     fn short_box() -> BoxRecord {
         record_of(box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))])).1
@@ -235,11 +325,14 @@ mod tests {
     fn item(record: &BoxRecord, rule: &str, repair: &str, state: StoredState) -> WorkItem {
         let (rule, repair) = (rule.to_owned(), repair.to_owned());
         let id = ItemId(Uuid::nil());
-        WorkItem { id, box_id: record.id, rule, repair, state, waits_for: None, note: String::new() }
+        let subject = Subject::Box(record.id);
+        WorkItem { id, subject, rule, repair, own: None, state, waits_for: None, note: String::new() }
     }
 
-    fn work(record: &BoxRecord, items: &[WorkItem], scope: Scope) -> BoxWork {
-        BoxWork::of(record, items, &Basis::default(), None, scope)
+    fn work(record: &BoxRecord, items: &[WorkItem], scope: Scope) -> SubjectWork {
+        let facts = AuditFacts { items: items.to_vec(), ..audit_of(record.clone()) };
+        let place = Scope::ALL.iter().position(|known| *known == scope).expect("it is one of them");
+        Assessed::of(&facts).boxes[0].work()[place].clone()
     }
 
     #[test]
@@ -280,10 +373,29 @@ mod tests {
         let mut record = short_box();
         record.found.observe(crate::facts::Observation::CoverMissing, true);
         record.found.observe(crate::facts::Observation::InsulationClamped, true);
-        let scopes = BoxWork::in_scopes(&record, &[], &Basis::default(), None);
+        let basis = Basis::default();
+        let situation = Situation::new(&record.found, &basis);
+        let now = judge(&situation);
+        let findings = super::super::item::views(&[], &now, None, None);
+        let scopes = SubjectWork::in_scopes(&findings, &now, &situation);
         for (scope, together) in Scope::ALL.into_iter().zip(&scopes) {
-            assert_eq!(*together, work(&record, &[], scope), "{}", scope.name());
+            assert_eq!(*together, SubjectWork::of(&findings, &now, &situation, scope), "{}", scope.name());
         }
         assert!(scopes[0].items.len() < scopes[1].items.len(), "{scopes:?}");
+    }
+
+    #[test]
+    fn a_repair_in_own_words_brings_its_minutes_and_materials() {
+        let record = short_box();
+        let own = OwnRepair {
+            words: "move the shelf, then extend".to_owned(),
+            minutes: 45,
+            materials: vec![crate::facts::OwnMaterial { what: "shelf bracket".to_owned(), count: 2 }],
+            who: "the carpenter".to_owned(),
+        };
+        let items = [WorkItem { own: Some(own), ..item(&record, "free-conductor-length", OWN, StoredState::Planned) }];
+        let all = work(&record, &items, Scope::Violations);
+        assert_eq!((all.steps[0].minutes, all.steps[0].materials[0].count), (45, 2));
+        assert_eq!(all.steps[0].steps, ["move the shelf, then extend (the carpenter)."]);
     }
 }

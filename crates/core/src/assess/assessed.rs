@@ -1,0 +1,214 @@
+//! The whole audit, judged once. Whatever is asked of it, by a route, the report, a file or the command line, is read off
+//! here, and nothing judges again.
+
+use std::sync::Arc;
+
+use rayon::prelude::*;
+
+use super::answer::BoxAnswer;
+use super::item::{ItemView, views};
+use super::memory::{KnownBox, Memory};
+use super::overview::AuditCounts;
+use super::panel_judgement::{PanelJudgement, judge_panels};
+use super::work::{SubjectWork, WorkInScopes};
+use crate::facts::{AuditFacts, Basis, BoxContents, BoxId, BoxRecord, Panel, PanelId, Room, Subject, WorkItem};
+use crate::rules::{RuleResult, Situation};
+use crate::standard::WiredUnder;
+
+/// What follows from an audit's facts.
+pub struct Assessed<'a> {
+    /// The facts.
+    pub facts: &'a AuditFacts,
+    /// Its boxes in the order of the walk.
+    pub boxes: Vec<AssessedBox<'a>>,
+    /// Its panels.
+    pub panels: Vec<AssessedPanel<'a>>,
+}
+
+/// A box with all that follows from it.
+pub struct AssessedBox<'a> {
+    /// The room.
+    pub room: &'a Room,
+    /// The box.
+    pub record: &'a BoxRecord,
+    /// When it was wired, by its own word or its area's.
+    pub wired_under: Option<WiredUnder>,
+    basis: &'a Basis,
+    known: Arc<KnownBox>,
+}
+
+/// A panel with all that follows from it.
+pub struct AssessedPanel<'a> {
+    /// The panel.
+    pub panel: &'a Panel,
+    /// What follows from it as found.
+    pub found: PanelJudgement,
+    /// What follows from it as left, once it was looked at anew.
+    pub left: Option<PanelJudgement>,
+    /// Where its findings are in their lives.
+    pub findings: Vec<ItemView>,
+    /// What is done at it, all of it.
+    pub work: SubjectWork,
+}
+
+impl<'a> Assessed<'a> {
+    /// Judges an audit, on all cores.
+    ///
+    /// # Example
+    /// ```
+    /// use nailpunch_core::assess::Assessed;
+    /// use nailpunch_core::facts::Bundle;
+    ///
+    /// let text = include_str!("../../../../demo/guesthouse.nailpunch.json");
+    /// let bundle: Bundle = serde_json::from_str(text).expect("the demo is a bundle");
+    /// let facts = bundle.facts();
+    /// let assessed = Assessed::of(&facts);
+    /// assert_eq!(assessed.boxes.len(), 61);
+    /// assert!(assessed.counts().dangerous > 0);
+    /// ```
+    pub fn of(facts: &'a AuditFacts) -> Self {
+        Self::with(facts, &Memory::new(0))
+    }
+
+    /// As [`Assessed::of`], with what was worked out before for what did not change since.
+    pub fn with(facts: &'a AuditFacts, memory: &Memory) -> Self {
+        let boxes = facts.boxes();
+        let items = items_by_subject(&facts.items);
+        let own = |subject| items.get(&subject).map_or(&[][..], Vec::as_slice);
+        let assess = |(room, record): (&'a Room, &'a BoxRecord)| {
+            AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, memory)
+        };
+        let boxes = boxes.into_par_iter().map(assess).collect();
+        Self { facts, boxes, panels: panels(facts, own, memory) }
+    }
+
+    /// Of one subject alone: of a box, or of all panels, which feed each other.
+    pub fn of_subject(facts: &'a AuditFacts, subject: Subject) -> Self {
+        let memory = Memory::new(0);
+        let own = facts.items_of(subject);
+        match subject {
+            Subject::Box(id) => {
+                let boxes = facts.boxes().into_iter().filter(|(_, record)| record.id == id);
+                let boxes = boxes.map(|(room, record)| AssessedBox::with(room, record, &own, facts, &memory)).collect();
+                Self { facts, boxes, panels: Vec::new() }
+            }
+            Subject::Panel(_) => {
+                let of = |known| if known == subject { own.as_slice() } else { &[] };
+                Self { facts, boxes: Vec::new(), panels: panels(facts, of, &memory) }
+            }
+        }
+    }
+
+    /// A box of it.
+    pub fn of_box(&self, id: BoxId) -> Option<&AssessedBox<'a>> {
+        self.boxes.iter().find(|known| known.record.id == id)
+    }
+
+    /// A panel of it.
+    pub fn of_panel(&self, id: PanelId) -> Option<&AssessedPanel<'a>> {
+        self.panels.iter().find(|known| known.panel.id == id)
+    }
+
+    /// Where the findings of a subject are in their lives.
+    pub fn findings(&self, subject: Subject) -> Option<&[ItemView]> {
+        match subject {
+            Subject::Box(id) => self.of_box(id).map(|known| known.answer().findings.as_slice()),
+            Subject::Panel(id) => self.of_panel(id).map(|known| known.findings.as_slice()),
+        }
+    }
+
+    /// The audit at a glance.
+    pub fn counts(&self) -> AuditCounts {
+        let boxes = self.boxes.iter().map(|known| &known.answer().overview);
+        let mut counts = AuditCounts::of(self.facts.rooms.len(), boxes);
+        for known in &self.panels {
+            counts.add_panel(known.now().dangerous, known.now().worst, &known.findings);
+        }
+        counts
+    }
+}
+
+/// What was said, subject by subject.
+fn items_by_subject(items: &[WorkItem]) -> std::collections::HashMap<Subject, Vec<WorkItem>> {
+    let mut by_subject: std::collections::HashMap<Subject, Vec<WorkItem>> = std::collections::HashMap::new();
+    for item in items {
+        by_subject.entry(item.subject).or_default().push(item.clone());
+    }
+    by_subject
+}
+
+impl<'a> AssessedBox<'a> {
+    fn with(room: &'a Room, record: &'a BoxRecord, items: &[WorkItem], facts: &'a AuditFacts, memory: &Memory) -> Self {
+        let basis = &facts.audit.basis;
+        let wired_under = basis.wired_under(room, record.wired_under);
+        let known =
+            memory.of_box(record, items, basis, wired_under, || BoxAnswer::of(record, items, basis, wired_under));
+        Self { room, record, wired_under, basis, known }
+    }
+
+    /// What the rules say of it, and what became of each finding.
+    pub fn answer(&self) -> &BoxAnswer {
+        &self.known.answer
+    }
+
+    /// What was said of its findings.
+    pub fn items(&self) -> &[WorkItem] {
+        &self.known.items
+    }
+
+    /// What stands now: as left once anything was measured again, before that as found.
+    pub fn contents(&self) -> &'a BoxContents {
+        self.record.left.as_ref().filter(|_| self.answer().measured_again).unwrap_or(&self.record.found)
+    }
+
+    /// What the rules say of what stands now.
+    pub fn now(&self) -> &[RuleResult] {
+        self.answer().now()
+    }
+
+    /// What is done at it within each scope, planned when it is first asked for.
+    pub fn work(&self) -> &WorkInScopes {
+        self.answer().work.get_or_init(|| {
+            let situation = Situation {
+                wired_under: self.wired_under,
+                rulings: &self.record.rulings,
+                ..Situation::new(self.contents(), self.basis)
+            };
+            SubjectWork::in_scopes(&self.answer().findings, self.now(), &situation)
+        })
+    }
+}
+
+impl AssessedPanel<'_> {
+    /// What stands now: as left once it was looked at anew, before that as found.
+    pub fn now(&self) -> &PanelJudgement {
+        self.left.as_ref().unwrap_or(&self.found)
+    }
+}
+
+/// The panels, which feed each other: judged together, once as found, and once more with each as it was left.
+fn panels<'a, 'i>(
+    facts: &'a AuditFacts,
+    own: impl Fn(Subject) -> &'i [WorkItem],
+    memory: &Memory,
+) -> Vec<AssessedPanel<'a>> {
+    let judged = memory.of_panels(facts, || {
+        let circuits: Vec<_> = facts.circuits.iter().collect();
+        let (boxes, basis) = (facts.boxes(), &facts.audit.basis);
+        let found: Vec<&Panel> = facts.panels.iter().collect();
+        let left: Vec<&Panel> = facts.panels.iter().map(|panel| panel.looked_at_again().unwrap_or(panel)).collect();
+        let as_found = judge_panels(&found, &circuits, &boxes, basis);
+        let again = facts.panels.iter().any(|panel| panel.looked_at_again().is_some());
+        let as_left = if again { judge_panels(&left, &circuits, &boxes, basis) } else { Vec::new() };
+        (as_found, as_left)
+    });
+    let each = facts.panels.iter().enumerate().zip(judged.0.iter());
+    each.map(|((place, panel), found)| {
+        let left = judged.1.get(place).filter(|_| panel.looked_at_again().is_some()).cloned();
+        let results = left.as_ref().map(|left| left.results.as_slice());
+        let findings = views(own(Subject::Panel(panel.id)), &found.results, results, None);
+        let work = SubjectWork::at_panel(&findings, &left.as_ref().unwrap_or(found).proposals);
+        AssessedPanel { panel, found: found.clone(), left, findings, work }
+    })
+    .collect()
+}

@@ -1,0 +1,124 @@
+//! Repairs at a panel, one file each: safe steps for a qualified person. Nothing is written for work on parts that cannot
+//! be made dead; that is referred.
+
+mod close_panel_openings;
+mod fit_dead_front;
+mod mark_neutral;
+mod neutral_a_terminal;
+mod pigtail_at_breaker;
+mod remove_bond;
+mod replace_breaker;
+mod safety;
+mod separate_neutral_ground;
+mod write_directory;
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::MaterialLine;
+use crate::electrical::mapping::DirectoryLine;
+use crate::facts::Panel;
+
+/// One repair of the catalogue at a panel.
+pub struct PanelRepair {
+    /// Its code, in kebab case. Stored audits hold it: it is never used again for something else.
+    pub code: &'static str,
+    /// What is done, in a few words.
+    pub title: &'static str,
+    /// The codes of the rules that it can mend.
+    pub mends: &'static [&'static str],
+    /// The change it makes to a panel, or why it cannot be made there.
+    pub plan: fn(&PanelFound) -> Result<PanelChange, Vec<String>>,
+}
+
+/// A panel as found, with what bears on working at it.
+#[derive(Clone, Copy)]
+pub struct PanelFound<'a> {
+    /// The panel.
+    pub panel: &'a Panel,
+    /// All panels of the audit.
+    pub panels: &'a [&'a Panel],
+    /// Its directory beside what the walk found.
+    pub directory: &'a [DirectoryLine],
+}
+
+/// The change a repair makes to a panel.
+pub struct PanelChange {
+    /// The panel afterwards.
+    pub after: Panel,
+    /// What is done, in order.
+    pub steps: Vec<String>,
+    /// Short and specific.
+    pub cautions: Vec<&'static str>,
+    /// Minutes for it. Common practice, no source.
+    pub minutes: u32,
+    /// What to bring.
+    pub materials: Vec<MaterialLine>,
+}
+
+/// A repair held against one rule that a panel breaks.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct PanelProposal {
+    /// The rule.
+    pub rule: &'static str,
+    /// The code of the repair.
+    pub repair: &'static str,
+    /// What is done.
+    pub title: &'static str,
+    /// The rule passes afterwards, judged on the panel as it would be.
+    pub clears: bool,
+    /// Minutes for it.
+    pub minutes: u32,
+    /// What is done, in order.
+    pub steps: Vec<String>,
+    /// Short and specific.
+    pub cautions: Vec<&'static str>,
+    /// What to bring.
+    pub materials: Vec<MaterialLine>,
+    /// Why it cannot be done here; empty when it can.
+    pub reasons: Vec<String>,
+}
+
+/// Every repair at a panel.
+pub static PANEL_REPAIRS: &[PanelRepair] = &[
+    write_directory::REPAIR,
+    close_panel_openings::REPAIR,
+    mark_neutral::REPAIR,
+    neutral_a_terminal::REPAIR,
+    pigtail_at_breaker::REPAIR,
+    replace_breaker::REPAIR,
+    remove_bond::REPAIR,
+    separate_neutral_ground::REPAIR,
+    fit_dead_front::REPAIR,
+];
+
+/// The repair at a panel with a code.
+pub fn panel_repair(code: &str) -> Option<&'static PanelRepair> {
+    PANEL_REPAIRS.iter().find(|repair| repair.code == code)
+}
+
+/// What each repair that can mend `rule` would do at a panel. `passes` judges the rule on the panel as it would be.
+pub fn propose_at_panel(found: &PanelFound, rule: &'static str, passes: impl Fn(&Panel) -> bool) -> Vec<PanelProposal> {
+    let concerned = PANEL_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
+    concerned
+        .map(|repair| {
+            let none = PanelProposal {
+                rule,
+                repair: repair.code,
+                title: repair.title,
+                clears: false,
+                minutes: 0,
+                steps: Vec::new(),
+                cautions: Vec::new(),
+                materials: Vec::new(),
+                reasons: Vec::new(),
+            };
+            match (repair.plan)(found) {
+                Ok(PanelChange { after, steps, cautions, minutes, materials }) => {
+                    PanelProposal { clears: passes(&after), steps, cautions, minutes, materials, ..none }
+                }
+                Err(reasons) => PanelProposal { reasons, ..none },
+            }
+        })
+        .collect()
+}

@@ -1,0 +1,82 @@
+//! `replace-breaker`: a breaker that the label does not name, or that is loose on its bus, gives way to one that it names.
+
+use super::safety::{LINE_SIDE, QUALIFIED, closed_up, made_dead};
+use super::{PanelChange, PanelFound, PanelRepair};
+use crate::repair::MaterialLine;
+
+/// The repair.
+pub const REPAIR: PanelRepair = PanelRepair {
+    code: "replace-breaker",
+    title: "Replace the breaker by one the label takes",
+    mends: &["breaker-listed", "breaker-seated"],
+    plan,
+};
+
+fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
+    let mut steps = made_dead(found).map_err(|why| vec![why])?;
+    let mut after = found.panel.clone();
+    let mut replaced = Vec::new();
+    for breaker in &mut after.breakers {
+        if breaker.is_tandem()
+            && found.panel.tandem_spaces.as_ref().is_some_and(|spaces| !spaces.contains(&breaker.space))
+        {
+            let why = format!(
+                "the label takes no tandem in space {}: two spaces, or a panel with more, are wanted",
+                breaker.space
+            );
+            return Err(vec![why]);
+        }
+        if breaker.listed == Some(false) || breaker.firm == Some(false) {
+            breaker.listed = Some(true);
+            breaker.firm = Some(true);
+            let rating = breaker.amperes.map_or_else(|| "its rating".to_owned(), |amperes| format!("{amperes} A"));
+            replaced.push(format!("{} ({rating})", breaker.name()));
+        }
+    }
+    if replaced.is_empty() {
+        return Err(vec!["no breaker here is unlisted or loose".to_owned()]);
+    }
+    let count = u32::try_from(replaced.len()).unwrap_or(u32::MAX);
+    steps.push("Look at the bus behind each: pitted or burnt, and the panel is replaced instead.".to_owned());
+    steps.push(format!(
+        "Take out breaker {}, and seat one that the label of the panel names, of the same rating.",
+        replaced.join(", ")
+    ));
+    steps.extend(closed_up());
+    Ok(PanelChange {
+        after,
+        steps,
+        cautions: vec![LINE_SIDE, QUALIFIED],
+        minutes: 10 + 12 * count,
+        materials: vec![MaterialLine::piece("breaker that the label names", count)],
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::rules::panel_testing::*;
+
+    #[test]
+    fn it_mends_what_it_says() {
+        let mut sub = panel();
+        sub.feed = sub_feed();
+        sub.breakers = vec![crate::facts::Breaker { listed: Some(false), ..crate::facts::Breaker::new(1, 1) }];
+        let main = main_panel();
+        let panels = [&main, &sub];
+        let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
+        assert!(!passes("breaker-listed", &sub, &[&main]), "broken before");
+        let change = plan(&found).ok().expect("it can be made dead");
+        assert!(passes("breaker-listed", &change.after, &[&main]), "passes after");
+    }
+
+    #[test]
+    fn at_the_service_it_is_referred() {
+        let mut sub = panel();
+        sub.feed = sub_feed();
+        sub.breakers = vec![crate::facts::Breaker { listed: Some(false), ..crate::facts::Breaker::new(1, 1) }];
+        let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
+        let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
+        assert!(plan(&found).err().expect("its lugs stay live")[0].contains("stays live"));
+    }
+}
