@@ -55,7 +55,7 @@ mod tests {
         let panels = [&main, &sub];
         let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
         assert!(!passes("neutral-identification", &sub, &[&main]), "broken before");
-        let change = plan(&found).ok().expect("it can be made dead");
+        let change = plan(&found).expect("it can be made dead");
         assert!(passes("neutral-identification", &change.after, &[&main]), "passes after");
     }
 
@@ -68,6 +68,6 @@ mod tests {
         sub.bars = vec![bar(crate::facts::BarKind::Neutral, vec![large])];
         let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
         let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
-        assert!(plan(&found).err().expect("its lugs stay live")[0].contains("stays live"));
+        assert!(plan(&found).expect_err("its lugs stay live")[0].contains("stays live"));
     }
 }

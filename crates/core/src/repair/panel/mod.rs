@@ -43,6 +43,7 @@ pub struct PanelFound<'a> {
 }
 
 /// The change a repair makes to a panel.
+#[derive(Debug)]
 pub struct PanelChange {
     /// The panel afterwards.
     pub after: Panel,

@@ -68,7 +68,7 @@ mod tests {
         let panels = [&main, &sub];
         let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
         assert!(!passes("neutral-one-per-terminal", &sub, &[&main]), "broken before");
-        let change = plan(&found).ok().expect("it can be made dead");
+        let change = plan(&found).expect("it can be made dead");
         assert!(passes("neutral-one-per-terminal", &change.after, &[&main]), "passes after");
         let terminals: Vec<u8> = change.after.bars[0].conductors.iter().map(|known| known.terminal).collect();
         assert_eq!(terminals, [1, 2]);
@@ -81,6 +81,6 @@ mod tests {
         sub.bars = vec![bar(BarKind::Neutral, vec![neutral(1), neutral(1)])];
         let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
         let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
-        assert!(plan(&found).err().expect("its lugs stay live")[0].contains("stays live"));
+        assert!(plan(&found).expect_err("its lugs stay live")[0].contains("stays live"));
     }
 }

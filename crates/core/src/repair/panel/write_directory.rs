@@ -53,7 +53,7 @@ mod tests {
         let mut panel = panel();
         panel.breakers = vec![Breaker::new(1, 1)];
         let blank = PanelFound { panel: &panel, panels: &[&panel], directory: &[] };
-        assert!(plan(&blank).err().expect("not mapped")[0].contains("breaker 1"));
+        assert!(plan(&blank).expect_err("not mapped")[0].contains("breaker 1"));
         let line = DirectoryLine {
             breaker: 1,
             name: "1".to_owned(),
@@ -65,7 +65,7 @@ mod tests {
         };
         let lines = [line];
         let known = PanelFound { directory: &lines, ..blank };
-        let change = plan(&known).ok().expect("mapped");
+        let change = plan(&known).expect("mapped");
         assert_eq!(change.after.breakers[0].directory, "kitchen counter");
         assert!(passes("directory", &change.after, &[]));
     }
