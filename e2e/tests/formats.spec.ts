@@ -49,6 +49,7 @@ test('check exits 0, 1 or 2', () => {
   sound.rooms[0].boxes = sound.rooms[0].boxes.slice(0, 1);
   sound.circuits = [];
   sound.panels = [];
+  sound.items = [];
   const file = join(server.get().folder, 'sound.nailpunch.json');
   writeFileSync(file, JSON.stringify(sound));
   expect(run(file).status).toBe(0);

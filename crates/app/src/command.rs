@@ -167,7 +167,7 @@ impl Action {
             }
             Self::Serve { listen, data } => serve(Store::open(&data.path()?)?, &listen)?,
             Self::Check { file, json } => return check(&read_bundle(&file)?, json),
-            Self::Verify { file, pdf } => return verify(&read_bundle(&file)?, pdf.as_deref()),
+            Self::Verify { file, pdf } => return verify(&file, pdf.as_deref()),
             Self::Report { file, pdf, csv } => {
                 let bundle = read_bundle(&file)?;
                 let on = now();
@@ -310,11 +310,12 @@ fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
         .collect()
 }
 
-fn verify(bundle: &Bundle, pdf: Option<&Path>) -> Result<ExitCode, Failure> {
-    let pdf = pdf.map(|path| {
+fn verify(path: &Path, pdf: Option<&Path>) -> Result<ExitCode, Failure> {
+    let read = |path: &Path| {
         std::fs::read(path).map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })
-    });
-    match nailpunch_report::verify(bundle, pdf.transpose()?.as_deref()) {
+    };
+    let bundle = read_bundle(path)?;
+    match nailpunch_report::verify(&read(path)?, &bundle, pdf.map(read).transpose()?.as_deref()) {
         Ok(seal) => {
             print(&format!("Unaltered since seal {} of {}: {}", seal.number, seal.at, seal.data_sha256))?;
             Ok(ExitCode::SUCCESS)

@@ -2,6 +2,7 @@
 
 use std::collections::BTreeSet;
 
+use nailpunch_core::facts::FORMAT;
 use serde_json::{Map, Value, json};
 
 const COMPONENTS: &str = "#/components/schemas/";
@@ -21,7 +22,7 @@ pub fn bundle_schema(api: &utoipa::openapi::OpenApi) -> Value {
     }
     json!({
         "$schema": "https://json-schema.org/draft/2020-12/schema",
-        "title": "Nailpunch bundle, format 1",
+        "title": format!("Nailpunch bundle, format {FORMAT}"),
         "description": "A whole audit. Lengths are whole nanometres (1 in = 25 400 000), volumes whole nanolitres.",
         "$ref": "#/$defs/Bundle",
         "$defs": definitions,

@@ -9,7 +9,7 @@ use crate::facts::{
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, Standing, propose};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
-use crate::standard::{Edition, WiredUnder};
+use crate::standard::{Edition, WiredUnder, WiringMethod};
 
 /// A black 12 AWG conductor in cable 1 with the given free length and reach, in sixteenths of an inch.
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {
@@ -22,7 +22,7 @@ pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {
 
 /// A device box with one cable whose sheath ends `sheath_end` behind the opening; conductors are numbered from 1.
 pub fn box_with(sheath_end: Option<Length>, conductors: Vec<Conductor>) -> BoxContents {
-    let cable = Cable { sheath_end, ..Cable::new(1) };
+    let cable = Cable { sheath_end, method: WiringMethod::Nonmetallic, ..Cable::new(1) };
     let mut contents = BoxContents { kind: BoxKind::Device, cables: vec![cable], conductors, ..BoxContents::default() };
     for (index, conductor) in contents.conductors.iter_mut().enumerate() {
         conductor.id = u16::try_from(index + 1).expect("few conductors");

@@ -18,6 +18,16 @@ pub fn data_sha256(bundle: &Bundle) -> Result<String, ReportError> {
     Ok(sha256(&serde_json::to_vec(&Bundle { seals: Vec::new(), ..bundle.clone() })?))
 }
 
+/// What the data of a bundle hash to as they stand in a file: a fact that a later release added is not among them, so that
+/// what was sealed before is still found unaltered. White space between values does not count.
+fn file_sha256(file: &[u8]) -> Result<String, serde_json::Error> {
+    let mut data: serde_json::Map<String, serde_json::Value> = serde_json::from_slice(file)?;
+    if let Some(seals) = data.get_mut("seals") {
+        *seals = serde_json::Value::Array(Vec::new());
+    }
+    Ok(sha256(&serde_json::to_vec(&data)?))
+}
+
 /// The line on every page of a report.
 pub(crate) fn seal_line(bundle: &Bundle) -> String {
     let Some(seal) = bundle.seals.last() else { return "Not sealed.".to_owned() };
@@ -67,14 +77,15 @@ pub enum VerifyError {
     Data(String),
 }
 
-/// Whether a bundle is as it was sealed last, and a PDF the one that was sealed with it.
+/// Whether a bundle, read from a file, is as it was sealed last, and a PDF the one that was sealed with it. What the file
+/// says and what is read from it count alike: either proves that nothing changed.
 ///
 /// # Errors
 /// [`VerifyError`], with what is not as it was.
-pub fn verify<'a>(bundle: &'a Bundle, pdf: Option<&[u8]>) -> Result<&'a Seal, VerifyError> {
+pub fn verify<'a>(file: &[u8], bundle: &'a Bundle, pdf: Option<&[u8]>) -> Result<&'a Seal, VerifyError> {
     let seal = bundle.seals.last().ok_or(VerifyError::NotSealed)?;
-    let now = data_sha256(bundle).map_err(|error| VerifyError::Data(error.to_string()))?;
-    if now != seal.data_sha256 {
+    let now = file_sha256(file).map_err(|error| VerifyError::Data(error.to_string()))?;
+    if now != seal.data_sha256 && !data_sha256(bundle).is_ok_and(|read| read == seal.data_sha256) {
         let (number, at, sealed) = (seal.number, seal.at.clone(), seal.data_sha256.clone());
         return Err(VerifyError::DataChanged { number, at, now, sealed });
     }
@@ -101,29 +112,47 @@ mod tests {
         assert_eq!(sha256(b""), "e3b0c44298fc1c149afbf4c8996fb92427ae41e4649b934ca495991b7852b855");
     }
 
+    const JSON: &str =
+        r#"{"nailpunch":1,"audit":{"id":"00000000-0000-7000-8000-000000000001","name":"Quay house"},"rooms":[]}"#;
+
+    fn seal(data_sha256: String) -> Seal {
+        let at = "2026-03-04T10:00:00Z".to_owned();
+        Seal { number: 1, at, data_sha256, pdf_sha256: Some(sha256(b"%PDF")), changes: Vec::new() }
+    }
+
+    /// Whether what stands in a file is found as it was sealed, with a PDF.
+    fn verified(file: &str, pdf: Option<&[u8]>) -> Result<u32, VerifyError> {
+        let bundle: Bundle = serde_json::from_str(file).unwrap();
+        verify(file.as_bytes(), &bundle, pdf).map(|seal| seal.number)
+    }
+
     #[test]
     fn a_changed_letter_breaks_the_seal() {
-        let json =
-            r#"{"nailpunch":1,"audit":{"id":"00000000-0000-7000-8000-000000000001","name":"Quay house"},"rooms":[]}"#;
-        let mut bundle: Bundle = serde_json::from_str(json).unwrap();
-        assert_eq!(verify(&bundle, None), Err(VerifyError::NotSealed));
-        let seal = Seal {
-            number: 1,
-            at: "2026-03-04T10:00:00Z".to_owned(),
-            data_sha256: data_sha256(&bundle).unwrap(),
-            pdf_sha256: Some(sha256(b"%PDF")),
-            changes: Vec::new(),
-        };
-        bundle.seals.push(seal);
-        assert!(verify(&bundle, Some(b"%PDF")).is_ok());
+        assert_eq!(verified(JSON, None), Err(VerifyError::NotSealed));
+        let mut bundle: Bundle = serde_json::from_str(JSON).unwrap();
+        bundle.seals.push(seal(data_sha256(&bundle).unwrap()));
+        let file = serde_json::to_string(&bundle).unwrap();
+        assert_eq!(verified(&file, Some(b"%PDF")), Ok(1));
         assert!(seal_line(&bundle).starts_with("Sealed 2026-03-04. SHA-256"));
-        assert!(matches!(verify(&bundle, Some(b"%PDF ")), Err(VerifyError::OtherPdf { .. })));
-        // Written out, read in and written otherwise, it is still the same data.
-        let pretty = serde_json::to_string_pretty(&bundle).unwrap();
-        bundle = serde_json::from_str(&pretty).unwrap();
-        assert!(verify(&bundle, None).is_ok());
+        assert!(matches!(verified(&file, Some(b"%PDF ")), Err(VerifyError::OtherPdf { .. })));
+        // Written out otherwise, it is still the same data.
+        assert_eq!(verified(&serde_json::to_string_pretty(&bundle).unwrap(), None), Ok(1));
         bundle.audit.name.push('.');
-        assert!(matches!(verify(&bundle, None), Err(VerifyError::DataChanged { number: 1, .. })));
+        let altered = serde_json::to_string(&bundle).unwrap();
+        assert!(matches!(verified(&altered, None), Err(VerifyError::DataChanged { number: 1, .. })));
         assert!(seal_line(&bundle).starts_with("Changed since seal 1"));
+    }
+
+    #[test]
+    fn what_was_sealed_before_a_fact_was_added_is_unaltered() {
+        // A file of an earlier release: it lacks the fields that are written today, and was sealed as it is.
+        let with_seals = |seals: &str| JSON.replace(r#""rooms":[]}"#, &format!(r#""rooms":[],"seals":{seals}}}"#));
+        let sealed = seal(sha256(with_seals("[]").as_bytes()));
+        let file = with_seals(&serde_json::to_string(&[&sealed]).unwrap());
+        let bundle: Bundle = serde_json::from_str(&file).unwrap();
+        assert_ne!(data_sha256(&bundle).unwrap(), sealed.data_sha256, "today's fields are not in it");
+        assert_eq!(verified(&file, None), Ok(1));
+        let altered = file.replace("Quay house", "Quay hause");
+        assert!(matches!(verified(&altered, None), Err(VerifyError::DataChanged { number: 1, .. })));
     }
 }

@@ -1437,6 +1437,8 @@ export interface components {
             id: number;
             /** @description Which one it is, "top, from the panel". */
             label?: string;
+            /** @description How its conductors are run. */
+            method?: components["schemas"]["WiringMethod"];
             /** @description It can be reached upstream, in a basement or an attic. */
             reachable?: boolean | null;
             sheath_end?: components["schemas"]["Length"] | null;
@@ -2207,6 +2209,8 @@ export interface components {
         FeedingBreaker: {
             /** @description The breaker, as it is called. */
             breaker: string;
+            /** @description What the note at the box says otherwise than this breaker; absent where the two agree, or two breakers feed the box. */
+            differs?: string | null;
             /** @description The panel. */
             panel: components["schemas"]["PanelId"];
             /** @description What the panel is called. */
@@ -3105,6 +3109,15 @@ export interface components {
              * @enum {string}
              */
             value: "open-hot" | "open-neutral" | "open-ground" | "reversal";
+        };
+        /** @description A choice with its words. */
+        Named_WiringMethod: {
+            name: string;
+            /**
+             * @description How conductors come to a box.
+             * @enum {string}
+             */
+            value: "unknown" | "nonmetallic" | "underground" | "armoured-bonded" | "armoured-old" | "metal-clad-listed" | "metal-clad" | "rigid-metal" | "thin-wall" | "flexible-metal" | "plastic-conduit" | "service" | "old-two-wire" | "knob-and-tube" | "cord";
         };
         /** @description The one thing that would settle a rule. */
         Need: {
@@ -4651,6 +4664,8 @@ export interface components {
             gfci?: boolean | null;
             /** @description The receptacle here is the only one of its circuit. */
             only_receptacle?: boolean | null;
+            /** @description The terminals at both its ends are marked for 75 °C. */
+            warm?: boolean | null;
         };
         /**
          * @description What holds a luminaire inside a box and takes room in it.
@@ -4769,6 +4784,7 @@ export interface components {
             shop_lengths: components["schemas"]["ShopLength"][];
             terminals: components["schemas"]["DeviceTerminals"][];
             traced_faults: components["schemas"]["Named_TracedFault"][];
+            wiring_methods: components["schemas"]["Named_WiringMethod"][];
         };
         /** @description What the GFCI button of the lamp tester did. */
         TripReading: {
@@ -4870,6 +4886,11 @@ export interface components {
             /** @description The edition it was wired under. */
             edition: components["schemas"]["Edition"];
         };
+        /**
+         * @description How conductors come to a box.
+         * @enum {string}
+         */
+        WiringMethod: "unknown" | "nonmetallic" | "underground" | "armoured-bonded" | "armoured-old" | "metal-clad-listed" | "metal-clad" | "rigid-metal" | "thin-wall" | "flexible-metal" | "plastic-conduit" | "service" | "old-two-wire" | "knob-and-tube" | "cord";
         /**
          * @description A way of wiring one half of a device, right or wrong.
          * @enum {string}

@@ -42,6 +42,12 @@ export function BoxFacts({ session, state }: Props) {
           onChange={(amperes) => supply({ amperes })}
         />
         <YesNo
+          label="Terminals marked for 75 °C"
+          id="supply-warm"
+          value={contents.supply.warm}
+          onChange={(warm) => supply({ warm })}
+        />
+        <YesNo
           label="GFCI upstream"
           id="supply-gfci"
           value={contents.supply.gfci}

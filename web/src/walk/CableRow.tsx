@@ -1,6 +1,7 @@
 // One cable or raceway: where its sheath ends, how much of it is inside, what slack came.
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
+import { useTrades } from '../api/queries';
 import type { Cable } from '../api/types';
 import { YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
@@ -14,13 +15,18 @@ export function CableRow({ session, state, cable, index }: Props) {
       ...contents,
       cables: contents.cables.map((known) => (known.id === cable.id ? { ...known, ...change } : known)),
     }));
+  const trades = useTrades();
   const [more, setMore] = useState(false);
+  const methodName =
+    cable.method !== 'unknown' &&
+    trades.data?.wiring_methods.find(({ value }) => value === cable.method)?.name;
   const name = cable.label || `Cable ${cable.id}`;
   return (
     <fieldset className="cable-row">
       <legend>
         <button type="button" className="plain" aria-expanded={more} onClick={() => setMore(!more)}>
           {name} <span aria-hidden="true">{more ? '–' : '…'}</span>
+          {methodName && <i>{methodName}</i>}
         </button>
       </legend>
       <div className="pair three">
@@ -47,6 +53,18 @@ export function CableRow({ session, state, cable, index }: Props) {
             maxLength={80}
             onChange={(event) => set({ label: event.target.value })}
           />
+          <Form.Select
+            id={`cables-${index}-method`}
+            aria-label="How it is run"
+            value={cable.method}
+            onChange={(event) => set({ method: event.target.value as Cable['method'] })}
+          >
+            {trades.data?.wiring_methods.map(({ value, name }) => (
+              <option key={value} value={value}>
+                {name}
+              </option>
+            ))}
+          </Form.Select>
           <Form.Select
             aria-label="Where it comes in"
             value={cable.entry}

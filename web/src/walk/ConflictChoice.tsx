@@ -1,16 +1,24 @@
 // Two windows changed the same box: what differs, and which of the two is kept.
 import { Button, Modal } from 'react-bootstrap';
 import type { Basis, BoxRecord } from '../api/types';
+import { UNITS } from '../ui/figure';
 import { usePrinted } from '../ui/usePrinted';
 import { type Difference, differences, type Value } from './differences';
 import type { BoxSession } from './session';
 
-/** Numbers that differ in a box are lengths, but for those that name or count. */
+/** One side of a difference, a measured one in the units of the audit. */
 function Shown({ row, value, units }: { row: Difference; value: Value; units: Basis['units'] }) {
-  const isLength = typeof value === 'number' && !/(id|cable|year)$/.test(row.what);
-  const printed = usePrinted(isLength ? value : 0, units);
+  const measured = typeof value === 'number' && row.quantity;
+  const length = usePrinted(measured === 'Length' ? (value as number) : 0, units);
   if (value === null || value === '') return <>nothing</>;
-  return <>{isLength ? printed : String(value)}</>;
+  if (!measured) return <>{String(value)}</>;
+  if (measured === 'Length') return <>{length}</>;
+  const [one, unit] = UNITS[measured][units];
+  return (
+    <>
+      {Number(((value as number) / one).toFixed(2))} {unit}
+    </>
+  );
 }
 
 type Props = { session: BoxSession; mine: BoxRecord; theirs: BoxRecord; units: Basis['units'] };

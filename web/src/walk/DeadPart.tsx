@@ -22,6 +22,7 @@ export function DeadPart({ audit, session, state }: Props) {
             Breaker <b className="figure">{feeding.breaker}</b> of {feeding.panel_name}
           </Link>
           . {feeding.sentence}
+          {feeding.differs && <b> {feeding.differs}</b>}
         </p>
       ))}
       {state.view.circuits.map((circuit) => (

@@ -1,7 +1,33 @@
 // What two records of a box differ in, value by value.
 
 export type Value = string | number | boolean | null;
-export type Difference = { what: string; mine: Value; theirs: Value };
+export type Quantity = 'Length' | 'Volume' | 'Mass' | 'Voltage';
+export type Difference = { what: string; mine: Value; theirs: Value; quantity?: Quantity };
+
+/** What each measured field of a box is kept as; every other number names or counts, and is shown as it is. */
+export const QUANTITIES: Record<string, Quantity> = {
+  bare_copper: 'Length',
+  behind: 'Length',
+  box_marked_mass: 'Mass',
+  depth: 'Length',
+  finish_to_come: 'Length',
+  first_support: 'Length',
+  forward: 'Length',
+  free_length: 'Length',
+  from_sheath: 'Length',
+  gap: 'Length',
+  height: 'Length',
+  marked_volume: 'Volume',
+  mass: 'Mass',
+  proud: 'Length',
+  reach: 'Length',
+  set_back: 'Length',
+  sheath_end: 'Length',
+  sheath_inside: 'Length',
+  slack: 'Length',
+  volts: 'Voltage',
+  width: 'Length',
+};
 
 const isTree = (value: unknown): value is Record<string, unknown> =>
   typeof value === 'object' && value !== null;
@@ -29,5 +55,8 @@ export function differences(mine: unknown, theirs: unknown, path: string[] = [])
         : step.replaceAll('_', ' ')),
   );
   const value = (side: unknown) => (isTree(side) ? 'recorded' : ((side ?? null) as Value));
-  return [{ what: words.join(', '), mine: value(mine), theirs: value(theirs) }];
+  const quantity = QUANTITIES[path.at(-1) ?? ''];
+  return [
+    { what: words.join(', '), mine: value(mine), theirs: value(theirs), ...(quantity && { quantity }) },
+  ];
 }

@@ -10,6 +10,7 @@ use nailpunch_core::jot::{JotRequest, Jotted};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::Edition;
+use nailpunch_core::standard::WiringMethod;
 use nailpunch_core::standard::box_volume::StandardBox;
 use rocket::serde::json::Json;
 use rocket::{get, post};
@@ -119,6 +120,7 @@ pub struct Trades {
     presets: Vec<Preset>,
     box_sizes: Vec<BoxSize>,
     terminals: Vec<DeviceTerminals>,
+    wiring_methods: Vec<Named<WiringMethod>>,
     probes: Vec<Named<Probe>>,
     meters: Vec<Named<Meter>>,
     detectors: Vec<Named<DetectorClass>>,
@@ -162,6 +164,7 @@ pub fn trades() -> Json<Trades> {
         terminals: DeviceKind::ALL
             .map(|kind| DeviceTerminals { kind, terminals: named(terminals_of(kind).iter().copied(), Terminal::name) })
             .into(),
+        wiring_methods: named(WiringMethod::ALL, WiringMethod::name),
         probes: named(Probe::ALL, Probe::name),
         meters: named(Meter::ALL, Meter::name),
         detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),

@@ -76,7 +76,9 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<PanelVi
 pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<FeedingBreaker>>, ApiError> {
     let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?);
     let feeding = with_audit(store, audit, move |_, assessed| {
-        Ok(breakers_of(BoxId(id), assessed.panels.iter().map(|known| (known.panel, &known.found))))
+        let known = assessed.of_box(BoxId(id));
+        let known = known.ok_or_else(|| StoreError::NotFound { kind: "box", id: id.to_string() })?;
+        Ok(breakers_of(known.record, assessed.panels.iter().map(|known| (known.panel, &known.found))))
     });
     Ok(Json(feeding.await?))
 }

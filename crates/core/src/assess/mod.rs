@@ -12,6 +12,7 @@ mod memory;
 mod overview;
 mod panel_judgement;
 pub mod sampling;
+mod supply;
 mod transition;
 mod work;
 

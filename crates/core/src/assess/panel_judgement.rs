@@ -3,6 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::supply::supply_difference;
 use crate::electrical::feeds::{BreakerFeeds, feeds};
 use crate::electrical::mapping::{DirectoryLine, PanelAnswer, panel_answer};
 use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, Panel, PanelFeed, PanelId, Room};
@@ -78,7 +79,7 @@ pub fn judge_panels(
             proposals: proposals.collect(),
             worst: worst_verdict(&results),
             dangerous: is_dangerous(&results),
-            faults: faults(&results),
+            faults: faults(&results).into_iter().chain(differences(panel, &feeds, boxes)).collect(),
             legs: legs(panel),
             stays_live: stays_live(panel, situation.feeder()),
             fed_from: fed_from(panel, situation.feeder()),
@@ -126,6 +127,19 @@ fn faults(results: &[RuleResult]) -> Vec<BreakerFault> {
     faults
 }
 
+/// Where a note at a box says otherwise than the only breaker that feeds it.
+fn differences(panel: &Panel, feeds: &[BreakerFeeds], boxes: &[(&Room, &BoxRecord)]) -> Vec<BreakerFault> {
+    let fed_by = |id: BoxId| feeds.iter().filter(|feeds| feeds.feeds_itself(id)).count();
+    let of_breaker = |known: &BreakerFeeds| {
+        let breaker = panel.breaker(known.breaker)?;
+        let own = known.boxes.iter().filter(|fed| fed.through.is_none() && fed_by(fed.box_id) == 1);
+        let records = own.filter_map(|fed| boxes.iter().find(|(_, record)| record.id == fed.box_id));
+        let said: Vec<String> = records.filter_map(|(_, record)| supply_difference(record, breaker)).collect();
+        (!said.is_empty()).then(|| BreakerFault { breaker: breaker.id, sentence: said.join(" "), danger: false })
+    };
+    feeds.iter().filter_map(of_breaker).collect()
+}
+
 /// A breaker that feeds a box.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct FeedingBreaker {
@@ -137,24 +151,32 @@ pub struct FeedingBreaker {
     pub breaker: String,
     /// What goes dark with it.
     pub sentence: String,
+    /// What the note at the box says otherwise than this breaker; absent where the two agree, or two breakers feed the box.
+    pub differs: Option<String>,
 }
 
 /// The breakers that feed a box, in the panel where they sit.
 pub fn breakers_of<'a>(
-    box_id: BoxId,
+    record: &BoxRecord,
     panels: impl IntoIterator<Item = (&'a Panel, &'a PanelJudgement)>,
 ) -> Vec<FeedingBreaker> {
-    let own = |feeds: &&BreakerFeeds| feeds.boxes.iter().any(|fed| fed.box_id == box_id && fed.through.is_none());
-    let feeding =
-        panels.into_iter().flat_map(|(panel, judged)| judged.feeds.iter().filter(own).map(move |feeds| (panel, feeds)));
+    let mut feeding = Vec::new();
+    for (panel, judged) in panels {
+        for feeds in judged.feeds.iter().filter(|feeds| feeds.feeds_itself(record.id)) {
+            feeding.push(FeedingBreaker {
+                panel: panel.id,
+                panel_name: panel.name.clone(),
+                breaker: feeds.name.clone(),
+                sentence: feeds.sentence.clone(),
+                differs: panel.breaker(feeds.breaker).and_then(|breaker| supply_difference(record, breaker)),
+            });
+        }
+    }
+    if feeding.len() > 1 {
+        // The note stands for one of them, and nobody knows for which.
+        feeding.iter_mut().for_each(|known| known.differs = None);
+    }
     feeding
-        .map(|(panel, feeds)| FeedingBreaker {
-            panel: panel.id,
-            panel_name: panel.name.clone(),
-            breaker: feeds.name.clone(),
-            sentence: feeds.sentence.clone(),
-        })
-        .collect()
 }
 
 /// The loads stated, leg by leg, at 120 V to neutral. No demand factor is applied: this is no service calculation.

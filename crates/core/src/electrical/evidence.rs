@@ -6,7 +6,7 @@ use super::half_readings::HalfReadings;
 use super::path::PathGrade;
 use super::prediction::PREDICTIONS;
 use super::wiring::WiringState;
-use crate::facts::{BoxContents, Half, Lamp};
+use crate::facts::{BoxContents, GroundInSight, Half, Lamp};
 
 /// What the readings of one half come to.
 #[derive(Debug, Clone, PartialEq)]
@@ -47,6 +47,43 @@ impl HalfEvidence {
         }
         let others: Vec<&str> = self.causes[1..].iter().map(|state| state.name()).collect();
         format!("{} These are: {}.", says, others.join("; "))
+    }
+}
+
+/// Whether a box has an equipment ground, by what one sees and what instruments find: readings outweigh looks.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Ground {
+    /// It is there: what it is, in words.
+    There(String),
+    /// One is in sight, and the readings find no path.
+    Broken(String),
+    /// The readings find one, and nobody has noted what brings it.
+    Unseen,
+    /// None is there.
+    Absent,
+    /// Nothing brings one, and yet the readings find one: most likely made up from the neutral.
+    Suspect,
+    /// How the conductors are run was not noted, and nothing was read that tells.
+    Unknown,
+}
+
+impl Ground {
+    /// It may be relied on, or the readings find one: nobody writes "no equipment ground" here.
+    pub const fn is_found(&self) -> bool {
+        matches!(self, Self::There(_) | Self::Unseen)
+    }
+
+    /// Why nobody writes "no equipment ground" here; `None` where that is true.
+    pub fn forbids_mark(&self) -> Option<&'static str> {
+        match self {
+            Self::There(_) => Some("a ground is here; such a mark would be untrue"),
+            Self::Broken(_) => {
+                Some("a ground comes to the box and is broken on its way: mend it, a mark would hide it")
+            }
+            Self::Unseen => Some("the readings find a ground; note what the cable or raceway is first"),
+            Self::Unknown => Some("note what each cable is first: a metal raceway or listed armour is a ground"),
+            Self::Absent | Self::Suspect => None,
+        }
     }
 }
 
@@ -101,13 +138,36 @@ impl Evidence {
         evidence
     }
 
+    /// Whether the box has an equipment ground, by what one sees and by the readings.
+    pub fn ground(&self, contents: &BoxContents) -> Ground {
+        let label = |wire: &crate::facts::Conductor| format!("{} ground", wire.label());
+        match (contents.ground_in_sight(), self.ground_found) {
+            (GroundInSight::Wire(wire), Some(false)) => Ground::Broken(label(wire)),
+            (GroundInSight::Wire(wire), _) => Ground::There(label(wire)),
+            (GroundInSight::Metal(cable), Some(false)) => Ground::Broken(cable.method.name().to_owned()),
+            (GroundInSight::Metal(cable), _) if self.box_bonded == Some(false) => {
+                Ground::Broken(cable.method.name().to_owned())
+            }
+            (GroundInSight::Metal(cable), _) => Ground::There(cable.method.name().to_owned()),
+            (GroundInSight::Unknown, Some(true)) => Ground::Unseen,
+            (GroundInSight::None, Some(true)) if self.box_bonded == Some(true) => Ground::Unseen,
+            (GroundInSight::None, Some(true)) => Ground::Suspect,
+            (GroundInSight::None, _) | (GroundInSight::Unknown, Some(false)) => Ground::Absent,
+            (GroundInSight::Unknown, None) => Ground::Unknown,
+        }
+    }
+
     /// The reading that is still wanted before the repair of an electrical rule is proven; `None` when it is there.
     pub fn wanting(&self, rule: &str, contents: &BoxContents) -> Option<&'static str> {
         let there = match rule {
-            "wiring-fault" => self.reads_correct() || contents.grounds().next().is_none(),
+            "wiring-fault" => {
+                // Where nothing brings a ground an open one is what has to be read; something has to be.
+                let none = contents.ground_in_sight() == GroundInSight::None;
+                self.reads_correct() || (none && !self.halves.is_empty())
+            }
             "metal-box-bonded" => self.box_bonded == Some(true),
             // Where there is no ground to be found the readings have to be there, and the rule has judged them.
-            _ if contents.grounds().next().is_none() => !self.halves.is_empty(),
+            _ if contents.ground_in_sight() == GroundInSight::None => !self.halves.is_empty(),
             _ => self.ground_found == Some(true) || self.box_bonded == Some(true),
         };
         if there {

@@ -49,6 +49,13 @@ pub struct BreakerFeeds {
     pub sentence: String,
 }
 
+impl BreakerFeeds {
+    /// Whether it feeds a box itself, and not through a panel behind it.
+    pub fn feeds_itself(&self, box_id: BoxId) -> bool {
+        self.boxes.iter().any(|fed| fed.box_id == box_id && fed.through.is_none())
+    }
+}
+
 /// The panel and the breakers that a circuit hangs on, where those that it names are known: one, or two that share a
 /// neutral, "13/15". Without a panel of its own it is the first that has such breakers.
 pub fn breakers_of_circuit<'a>(circuit: &Circuit, panels: &[&'a Panel]) -> Option<(&'a Panel, Vec<u16>)> {

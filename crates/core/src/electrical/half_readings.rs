@@ -3,8 +3,8 @@
 use super::path::{GroundPath, grade_path};
 use super::prediction::{Prediction, Span};
 use crate::facts::{
-    BoxBond, BoxContents, Construction, DetectorReading, DeviceKind, Half, Lamp, LampReading, Meter, MeterReading,
-    Probe, TripReading,
+    BoxBond, BoxContents, Construction, DetectorReading, DeviceKind, GroundInSight, Half, Lamp, LampReading, Meter,
+    MeterReading, Probe, TripReading,
 };
 use crate::quantity::Voltage;
 
@@ -51,7 +51,8 @@ impl<'a> HalfReadings<'a> {
         let duplex = |kind| matches!(kind, DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle);
         let unbonded =
             contents.construction == Some(Construction::Nonmetallic) || contents.bond == Some(BoxBond::Nothing);
-        let no_ground_here = unbonded && !contents.conductors.is_empty() && contents.grounds().next().is_none();
+        let none = contents.ground_in_sight() == GroundInSight::None;
+        let no_ground_here = unbonded && !contents.conductors.is_empty() && none;
         let of_half = |half: Half| Self {
             half,
             lamps: contents.lamps.iter().find(|reading| reading.half == half),
@@ -100,7 +101,8 @@ impl<'a> HalfReadings<'a> {
 
     fn path(&self, what: &str, probe: Probe) -> GroundPath {
         let hot_neutral = Meter::ALL.into_iter().find_map(|meter| self.volts(meter, Probe::Hot, Probe::Neutral));
-        let [high, low] = Meter::ALL.map(|meter| self.volts(meter, Probe::Hot, probe));
+        let high = self.volts(Meter::HighImpedance, Probe::Hot, probe);
+        let low = self.volts(Meter::LowImpedance, Probe::Hot, probe);
         let air = self.volts(Meter::HighImpedance, Probe::Hot, Probe::Air);
         grade_path(what, hot_neutral, high, low, air)
     }

@@ -27,7 +27,7 @@ pub(crate) use arrangement::land_right;
 pub use arrangement::{Arrangement, LandingMistake, MapChange, arrangements, map_changes, mistakes};
 pub use circuit_answer::{CircuitAnswer, PlacedBox, circuit_answer, fault_shows};
 pub use diagnosis::{Cause, Diagnosis, diagnose, diagnose_with};
-pub use evidence::{Evidence, HalfEvidence};
+pub use evidence::{Evidence, Ground, HalfEvidence};
 pub use half_readings::HalfReadings;
 pub use installation::{BenchError, BenchInstrument, BenchWish, Installation, TrueCircuit, TrueFault, TruePoint};
 pub use next_reading::{MeterWish, NextReading};

@@ -59,6 +59,14 @@ pub fn grade_path(
         (_, Some(low)) if share(low) >= BONDED => {
             (PathGrade::Bonded, format!("Hot to {what} is {} on the low-impedance meter: it carries.", of(low)))
         }
+        (high, Some(low)) if share(low) < COLLAPSED && high.is_none_or(|high| share(high) < COLLAPSED) => {
+            let sentence = format!(
+                "Hot to {what} is {} on the low-impedance meter: there is no path, or {what} is LIVE at the hot's own \
+                 potential. Read it to a known ground before touching it.",
+                low.print()
+            );
+            (PathGrade::Ghost, sentence)
+        }
         (high, Some(low)) if share(low) < COLLAPSED => {
             let from =
                 high.map_or_else(String::new, |high| format!(" from {} on the high-impedance meter", high.print()));
@@ -119,6 +127,14 @@ mod tests {
         assert_eq!(grade(None, Some(114)), PathGrade::Bonded);
         assert_eq!(grade(None, Some(113)), PathGrade::Impaired);
         assert_eq!(grade(None, None), PathGrade::NotRead);
+    }
+
+    #[test]
+    fn nothing_to_the_hot_may_be_live_and_is_called_no_ghost() {
+        let path = grade_path("box metal", Some(Voltage::volts(120)), None, Some(Voltage::volts(0)), None);
+        assert!(path.sentence.contains("LIVE") && !path.sentence.contains("ghost"), "{}", path.sentence);
+        let fallen = grade_path("box metal", None, Some(Voltage::volts(57)), Some(Voltage::volts(0)), None);
+        assert!(fallen.sentence.contains("ghost"), "{}", fallen.sentence);
     }
 
     #[test]

@@ -25,6 +25,7 @@ impl Span {
 }
 
 const PROBES: usize = Probe::ALL.len();
+const METERS: usize = Meter::ALL.len();
 
 /// What the instruments would show under one family of scenes, at the nominal supply.
 pub struct Prediction {
@@ -33,7 +34,7 @@ pub struct Prediction {
     /// By how much the supply may differ.
     pub scale: (f64, f64),
     /// By meter, under load or not, from and to.
-    volts: [[[[Span; PROBES]; PROBES]; 2]; 2],
+    volts: [[[[Span; PROBES]; PROBES]; 2]; METERS],
     /// Hot to neutral, hot to ground, neutral to ground.
     pub lamps: [Span; 3],
     /// The potential of each probe against earth.
@@ -49,7 +50,7 @@ impl Prediction {
         let load = Phasor::new(1.0 / TEST_LOAD_OHMS, 0.0);
         let loaded: Vec<Port> = ports.iter().map(|port| port.with(ends[0], ends[1], load)).collect();
         let zero = Span { low: 0.0, high: 0.0 };
-        let mut volts = [[[[zero; PROBES]; PROBES]; 2]; 2];
+        let mut volts = [[[[zero; PROBES]; PROBES]; 2]; METERS];
         for (meter, by_load) in Meter::ALL.into_iter().zip(&mut volts) {
             let admittance = meter.admittance();
             for (ports, table) in [ports, &loaded].into_iter().zip(by_load) {

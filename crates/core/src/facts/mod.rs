@@ -24,10 +24,10 @@ pub(crate) use r#box::add_cable;
 pub use r#box::{
     Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, Carries, Colour, Conductor,
     ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind, EntryEcho, Extent, Fittings,
-    FreeFigures, Hung, HungKind, JoiningMethod, Joint, Landing, LengthEcho, LengthText, LengthWish, Observation,
-    ObservationGroup, ObservationInfo, Observed, Opening, Preset, Role, Seat, Source, Splice, SpliceKind, Stand,
-    Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts,
-    observation_infos, presets, terminals_of,
+    FreeFigures, GroundInSight, Hung, HungKind, JoiningMethod, Joint, Landing, LengthEcho, LengthText, LengthWish,
+    Observation, ObservationGroup, ObservationInfo, Observed, Opening, Preset, Role, Seat, Source, Splice, SpliceKind,
+    Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries,
+    length_texts, observation_infos, presets, terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};

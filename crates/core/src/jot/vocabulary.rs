@@ -6,6 +6,7 @@ use crate::facts::{
 };
 use crate::quantity::{Length, Mass, Volume};
 use crate::standard::Location;
+use crate::standard::WiringMethod;
 
 /// A figure behind a word, and where it goes.
 #[derive(Clone, Copy)]
@@ -42,6 +43,12 @@ const fn word(names: &'static [&'static str], says: &'static str, meaning: Meani
 
 fn each(contents: &mut BoxContents, set: impl Fn(&mut Conductor)) {
     contents.conductors.iter_mut().filter(|conductor| !conductor.passes_through).for_each(set);
+}
+
+/// Says how the cables of which that was not said yet are run.
+fn method(contents: &mut BoxContents, method: WiringMethod) {
+    let open = contents.cables.iter_mut().filter(|cable| cable.method == WiringMethod::Unknown);
+    open.for_each(|cable| cable.method = method);
 }
 
 fn cables(contents: &mut BoxContents, set: impl Fn(&mut Cable)) {
@@ -301,6 +308,47 @@ pub static VOCABULARY: &[Word] = &[
     word(&["bonded", "screw"], "box bonded by a screw", Meaning::Set(|contents| contents.bond = Some(BoxBond::Screw))),
     word(&["clip"], "box bonded by a listed clip", Meaning::Set(|contents| contents.bond = Some(BoxBond::Listed))),
     word(&["nobond"], "box not bonded", Meaning::Set(|contents| contents.bond = Some(BoxBond::Nothing))),
+    word(&["nm"], "NM cable", Meaning::Set(|contents| method(contents, WiringMethod::Nonmetallic))),
+    word(&["uf"], "underground cable", Meaning::Set(|contents| method(contents, WiringMethod::Underground))),
+    word(
+        &["ac"],
+        "armoured cable with bond strip",
+        Meaning::Set(|contents| method(contents, WiringMethod::ArmouredBonded)),
+    ),
+    word(
+        &["oldac"],
+        "armoured cable without bond strip",
+        Meaning::Set(|contents| method(contents, WiringMethod::ArmouredOld)),
+    ),
+    word(&["mc"], "metal-clad cable", Meaning::Set(|contents| method(contents, WiringMethod::MetalClad))),
+    word(
+        &["mcap"],
+        "metal-clad cable, armour listed as ground",
+        Meaning::Set(|contents| method(contents, WiringMethod::MetalCladListed)),
+    ),
+    word(&["emt", "thinwall"], "thin-wall conduit", Meaning::Set(|contents| method(contents, WiringMethod::ThinWall))),
+    word(
+        &["rmc", "imc", "rigid"],
+        "rigid metal conduit",
+        Meaning::Set(|contents| method(contents, WiringMethod::RigidMetal)),
+    ),
+    word(
+        &["fmc", "flex"],
+        "flexible metal conduit",
+        Meaning::Set(|contents| method(contents, WiringMethod::FlexibleMetal)),
+    ),
+    word(
+        &["sch40", "sch80"],
+        "plastic conduit",
+        Meaning::Set(|contents| method(contents, WiringMethod::PlasticConduit)),
+    ),
+    word(&["se"], "service cable", Meaning::Set(|contents| method(contents, WiringMethod::Service))),
+    word(
+        &["2wire", "oldnm"],
+        "old two-wire cable",
+        Meaning::Set(|contents| method(contents, WiringMethod::OldTwoWire)),
+    ),
+    word(&["kt"], "knob and tube", Meaning::Set(|contents| method(contents, WiringMethod::KnobAndTube))),
     word(&["clamped"], "cables clamped", Meaning::Set(|contents| cables(contents, |c| c.clamped = Some(true)))),
     word(&["noclamp"], "cables not clamped", Meaning::Set(|contents| cables(contents, |c| c.clamped = Some(false)))),
     word(&["fished"], "cables fished", Meaning::Set(|contents| cables(contents, |c| c.fished = true))),

@@ -194,6 +194,23 @@ mod tests {
     }
 
     #[test]
+    fn every_rule_that_a_repair_mends_is_in_the_book() {
+        for entry in REPAIRS {
+            assert!(!entry.mends.is_empty(), "{} mends nothing", entry.code);
+            for code in entry.mends {
+                assert!(crate::rules::rule(code).is_some(), "{} mends {code}, no rule of a box", entry.code);
+            }
+        }
+        for entry in PANEL_REPAIRS {
+            assert!(!entry.mends.is_empty(), "{} mends nothing", entry.code);
+            for code in entry.mends {
+                let known = crate::rules::PANEL_RULES.iter().any(|rule| rule.code == *code);
+                assert!(known, "{} mends {code}, no rule of a panel", entry.code);
+            }
+        }
+    }
+
+    #[test]
     fn nothing_is_proposed_for_a_sound_box() {
         let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(128), None)]);
         let basis = Basis::default();

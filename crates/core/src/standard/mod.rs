@@ -11,9 +11,11 @@ mod material;
 mod place;
 pub mod protection;
 mod severity;
+mod wiring_method;
 
 pub use edition::{Citation, Confidence, Edition, Profile, WiredUnder, cite, practice};
 pub use limit::TwinLimit;
 pub use material::Material;
 pub use place::Location;
 pub use severity::{RuleBasis, Severity};
+pub use wiring_method::{MethodGround, WiringMethod};

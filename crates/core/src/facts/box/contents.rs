@@ -13,6 +13,7 @@ use crate::facts::dead_test::DeadStep;
 use crate::facts::readings::{DetectorReading, LampReading, MeterReading, TripReading};
 use crate::quantity::{Gauge, Length, Volume};
 use crate::standard::Location;
+use crate::standard::WiringMethod;
 use crate::standard::box_volume::StandardBox;
 
 /// What the box is.
@@ -96,6 +97,9 @@ pub struct Cable {
     /// Which one it is, "top, from the panel".
     #[serde(default)]
     pub label: String,
+    /// How its conductors are run.
+    #[serde(default)]
+    pub method: WiringMethod,
     /// Where it comes in.
     #[serde(default)]
     pub entry: CableEntry,
@@ -131,6 +135,7 @@ impl Cable {
         Self {
             id,
             label: String::new(),
+            method: WiringMethod::Unknown,
             entry: CableEntry::Back,
             sheath_end: None,
             sheath_inside: None,

@@ -32,6 +32,7 @@ impl BoxContents {
             "/hung/box_carries" => self.hung.iter_mut().for_each(|h| h.box_carries = None),
             "/hung/two_screws" => self.hung.iter_mut().for_each(|h| h.two_screws = None),
             "/supply/amperes" => self.supply.amperes = None,
+            "/supply/warm" => self.supply.warm = None,
             "/supply/gfci" => self.supply.gfci = None,
             "/supply/afci" => self.supply.afci = None,
             "/supply/common_disconnect" => self.supply.common_disconnect = None,

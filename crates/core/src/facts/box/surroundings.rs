@@ -54,6 +54,9 @@ pub struct Supply {
     /// What comes in is AFCI-protected.
     #[serde(default)]
     pub afci: Option<bool>,
+    /// The terminals at both its ends are marked for 75 °C.
+    #[serde(default)]
+    pub warm: Option<bool>,
     /// The receptacle here is the only one of its circuit.
     #[serde(default)]
     pub only_receptacle: Option<bool>,

@@ -1,5 +1,6 @@
 //! `gfci-receptacle`: GFCI protection at this box, marked where there is no ground.
 
+use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
 use crate::repair::{Change, Diagnosis, Repair};
 use crate::standard::Location;
@@ -26,7 +27,13 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    let grounded = contents.grounds().next().is_some();
+    let ground = Evidence::of(contents).ground(contents);
+    if ground == Ground::Unknown && contents.location.is_none() {
+        return Err(vec![
+            "note what each cable is first: whether it is marked as having no ground follows from it".to_owned(),
+        ]);
+    }
+    let grounded = ground.forbids_mark().is_some();
     let outdoors = contents.location == Some(Location::Outdoors);
     let amperes = if contents.supply.amperes == Some(20) { 20 } else { 15 };
     let mut change = diagnosis.change(15);

@@ -1,5 +1,6 @@
 //! `mark-no-ground`: the marks that a receptacle behind a GFCI without a ground carries.
 
+use crate::electrical::Evidence;
 use crate::facts::DeviceKind;
 use crate::repair::{Change, Diagnosis, Repair};
 
@@ -16,8 +17,8 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    if contents.grounds().next().is_some() {
-        return Err(vec!["a ground is in the box; such a mark would be untrue".to_owned()]);
+    if let Some(why) = Evidence::of(contents).ground(contents).forbids_mark() {
+        return Err(vec![why.to_owned()]);
     }
     let protected = contents.supply.gfci == Some(true);
     let mut change = diagnosis.change(1);
@@ -39,7 +40,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::{Half, Lamp, LampReading};
     use crate::repair::Standing;
+    use crate::standard::WiringMethod;
     use crate::testing::{box_with_device, repaired};
 
     #[test]
@@ -51,5 +54,23 @@ mod tests {
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
         contents.supply.gfci = Some(false);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
+    }
+    #[test]
+    fn no_mark_says_that_there_is_no_ground_where_the_raceway_is_one() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors.truncate(2);
+        contents.supply.gfci = Some(true);
+        contents.devices[0].marked_no_ground = Some(false);
+        contents.cables[0].method = WiringMethod::ThinWall;
+        // Lamps as common practice has them, no source: hot to neutral lit, hot to ground dark, is an open ground.
+        contents.lamps = vec![LampReading {
+            half: Half::Upper,
+            hot_neutral: Lamp::Lit,
+            hot_ground: Lamp::Off,
+            neutral_ground: Lamp::Off,
+        }];
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Rejected, "{:?}", proposal.steps);
+        assert!(proposal.reasons[0].contains("broken on its way"), "{:?}", proposal.reasons);
     }
 }

@@ -4,6 +4,7 @@ use crate::electrical::{Evidence, HalfEvidence};
 use crate::facts::{Cable, Colour, Conductor, ConductorCondition, Role};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Change, Diagnosis, Repair};
+use crate::standard::WiringMethod;
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
@@ -58,6 +59,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let inside = Length::sixteenths(8);
     after.cables.push(Cable {
         label: "new feed".to_owned(),
+        method: WiringMethod::Nonmetallic,
         sheath_end: Some(depth.less(inside)),
         sheath_inside: Some(inside),
         clamped: Some(true),

@@ -73,6 +73,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 /// # Errors
 /// Why none does, with the figures.
 pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Result<(Volume, Length), Vec<String>> {
+    if let Some(cable) = after.cables.iter().find(|cable| cable.method.is_metal()) {
+        // NEC 314.3, from memory: nonmetallic boxes go with nonmetallic cable and raceway.
+        let method = cable.method.name();
+        return Err(vec![format!("{method} ends here: an old-work box of plastic would cut its path to ground")]);
+    }
     let basis = diagnosis.situation.basis;
     let gangs = after.gang_count();
     after.construction = Some(Construction::Nonmetallic);
@@ -148,6 +153,7 @@ mod tests {
     use super::*;
     use crate::facts::DeviceKind;
     use crate::repair::Standing;
+    use crate::standard::WiringMethod;
     use crate::testing::{box_with_device, repaired};
 
     fn overfilled(length: u32) -> BoxContents {
@@ -184,5 +190,16 @@ mod tests {
         let mut contents = overfilled(112);
         contents.wall_finish = Some(WallFinish::Tile);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
+    }
+
+    #[test]
+    fn a_plastic_box_does_not_end_metal_that_is_the_ground() {
+        for method in WiringMethod::ALL.into_iter().filter(|method| method.is_metal()) {
+            let mut contents = overfilled(112);
+            contents.cables[0].method = method;
+            let proposal = repaired(REPAIR.code, &contents);
+            assert_eq!(proposal.standing, Standing::Rejected, "{}", method.name());
+            assert!(proposal.reasons[0].contains("path to ground"), "{:?}", proposal.reasons);
+        }
     }
 }

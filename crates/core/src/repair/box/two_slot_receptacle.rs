@@ -1,5 +1,6 @@
 //! `two-slot-receptacle`: where no ground is, no slot for one.
 
+use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
 use crate::repair::{Change, Diagnosis, Repair};
 
@@ -23,12 +24,19 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    if contents.grounds().next().is_some() {
-        return Err(vec!["a ground is in the box: a replacement is of the grounding type".to_owned()]);
+    match Evidence::of(contents).ground(contents) {
+        Ground::Absent | Ground::Suspect => {}
+        Ground::Unknown => return Err(vec!["note what each cable is first: there may be a ground".to_owned()]),
+        _ => return Err(vec!["a ground is in the box: a replacement is of the grounding type".to_owned()]),
     }
     let mut change = diagnosis.change(10);
     let mut count = 0;
-    for device in change.after.devices.iter_mut().filter(|device| device.kind.is_grounding_type()) {
+    for device in change
+        .after
+        .devices
+        .iter_mut()
+        .filter(|device| device.kind.is_grounding_type() && device.kind != DeviceKind::RangeReceptacle)
+    {
         device.kind = DeviceKind::TwoSlotReceptacle;
         count += 1;
     }

@@ -1,10 +1,10 @@
 //! `conductor-ampacity`: no conductor is smaller than its breaker allows.
 
-use crate::facts::{Breaker, Panel, Role};
+use crate::facts::{BoxContents, Breaker, Panel, Role};
 use crate::quantity::{Amount, Gauge, capitalised};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
 use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
-use crate::standard::{Material, RuleBasis, Severity};
+use crate::standard::{Material, RuleBasis, Severity, WiringMethod};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -15,7 +15,7 @@ pub const RULE: Rule = Rule {
     always: true,
     since: None,
     needs: "the rating of the breaker, and the gauge of each conductor",
-    reads: &["/supply/amperes"],
+    reads: &["/supply/amperes", "/supply/warm"],
     limit: "Copper 14, 12, 10 AWG on at most 15, 20, 30 A; aluminium 12, 10 AWG on 15, 25 A. Larger conductors by the \
             60 °C column, taken up to the next standard rating. The smallest governs. Circuits of motors and \
             air-conditioners may go higher.",
@@ -52,14 +52,48 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 let over = (over > 0).then(|| Amount::amperes(over));
                 finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)
             };
+            let warm = ampacity::largest_breaker_for(
+                situation.basis.edition,
+                Column::C75,
+                gauge,
+                material,
+                Surroundings::default(),
+            );
             if amperes <= most {
                 figures(Finding::meets(label.clone(), format!("{label} on a {amperes} A breaker.")), 0)
+            } else if warm.is_some_and(|warm| amperes <= warm)
+                && let Some(answer) = by_terminals(contents, &label, amperes)
+            {
+                answer
             } else {
                 let sentence = format!("{label} is on a {amperes} A breaker; at most {most} A is allowed.");
                 figures(Finding::violates(label, sentence), amperes - most)
             }
         })
         .collect()
+}
+
+/// What the 75 °C column has to say of a conductor that only it allows: it holds where no cable is held to 60 °C and the
+/// terminals at both ends are marked for it. `None` where the 60 °C column governs.
+///
+/// # Source
+/// NEC 110.14(C)(1)(a), 334.80, 340.80, from memory, sure.
+fn by_terminals(contents: &BoxContents, label: &str, amperes: u16) -> Option<Finding> {
+    let ask = |words: &str, field: &str| Some(Finding::not_measured(label.to_owned(), words, field));
+    if contents.cables.iter().any(|cable| cable.method.held_to().is_some()) || contents.supply.warm == Some(false) {
+        return None;
+    }
+    if let Some(at) = contents.cables.iter().position(|cable| cable.method == WiringMethod::Unknown) {
+        let words = format!(
+            "note what cable {label} is in: NM cable may carry less than {amperes} A, other wiring as its terminals are marked"
+        );
+        return ask(&words, &format!("/cables/{at}/method"));
+    }
+    if contents.supply.warm.is_none() {
+        return ask("read the terminals at both ends: are they marked for 75 °C", "/supply/warm");
+    }
+    let sentence = format!("{label} on a {amperes} A breaker, by terminals marked for 75 °C.");
+    Some(Finding::meets(label.to_owned(), sentence))
 }
 
 /// The rule at a panel: the conductors under its breakers, those of the feeders that they feed, and the smallest conductor
@@ -203,6 +237,24 @@ mod tests {
     #[test]
     fn the_breaker_has_to_be_known() {
         assert_eq!(on(Gauge::Awg12, None), Verdict::NotMeasured);
+    }
+
+    #[test]
+    fn the_75_column_holds_where_no_cable_and_no_terminal_is_held_to_60() {
+        // NEC Table 310.16, from memory: copper 8 AWG 40 A at 60 °C, 50 A at 75 °C. 334.80: NM cable at 60 °C.
+        let eight = |method, warm| {
+            let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+            contents.conductors.truncate(2);
+            contents.conductors.iter_mut().for_each(|conductor| conductor.gauge = Gauge::Awg8);
+            contents.cables[0].method = method;
+            (contents.supply.amperes, contents.supply.warm) = (Some(50), warm);
+            verdict(RULE.code, &contents)
+        };
+        assert_eq!(eight(WiringMethod::ThinWall, Some(true)), Verdict::Meets);
+        assert_eq!(eight(WiringMethod::ThinWall, None), Verdict::NotMeasured);
+        assert_eq!(eight(WiringMethod::ThinWall, Some(false)), Verdict::Violates);
+        assert_eq!(eight(WiringMethod::Nonmetallic, Some(true)), Verdict::Violates);
+        assert_eq!(eight(WiringMethod::Unknown, Some(true)), Verdict::NotMeasured);
     }
 
     #[test]

@@ -1,7 +1,7 @@
 //! `wiring-fault`: a receptacle is wired as it should be, as far as instruments can tell.
 
 use crate::electrical::{Evidence, HalfEvidence};
-use crate::facts::DeviceKind;
+use crate::facts::{DeviceKind, GroundInSight};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{RuleBasis, Severity, practice};
 
@@ -29,7 +29,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return Vec::new();
     }
     // Without a ground in the box a receptacle that owns up to it cannot show one.
-    let said_to_have_none = contents.grounds().next().is_none()
+    let said_to_have_none = contents.ground_in_sight() == GroundInSight::None
         && contents.devices.iter().filter(|device| device.kind.is_receptacle()).all(|device| {
             let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
             !device.kind.is_grounding_type() || (protected && device.marked_no_ground == Some(true))

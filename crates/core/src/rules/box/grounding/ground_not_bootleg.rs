@@ -1,7 +1,7 @@
 //! `ground-not-bootleg`: no ground is made up from the neutral.
 
 use crate::electrical::{Evidence, WiringState};
-use crate::facts::Observation;
+use crate::facts::{GroundInSight, Observation};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, cite};
 
@@ -28,7 +28,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return Vec::new();
     }
     let seen = contents.observed(Observation::NeutralGroundJumper);
-    let wire = contents.grounds().next().is_some();
+    let wire = !matches!(contents.ground_in_sight(), GroundInSight::None | GroundInSight::Unknown);
     let evidence = Evidence::of(contents);
     // Every way of wiring that explains the readings of a half makes its ground up from the neutral.
     let made_up = |state: &WiringState| {

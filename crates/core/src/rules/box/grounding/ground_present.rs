@@ -1,6 +1,6 @@
 //! `ground-present`: a three-slot receptacle and a metal box have an equipment ground.
 
-use crate::electrical::Evidence;
+use crate::electrical::{Evidence, Ground};
 use crate::facts::Construction;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, cite};
@@ -45,27 +45,48 @@ fn check(situation: &Situation) -> Vec<Finding> {
     if contents.conductors.is_empty() {
         return vec![Finding::no_conductors()];
     }
-    let wire = contents.grounds().next();
     let evidence = Evidence::of(contents);
-    let finding = match (wire, trusting) {
-        (Some(_), Some(_)) if evidence.ground_found == Some(false) => {
-            let sentence = "A ground conductor is in the box, but the instruments find no path to ground.";
+    let method = "/cables/0/method";
+    let finding = match (evidence.ground(contents), trusting) {
+        (Ground::There(what), _) => Finding::meets("ground", format!("A {what} is in the box.")),
+        (Ground::Broken(what), Some(_)) => {
             let figures = evidence.ground_sentence.as_deref().unwrap_or_default();
-            let sentence = format!("{sentence} {figures}");
+            let sentence = format!("A {what} is here, but the instruments find no path to ground. {figures}");
             Finding::violates("ground", sentence.trim_end().to_owned()).with_severity(Severity::Danger)
         }
-        (Some(wire), _) => Finding::meets("ground", format!("A {} ground is in the box.", wire.label())),
-        (None, Some(device)) => {
+        (Ground::Broken(what), None) => Finding::meets("ground", format!("A {what} is in the box.")),
+        (Ground::Unseen, _) => Finding::not_measured(
+            "ground",
+            "note what the cable or raceway is: the readings find a ground, and no ground conductor is in sight",
+            method,
+        ),
+        (Ground::Unknown, Some(_)) => Finding::not_measured(
+            "ground",
+            "note what each cable is, or read the tester: no ground conductor is here, and a metal raceway or listed armour would be one",
+            method,
+        ),
+        (absent, Some(device)) => {
             let protected =
                 contents.supply.gfci == Some(true) || device.kind == crate::facts::DeviceKind::GfciReceptacle;
             if protected && device.marked_no_ground == Some(true) {
                 Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
             } else {
-                let sentence = format!("No ground is in the box, and the {} has a slot for one.", device.kind.name());
+                let yet = if absent == Ground::Suspect {
+                    " The readings find one all the same: look for a jumper."
+                } else {
+                    ""
+                };
+                let sentence =
+                    format!("No ground is in the box, and the {} has a slot for one.{yet}", device.kind.name());
                 Finding::violates("ground", sentence).with_severity(Severity::Danger)
             }
         }
-        (None, None) => match contents.construction {
+        (unknown, None) => match contents.construction {
+            Some(_) if unknown == Ground::Unknown => Finding::not_measured(
+                "box",
+                "note what each cable is: no ground conductor is here, and a metal raceway or listed armour would be one",
+                method,
+            ),
             Some(_) => Finding::violates("box", "No ground is in the metal box.").since(SINCE),
             None => Finding::not_measured("box", "note whether the box is of metal", "/construction"),
         },
@@ -110,5 +131,49 @@ mod tests {
         assert_eq!((judge(1955), judge(1970)), (Verdict::Legacy, Verdict::Violates));
         contents.construction = Some(Construction::Nonmetallic);
         assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+    }
+
+    #[test]
+    fn a_ground_is_a_path_and_not_a_conductor_in_sight() {
+        use crate::facts::{Half, Lamp, LampReading};
+        use crate::standard::WiringMethod;
+        // NEC 250.118, from memory: thin-wall, rigid and intermediate conduit, armour with its bond strip, listed metal-clad
+        // armour are equipment grounding conductors; knob and tube, old two-wire cable and old armour are none.
+        let mut contents = without_ground(DeviceKind::DuplexReceptacle);
+        contents.construction = Some(Construction::Metal);
+        for (method, wanted) in [
+            (WiringMethod::ThinWall, Verdict::Meets),
+            (WiringMethod::RigidMetal, Verdict::Meets),
+            (WiringMethod::ArmouredBonded, Verdict::Meets),
+            (WiringMethod::MetalCladListed, Verdict::Meets),
+            (WiringMethod::ArmouredOld, Verdict::Violates),
+            (WiringMethod::OldTwoWire, Verdict::Violates),
+            (WiringMethod::KnobAndTube, Verdict::Violates),
+            (WiringMethod::Nonmetallic, Verdict::Violates),
+            (WiringMethod::FlexibleMetal, Verdict::NotMeasured),
+            (WiringMethod::Unknown, Verdict::NotMeasured),
+        ] {
+            contents.cables[0].method = method;
+            assert_eq!(verdict(RULE.code, &contents), wanted, "{}", method.name());
+        }
+        // Looks never outweigh readings: a raceway through which no path is found is none.
+        contents.cables[0].method = WiringMethod::ThinWall;
+        contents.lamps = vec![LampReading {
+            half: Half::Upper,
+            hot_neutral: Lamp::Lit,
+            hot_ground: Lamp::Off,
+            neutral_ground: Lamp::Off,
+        }];
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
+    }
+
+    #[test]
+    fn a_pigtail_or_the_own_wire_of_a_luminaire_is_no_ground() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+        contents.conductors[2].pigtail = true;
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
+        (contents.conductors[2].pigtail, contents.conductors[2].from_canopy) = (false, true);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
     }
 }

@@ -1,9 +1,9 @@
 //! `metal-box-bonded`: a metal box is bonded by something made for it.
 
 use crate::electrical::Evidence;
-use crate::facts::{BoxBond, Construction};
+use crate::facts::{BoxBond, BoxContents, Cable, Construction};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, MethodGround, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -32,6 +32,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let sentence = metal_sentence.unwrap_or_else(|| "The metal of the box is not bonded.".to_owned());
             Finding::violates("box", sentence).with_severity(Severity::Danger)
         }
+        // Metal raceway and listed armour bond the box they end in; a screw beside them is for wires.
+        (_, Some(BoxBond::Nothing | BoxBond::Makeshift) | None, _) if through_metal(contents).is_some() => {
+            let method = through_metal(contents).unwrap_or_default();
+            Finding::meets("box", format!("Bonded through its {method}."))
+        }
         (_, Some(BoxBond::Screw), _) => Finding::meets("box", "Bonded by a grounding screw."),
         (_, Some(BoxBond::Listed), _) => Finding::meets("box", "Bonded by a listed clip or device."),
         (_, Some(BoxBond::Makeshift), _) => {
@@ -41,6 +46,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
         (_, None, _) => Finding::not_measured("box", "look how the ground is fixed to the metal box", "/bond"),
     };
     vec![finding.resting_on(&rests_on)]
+}
+
+fn through_metal(contents: &BoxContents) -> Option<&'static str> {
+    let grounds = |cable: &&Cable| cable.method.ground() == MethodGround::Itself;
+    contents.cables.iter().find(grounds).map(|cable| cable.method.name())
 }
 
 #[cfg(test)]

@@ -1,5 +1,6 @@
 //! `receptacle-replacement`: where no ground is to be had, a receptacle has two slots, or GFCI protection and its marks.
 
+use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, cite};
@@ -25,15 +26,21 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    let receptacles = contents.devices.iter().enumerate().filter(|(_, device)| device.kind.is_receptacle());
-    let grounded = contents.grounds().next().is_some();
+    // A receptacle for a range or dryer has rules of its own: 250.140.
+    let replaced = |kind: DeviceKind| kind.is_receptacle() && kind != DeviceKind::RangeReceptacle;
+    let receptacles = contents.devices.iter().enumerate().filter(|(_, device)| replaced(device.kind));
+    let ground = Evidence::of(contents).ground(contents);
     receptacles
         .map(|(index, device)| {
             let label = device.label();
             if contents.conductors.is_empty() {
                 return Finding::no_conductors();
             }
-            if grounded {
+            if ground == Ground::Unknown && device.kind != DeviceKind::TwoSlotReceptacle {
+                let words = "note what each cable is, or read the tester: is there a ground";
+                return Finding::not_measured(label.clone(), words, "/cables/0/method");
+            }
+            if ground.is_found() || matches!(ground, Ground::Broken(_)) {
                 return Finding::meets(label.clone(), "A ground is here: a replacement is of the grounding type.");
             }
             let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);

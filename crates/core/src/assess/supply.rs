@@ -1,0 +1,49 @@
+//! What feeds a box is written in two places: at its breaker, and as a note at the box. Where both are known and differ, it is
+//! said at both.
+
+use crate::facts::{BoxRecord, Breaker, BreakerProtection};
+
+/// What the note at a box says otherwise than the breaker that feeds it; `None` where the two agree, or one is not known.
+pub fn supply_difference(record: &BoxRecord, breaker: &Breaker) -> Option<String> {
+    let note = record.found.supply;
+    let mut differs = Vec::new();
+    if let (Some(noted), Some(amperes)) = (note.amperes, breaker.amperes)
+        && noted != amperes
+    {
+        differs.push(format!("{} says {noted} A, breaker {} is {amperes} A", record.tag, breaker.name()));
+    }
+    let has =
+        |what: BreakerProtection| breaker.protection == what || breaker.protection == BreakerProtection::DualFunction;
+    for (what, noted, there) in
+        [("GFCI", note.gfci, has(BreakerProtection::Gfci)), ("AFCI", note.afci, has(BreakerProtection::Afci))]
+    {
+        // A GFCI at an outlet upstream protects a box without the breaker's doing; the reverse cannot be.
+        if noted == Some(false) && there {
+            differs.push(format!("{} says no {what} is ahead of it, breaker {} is one", record.tag, breaker.name()));
+        }
+    }
+    (!differs.is_empty()).then(|| format!("{}: one of the two is wrong.", differs.join("; ")))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::BoxContents;
+    use crate::testing::record_of;
+
+    #[test]
+    fn what_differs_is_said_with_both_figures() {
+        let mut record = record_of(BoxContents::default()).1;
+        let mut breaker = Breaker { amperes: Some(15), ..Breaker::new(7, 7) };
+        assert_eq!(supply_difference(&record, &breaker), None, "nothing is noted at the box");
+        record.found.supply.amperes = Some(20);
+        let said = supply_difference(&record, &breaker).unwrap_or_default();
+        assert_eq!(said, "K1 says 20 A, breaker 7 is 15 A: one of the two is wrong.");
+        breaker.amperes = Some(20);
+        assert_eq!(supply_difference(&record, &breaker), None);
+        (record.found.supply.gfci, breaker.protection) = (Some(false), BreakerProtection::DualFunction);
+        assert!(supply_difference(&record, &breaker).is_some_and(|said| said.contains("no GFCI is ahead")));
+        (record.found.supply.gfci, breaker.protection) = (Some(true), BreakerProtection::Plain);
+        assert_eq!(supply_difference(&record, &breaker), None, "a GFCI outlet upstream does that");
+    }
+}
