@@ -12,7 +12,7 @@ INSTALL := $(AS_ROOT) apt-get update -qq && $(AS_ROOT) env DEBIAN_FRONTEND=nonin
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/tsconfig.json
 NODE_STAMP := node_modules/.installed
 
-.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice screenshots \
+.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice poppler screenshots \
 	bench clean
 
 help: ## Say what there is
@@ -61,7 +61,7 @@ browser-test: chromium web/dist/index.html e2e/$(NODE_STAMP)
 	cargo build --locked -p nailpunch
 	cd e2e && npx playwright test
 
-screenshots: chromium e2e/$(NODE_STAMP) web/dist/index.html ## Take the pictures of docs/screenshots anew
+screenshots: chromium poppler e2e/$(NODE_STAMP) web/dist/index.html ## Take the pictures of docs/screenshots anew
 	cargo build --locked -p nailpunch
 	cd e2e && npx playwright test --config screenshots.config.ts
 
@@ -85,6 +85,10 @@ web/dist/index.html: $(WEB_SOURCES) web/$(NODE_STAMP)
 # Debian's own package; no test tool downloads a browser of its own.
 chromium:
 	@command -v $@ > /dev/null || { $(INSTALL) $@; }
+
+# Turns a page of the report into its picture.
+poppler:
+	@command -v pdftoppm > /dev/null || { $(INSTALL) poppler-utils; }
 
 # Debian's own package too: it checks the network solver live. Without a network the values that it gave before stand.
 ngspice:

@@ -30,6 +30,7 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/walk', element: <WalkView /> },
       { path: '/audits/:audit/walk/:box', element: <WalkView /> },
       { path: '/audits/:audit/panel', element: <PanelPage /> },
+      { path: '/audits/:audit/panel/:panel', element: <PanelPage /> },
       { path: '/audits/:audit/trace', element: <TraceView /> },
       { path: '/audits/:audit/trace/:circuit', element: <TraceView /> },
       { path: '/audits/:audit/bench', element: <BenchView /> },

@@ -169,7 +169,7 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
     <ul className="open-boxes">
       {panels.map((panel) => (
         <li key={panel.id}>
-          <Link to={`/audits/${audit}/panel`}>
+          <Link to={`/audits/${audit}/panel/${panel.id}`}>
             <VerdictMark verdict={panel.worst} danger={panel.dangerous} size={22} />
             <b>{panel.name}</b>
             <i>Panel</i>

@@ -2,7 +2,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useRef, useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useParams } from 'react-router';
+import { useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
@@ -43,11 +43,12 @@ const PARTS: [Part, string][] = [
 const PANEL_PARTS: Part[] = ['panel', 'facts', 'findings', 'photos'];
 
 export function PanelPage() {
-  const { audit = '' } = useParams();
+  const { audit = '', panel: here } = useParams();
+  const navigate = useNavigate();
+  const setHere = (id: string) => void navigate(`/audits/${audit}/panel/${id}`);
   const client = useQueryClient();
   const say = useUndo();
   const panels = useQuery({ queryKey: keys.panels(audit), queryFn: () => api.panels(audit) });
-  const [here, setHere] = useState<string | null>(null);
   const [asking, setAsking] = useState(false);
   const last = useRef(Promise.resolve(true));
   if (panels.isPending) return <Loading what="the panels" />;

@@ -125,7 +125,9 @@ export function Corrections({ audit, walk, edit }: Props) {
               {answer.line.box_id && (
                 <Link to={`/audits/${audit}/walk/${answer.line.box_id}`}>{answer.tag}</Link>
               )}
-              {answer.line.panel && <Link to={`/audits/${audit}/panel`}>{answer.tag}</Link>}
+              {answer.line.panel && (
+                <Link to={`/audits/${audit}/panel/${answer.line.panel}`}>{answer.tag}</Link>
+              )}
             </p>
             <Form.Control
               aria-label={`A word for the answer to line ${answer.line.id}`}

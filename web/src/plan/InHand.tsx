@@ -63,7 +63,8 @@ function AtPanels({ audit, job }: { audit: string; job: WorkPlan }) {
     .map(({ panel, name, work }) => (
       <details key={panel} className="in-hand-panel">
         <summary>
-          At {name}: {work.steps.length} repairs, by a qualified person
+          At {name}: {work.steps.length === 1 ? '1 repair' : `${work.steps.length} repairs`}, by a qualified
+          person
         </summary>
         {work.steps.map((step) => (
           <div key={step.repair + step.mends.join()}>
@@ -85,7 +86,7 @@ function AtPanels({ audit, job }: { audit: string; job: WorkPlan }) {
             {why}
           </p>
         ))}
-        <Link className="btn btn-outline-primary" to={`/audits/${audit}/panel`}>
+        <Link className="btn btn-outline-primary" to={`/audits/${audit}/panel/${panel}`}>
           Look at {name} again
         </Link>
       </details>

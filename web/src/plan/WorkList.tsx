@@ -127,11 +127,11 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
         {panels.map((panel) => (
           <WorkLine
             key={panel.panel}
-            to={`/audits/${audit}/panel`}
-            name={panel.name}
-            where="Panel"
-            room=""
-            note="by a qualified person, with the disconnect ahead off"
+            to={`/audits/${audit}/panel/${panel.panel}`}
+            tag=""
+            where={panel.name}
+            room="Panel"
+            note="by a qualified person"
             minutes={panel.work.steps.reduce((sum, step) => sum + step.minutes, 0)}
             work={panel.work}
             chosen={chosen.has(panel.panel)}
@@ -142,7 +142,7 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
           <WorkLine
             key={box.box_id}
             to={`/audits/${audit}/walk/${box.box_id}`}
-            name={box.tag}
+            tag={box.tag}
             where={box.place || box.room}
             room={box.place ? box.room : ''}
             note={offAt(job, box)}
@@ -168,7 +168,8 @@ function offAt(job: WorkPlan, box: JobBox): string {
 
 type LineProps = {
   to: string;
-  name: string;
+  /** Of a box; a panel has none. */
+  tag: string;
   where: string;
   room: string;
   note: string;
@@ -178,20 +179,20 @@ type LineProps = {
   onChoose: (on: boolean) => void;
 };
 
-function WorkLine({ to, name, where, room, note, minutes, work, chosen, onChoose }: LineProps) {
+function WorkLine({ to, tag, where, room, note, minutes, work, chosen, onChoose }: LineProps) {
   const open = work.steps.some((step) => !step.chosen);
   const held = work.items.filter((item) => !['found', 'planned'].includes(item.state));
   return (
     <li>
       <Form.Check
-        aria-label={`Choose ${name}`}
+        aria-label={`Choose ${tag || where}`}
         checked={chosen}
         disabled={!open}
         onChange={(event) => onChoose(event.target.checked)}
       />
-      <Link to={to} className="who">
+      <Link to={to} className={tag ? 'who' : 'who untagged'}>
         <VerdictMark verdict={work.unproven ? 'violates' : 'meets'} danger={work.danger} size={22} />
-        <b className="figure">{name}</b>
+        {tag && <b className="figure">{tag}</b>}
         <span>
           {where}
           <i>{room}</i>

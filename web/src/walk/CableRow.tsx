@@ -55,6 +55,7 @@ export function CableRow({ session, state, cable, index }: Props) {
           />
           <Form.Select
             id={`cables-${index}-method`}
+            className="how"
             aria-label="How it is run"
             value={cable.method}
             onChange={(event) => set({ method: event.target.value as Cable['method'] })}

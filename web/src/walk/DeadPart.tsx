@@ -18,7 +18,7 @@ export function DeadPart({ audit, session, state }: Props) {
     <>
       {breakers.data?.map((feeding) => (
         <p key={`${feeding.panel} ${feeding.breaker}`} className="on-circuit">
-          <Link to={`/audits/${audit}/panel`}>
+          <Link to={`/audits/${audit}/panel/${feeding.panel}`}>
             Breaker <b className="figure">{feeding.breaker}</b> of {feeding.panel_name}
           </Link>
           . {feeding.sentence}

@@ -140,6 +140,8 @@ impl SubjectWork {
     /// Of a panel, from its findings and what each repair would do there.
     pub(super) fn at_panel(findings: &[ItemView], proposals: &[PanelProposal]) -> Self {
         let (mut work, open) = Self::listing(findings, Scope::Workmanship);
+        // Many findings are left for one reason: it is said once.
+        let mut cannot: Vec<(String, Vec<&str>)> = Vec::new();
         for view in open {
             let item = view.item.as_ref();
             if let Some(own) = item.and_then(|item| item.own.as_ref()) {
@@ -162,14 +164,15 @@ impl SubjectWork {
                     .filter(|known| known.rule == view.rule)
                     .flat_map(|known| known.reasons.clone())
                     .collect();
-                work.cannot.push(if reasons.is_empty() {
-                    format!(
-                        "{}: no repair of the catalogue mends it; refer it, or plan it in your own words.",
-                        view.title
-                    )
+                let why = if reasons.is_empty() {
+                    "no repair of the catalogue mends it; refer it, or plan it in your own words".to_owned()
                 } else {
-                    format!("{}: {}. Refer it.", view.title, reasons.join("; "))
-                });
+                    format!("{}; refer it", reasons.join("; "))
+                };
+                match cannot.iter_mut().find(|(known, _)| *known == why) {
+                    Some((_, titles)) => titles.push(view.title),
+                    None => cannot.push((why, vec![view.title])),
+                }
                 continue;
             };
             match work.steps.iter_mut().find(|step| step.repair == known.repair) {
@@ -189,6 +192,7 @@ impl SubjectWork {
                 }),
             }
         }
+        work.cannot = cannot.iter().map(|(why, titles)| format!("{}: {why}.", titles.join(", "))).collect();
         work
     }
 

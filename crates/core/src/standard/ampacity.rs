@@ -13,8 +13,8 @@ use crate::standard::Citation;
 ///
 /// # Source
 /// NEC 240.6(A), from memory, sure.
-pub const STANDARD_RATINGS: [u16; 22] =
-    [15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 400];
+pub const STANDARD_RATINGS: [u16; 23] =
+    [15, 20, 25, 30, 35, 40, 45, 50, 60, 70, 80, 90, 100, 110, 125, 150, 175, 200, 225, 250, 300, 350, 400];
 
 /// A temperature column of the ampacity table.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]

@@ -11,7 +11,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     code: "breaker-seated",
     title: "Breaker firm on its bus",
     basis: RuleBasis::Code,
-    severity: Severity::Violation,
+    severity: Severity::Danger,
     always: true,
     since: None,
     needs: "whether each breaker sits firm",

@@ -14,13 +14,16 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(2002),
+    // NEC 110.14(A) and the labels of panels asked for it long before 408.41 said it (2002), from memory.
+    since: None,
     needs: "what is under each terminal of the bars",
     reads: &[],
     limit: "Each neutral has a terminal of its own: no second neutral, and no ground beside it.",
     why: "To take one circuit off, the other loses its neutral, with 240 V on its loads where it shares one.",
     example: "Two white 14 AWG conductors under one screw of the neutral bar.",
-    citation: |edition| cite(edition, Some(("408.41", Confidence::Sure)), Some(("12-118", Confidence::CheckFirst))),
+    citation: |edition| {
+        cite(edition, Some(("408.41, 110.14(A)", Confidence::Sure)), Some(("12-116", Confidence::MayBeOff)))
+    },
     check,
 };
 
@@ -84,10 +87,10 @@ mod tests {
     }
 
     #[test]
-    fn panels_of_before_are_left() {
+    fn no_panel_is_old_enough_for_it() {
         let mut old = panel();
         old.wired_under = Some(crate::standard::WiredUnder::Year(1985));
         old.bars = vec![bar(BarKind::Both, vec![neutral(1), neutral(1)])];
-        assert_eq!(result(RULE.code, &old).verdict, Verdict::Legacy);
+        assert_eq!(result(RULE.code, &old).verdict, Verdict::Violates);
     }
 }

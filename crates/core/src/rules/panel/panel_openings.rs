@@ -26,7 +26,8 @@ pub const RULE: Rule<PanelCheck> = Rule {
 
 fn check(situation: &PanelSituation) -> Vec<Finding> {
     let look = |what| Finding::observed_at_panel(situation.panel, what);
-    vec![look(PanelObservation::OpenSpace), look(PanelObservation::OpenKnockout)]
+    // Behind an open breaker space the bus is in reach of a finger.
+    vec![look(PanelObservation::OpenSpace).with_severity(Severity::Danger), look(PanelObservation::OpenKnockout)]
 }
 
 #[cfg(test)]
@@ -37,7 +38,7 @@ mod tests {
 
     #[test]
     fn both_kinds_of_opening_count() {
-        follows_at_panel(RULE.code, PanelObservation::OpenSpace, Severity::Violation);
+        follows_at_panel(RULE.code, PanelObservation::OpenSpace, Severity::Danger);
         follows_at_panel(RULE.code, PanelObservation::OpenKnockout, Severity::Violation);
     }
 

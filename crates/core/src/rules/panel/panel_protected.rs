@@ -10,7 +10,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     code: "panel-protected",
     title: "Panel against its overcurrent device",
     basis: RuleBasis::Code,
-    severity: Severity::Violation,
+    severity: Severity::Danger,
     always: false,
     since: None,
     needs: "what the label rates the panel for, and the breaker that protects it",

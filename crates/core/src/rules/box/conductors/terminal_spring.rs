@@ -1,6 +1,6 @@
 //! `terminal-spring`: push-in spring terminals of devices.
 
-use crate::facts::{Observation, SpringTerminals, Strands};
+use crate::facts::{Conductor, Observation, SpringTerminals, Strands};
 use crate::quantity::Gauge;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, Material, RuleBasis, Severity, cite};
@@ -28,14 +28,20 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return Vec::new();
     }
     let circuit = contents.conductors.iter().filter(|conductor| !conductor.is_ground() && !conductor.from_canopy);
-    let unfit = circuit.clone().find(|conductor| {
-        conductor.gauge > Gauge::Awg14
-            || conductor.strands == Strands::Stranded
-            || conductor.material != Material::Copper
-    });
+    let fits = |conductor: &Conductor| {
+        conductor.gauge <= Gauge::Awg14
+            && conductor.strands != Strands::Stranded
+            && conductor.material == Material::Copper
+    };
+    let (fitting, unfit): (Vec<_>, Vec<_>) = circuit.partition(|conductor| fits(conductor));
     let seen = contents.observed(Observation::SpringTerminals);
-    let finding = match (seen, unfit, situation.basis.house_rules.spring_terminals) {
-        (Some(true), Some(conductor), _) => {
+    let finding = match (seen, unfit.first(), situation.basis.house_rules.spring_terminals) {
+        // Which of them is in a spring is not said: the others may be under screws.
+        (Some(true), Some(conductor), SpringTerminals::Accept) if !fitting.is_empty() => {
+            let label = conductor.label();
+            Finding::violates("terminals", format!("Push-in terminals are used: see that {label} is in none of them."))
+        }
+        (Some(true), Some(conductor), _) if fitting.is_empty() => {
             let label = conductor.label();
             Finding::violates(
                 label.clone(),
@@ -43,7 +49,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             )
             .with_severity(Severity::Violation)
         }
-        (Some(true), None, SpringTerminals::Reterminate) => {
+        (Some(true), _, SpringTerminals::Reterminate) => {
             Finding::violates("terminals", "Push-in terminals are used; this house lands conductors on the screws.")
                 .with_severity(Severity::Workmanship)
                 .by_house_rule("Push-in terminals")
@@ -84,6 +90,16 @@ mod tests {
     #[test]
     fn twelve_gauge_in_a_spring_is_a_violation() {
         assert!(result(&pushed_in(Gauge::Awg12), SpringTerminals::Accept).is_broken());
+    }
+
+    #[test]
+    fn a_larger_conductor_beside_may_be_under_a_screw() {
+        let mut contents = pushed_in(Gauge::Awg14);
+        contents.conductors[0].gauge = Gauge::Awg12;
+        let said = result(&contents, SpringTerminals::Accept);
+        let worst = said.worst_finding().expect("it is said");
+        assert_eq!(worst.severity.unwrap_or(said.severity), Severity::Note, "{}", worst.sentence);
+        assert!(worst.sentence.contains("see that"), "{}", worst.sentence);
     }
 
     #[test]

@@ -66,6 +66,7 @@ mod tests {
     use crate::facts::{DeviceKind, Fittings};
     use crate::quantity::Volume;
     use crate::rules::Verdict;
+    use crate::standard::box_volume::StandardBox;
     use crate::testing::{box_with_device, judged, verdict};
 
     #[test]
@@ -94,6 +95,17 @@ mod tests {
             contents.fittings = Fittings { internal_clamps: clamps, ..Fittings::default() };
             assert_eq!(verdict(RULE.code, &contents), expected, "{hundredths} {clamps:?}");
         }
+    }
+
+    #[test]
+    fn a_mark_governs_over_the_table() {
+        // By hand, as above: 11.25 in³. NEC Table 314.16(A), from memory: 4 × 1 1/2 square, 21 in³.
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.fittings = Fittings { internal_clamps: Some(false), ..Fittings::default() };
+        contents.size = Some(StandardBox::Square4x1_1_2);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+        contents.marked_volume = Some(Volume::centi_cubic_inches(1000));
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
     }
 
     #[test]

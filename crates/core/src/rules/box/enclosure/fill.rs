@@ -290,12 +290,8 @@ fn canadian_deductions(contents: &BoxContents, largest: Gauge, counter: &mut Cou
 fn rooms(contents: &BoxContents, edition: Edition) -> Option<Vec<(String, Volume)>> {
     let gangs = contents.gang_count();
     let own = match (contents.marked_volume, contents.size) {
-        (Some(marked), Some(size)) => {
-            // A box of the table whose mark says more may be counted by its mark.
-            let table = table_volume(size, edition, gangs);
-            if table > marked { (size.name().to_owned(), table) } else { ("marked volume".to_owned(), marked) }
-        }
-        (Some(marked), None) => ("marked volume".to_owned(), marked),
+        // The mark governs, more or less: the table is for boxes without one. NEC 314.16(A), from memory, sure.
+        (Some(marked), _) => ("marked volume".to_owned(), marked),
         (None, Some(size)) => {
             let by = if size.is_by_gang() && gangs > 1 { format!(", {gangs} gangs") } else { String::new() };
             (format!("{}{by}", size.name()), table_volume(size, edition, gangs))

@@ -52,7 +52,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
 fn of(reading: &MeterReading, part: Probe) -> Option<Finding> {
     let volts = reading.volts.filter(|_| reading.is_between(part, Probe::KnownGround))?;
     let label = part.name();
-    let figure = format!("{} to a known ground on the {} meter", volts.print(), reading.meter.name());
+    let figure = format!("{} to a known ground on the {}", volts.print(), reading.meter.name());
     let what = if part == Probe::BoxMetal { "The metal of the box" } else { "The ground slot" };
     Some(match reading.meter {
         Meter::LowImpedance if volts > FEW => Finding::violates(label, format!("{what} is LIVE: {figure}.")),
