@@ -96,6 +96,8 @@ test('a box is unproven until the dead test is complete, and live stops it', asy
   await page.locator('.dead-chip').click();
   const answers = page.locator('.dead-answers');
   await page.getByRole('button', { name: 'Off, and tagged' }).click();
+  // The next step is asked once this one is marked; until then its answer would be given again.
+  await expect(page.locator('.dead-steps li.was')).toHaveCount(1);
   // One key goes on: Enter gives the answer that is expected, step by step.
   const steps = await page.locator('.dead-steps li').count();
   for (let step = 1; step < steps; step += 1) {

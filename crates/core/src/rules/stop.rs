@@ -4,7 +4,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{BoxContents, ConductorCondition, DeadOutcome, DeadStep, Observation, ObservationGroup};
+use crate::facts::{BoxContents, ConductorCondition, DeadOutcome, DeadStep, Observation, ObservationGroup, Strands};
+use crate::quantity::Gauge;
 use crate::standard::Material;
 
 /// One such condition.
@@ -46,7 +47,13 @@ pub fn stops(contents: &BoxContents) -> Vec<Stop> {
             let conductor = match what {
                 Observation::BrittleInsulation => of(ConductorCondition::Brittle),
                 Observation::Charred => of(ConductorCondition::HeatMarked),
-                Observation::AluminiumBranch => contents.conductors.iter().find(|c| c.material == Material::Aluminium),
+                // Solid branch conductors of 1965 to 1975 are meant, from memory; stranded feeders of today's alloys on
+                // terminals marked for them are ordinary.
+                Observation::AluminiumBranch => contents.conductors.iter().find(|conductor| {
+                    conductor.material == Material::Aluminium
+                        && conductor.strands == Strands::Solid
+                        && conductor.gauge <= Gauge::Awg8
+                }),
                 _ => None,
             };
             let found = match conductor {
@@ -73,6 +80,15 @@ mod tests {
         contents.observe(Observation::Charred, false);
         let found: Vec<_> = stops(&contents).into_iter().map(|stop| stop.what).collect();
         assert_eq!(found, [Observation::AluminiumBranch, Observation::LiveAfterOff]);
+    }
+
+    #[test]
+    fn a_stranded_aluminium_feeder_is_ordinary() {
+        let mut feeder = conductor(Some(96), None);
+        (feeder.material, feeder.gauge, feeder.strands) = (Material::Aluminium, Gauge::Awg6, Strands::Stranded);
+        assert!(stops(&box_with(None, vec![feeder.clone()])).is_empty());
+        (feeder.gauge, feeder.strands) = (Gauge::Awg10, Strands::Solid);
+        assert_eq!(stops(&box_with(None, vec![feeder]))[0].what, Observation::AluminiumBranch);
     }
 
     #[test]

@@ -219,9 +219,20 @@ pub const fn electrode_in_aluminium(copper: Gauge) -> Gauge {
 /// The smallest equipment grounding conductor for an overcurrent device.
 ///
 /// # Source
-/// NEC Table 250.122, from memory, sure. The Canadian table agrees for these sizes; may be off.
-pub const fn smallest_ground(amperes: u16, material: Material) -> Option<Gauge> {
+/// NEC Table 250.122, from memory, sure. CEC Table 16, from memory; may be off.
+pub const fn smallest_ground(edition: Edition, amperes: u16, material: Material) -> Option<Gauge> {
     let copper = matches!(material, Material::Copper);
+    if matches!(edition.profile(), Profile::Cec) {
+        return Some(match (amperes, copper) {
+            (0..=20, true) => Gauge::Awg14,
+            (0..=20, false) | (21..=30, true) => Gauge::Awg12,
+            (21..=30, false) | (31..=60, true) => Gauge::Awg10,
+            (31..=60, false) | (61..=100, true) => Gauge::Awg8,
+            (61..=100, false) | (101..=200, true) => Gauge::Awg6,
+            (101..=200, false) | (201..=300, true) => Gauge::Awg4,
+            _ => return None,
+        });
+    }
     Some(match (amperes, copper) {
         (0..=15, true) => Gauge::Awg14,
         (0..=15, false) | (16..=20, true) => Gauge::Awg12,
@@ -293,7 +304,12 @@ mod tests {
     #[test]
     fn grounds_follow_the_table() {
         // NEC Table 250.122, copper: 15→14, 20→12, 30/40/60→10, 100→8, 200→6; aluminium 12, 10, 8, 6, 4. From memory.
-        let row = |amperes| (smallest_ground(amperes, Material::Copper), smallest_ground(amperes, Material::Aluminium));
+        let of =
+            |edition, amperes| [Material::Copper, Material::Aluminium].map(|m| smallest_ground(edition, amperes, m));
+        let row = |amperes| <(Option<Gauge>, Option<Gauge>)>::from(of(Edition::Nec2023, amperes));
+        // CEC Table 16, from memory: a 14 AWG bond does for 20 A, 12 AWG for 30 A, 10 AWG for 60 A.
+        let canadian = [20, 30, 60].map(|amperes| of(Edition::Cec2021, amperes)[0]);
+        assert_eq!(canadian, [Some(Gauge::Awg14), Some(Gauge::Awg12), Some(Gauge::Awg10)]);
         assert_eq!(row(15), (Some(Gauge::Awg14), Some(Gauge::Awg12)));
         assert_eq!(row(20), (Some(Gauge::Awg12), Some(Gauge::Awg10)));
         for amperes in [30, 40, 60] {

@@ -1,7 +1,7 @@
 //! `change-breaker`: a breaker that the smallest conductor of the circuit allows.
 
 use crate::repair::{Change, Diagnosis, Repair};
-use crate::standard::ampacity;
+use crate::standard::{Location, Profile, ampacity};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
@@ -28,7 +28,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let grounds = contents.grounds().filter(|ground| !ground.from_canopy);
     for ground in grounds {
         let carries = |amperes: u16| {
-            ampacity::smallest_ground(amperes, ground.material).is_some_and(|smallest| ground.gauge >= smallest)
+            ampacity::smallest_ground(edition, amperes, ground.material)
+                .is_some_and(|smallest| ground.gauge >= smallest)
         };
         while let Some(amperes) = most.filter(|amperes| !carries(*amperes)) {
             most = ampacity::STANDARD_RATINGS.into_iter().rev().find(|rating| *rating < amperes);
@@ -39,6 +40,19 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     };
     if contents.supply.amperes.is_some_and(|now| now <= most) {
         return Err(vec!["the breaker is not too large".to_owned()]);
+    }
+    // NEC 210.11(C)(1) to (3), from memory, sure: small-appliance, laundry and bathroom circuits are of 20 A.
+    let twenty = match contents.location {
+        Some(Location::KitchenCounter) => Some("the counters of a kitchen"),
+        Some(Location::Laundry) => Some("a laundry"),
+        Some(Location::Bathroom) => Some("the receptacles of a bathroom"),
+        _ => None,
+    };
+    let receptacle = contents.devices.iter().any(|device| device.kind.is_receptacle());
+    if let Some(place) = twenty.filter(|_| receptacle && most < 20 && edition.profile() == Profile::Nec) {
+        return Err(vec![format!(
+            "{place} take a circuit of 20 A: the conductors are renewed in 12 AWG, the breaker is not made smaller"
+        )]);
     }
     let mut change = diagnosis.change(15);
     change.after.supply.amperes = Some(most);
@@ -66,6 +80,11 @@ mod tests {
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
         assert!(proposal.materials[0].what.starts_with("breaker, 15 A"));
+        contents.devices[0].kind = DeviceKind::DuplexReceptacle;
+        contents.location = Some(Location::KitchenCounter);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Rejected, "a counter keeps its 20 A");
+        contents.location = None;
         contents.conductors[2].gauge = Gauge::Awg16;
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Rejected, "no breaker is small enough for a 16 AWG ground");

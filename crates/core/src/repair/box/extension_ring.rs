@@ -23,6 +23,18 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
     let units = diagnosis.situation.basis.units;
     let size = match contents.kind {
+        BoxKind::Square
+            if matches!(
+                contents.size,
+                Some(
+                    StandardBox::Square4_11_16x1_1_4
+                        | StandardBox::Square4_11_16x1_1_2
+                        | StandardBox::Square4_11_16x2_1_8
+                )
+            ) =>
+        {
+            StandardBox::Square4_11_16x1_1_2
+        }
         BoxKind::Square => StandardBox::Square4x1_1_2,
         BoxKind::Octagon | BoxKind::Pan => StandardBox::Octagon4x1_1_2,
         _ => return Err(vec!["extension rings are made for square and octagon boxes".to_owned()]),
@@ -84,5 +96,13 @@ mod tests {
         let proposal = repaired(REPAIR.code, &full(BoxKind::Octagon, 100));
         assert!(proposal.reasons.iter().any(|reason| reason.starts_with("breaks reach")), "{:?}", proposal.reasons);
         assert_eq!(repaired(REPAIR.code, &full(BoxKind::Device, 112)).standing, Standing::Rejected);
+    }
+
+    #[test]
+    fn a_larger_square_box_takes_its_own_ring() {
+        let mut contents = full(BoxKind::Square, 112);
+        contents.size = Some(StandardBox::Square4_11_16x1_1_4);
+        let after = repaired(REPAIR.code, &contents).after.expect("it is possible");
+        assert_eq!(after.added[0].size, Some(StandardBox::Square4_11_16x1_1_2));
     }
 }

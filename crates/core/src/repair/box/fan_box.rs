@@ -38,7 +38,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let after = &mut change.after;
     after.kind = BoxKind::Fan;
     after.size = None;
-    after.marked_volume = Some(Volume::centi_cubic_inches(2150).max(contents.marked_volume.unwrap_or_default()));
+    after.marked_volume = Some(Volume::centi_cubic_inches(2150));
     if let Some(hung) = &mut after.hung {
         hung.box_carries = Some(Carries::Fan);
         hung.box_marked_mass = Some(MOST);
@@ -76,5 +76,13 @@ mod tests {
     fn up_to_seventy_pounds() {
         assert_eq!(repaired(REPAIR.code, &fan(40)).standing, Standing::Clears);
         assert_eq!(repaired(REPAIR.code, &fan(80)).standing, Standing::Rejected);
+    }
+
+    #[test]
+    fn the_new_box_has_its_own_volume() {
+        let mut contents = fan(40);
+        contents.marked_volume = Some(Volume::centi_cubic_inches(3030));
+        let after = repaired(REPAIR.code, &contents).after.expect("it is possible");
+        assert_eq!(after.marked_volume, Some(Volume::centi_cubic_inches(2150)));
     }
 }

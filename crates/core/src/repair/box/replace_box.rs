@@ -4,6 +4,7 @@ use crate::facts::{BoxContents, BoxKind, Construction, Fittings, Observation, Se
 use crate::quantity::{Length, Volume};
 use crate::repair::{Change, Diagnosis, Repair};
 use crate::rules::fill;
+use crate::standard::Location;
 
 /// What a new box mends, by what it is and by what it does to the lengths.
 pub(super) const NEW_BOX_MENDS: &[&str] = &[
@@ -77,6 +78,12 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
         // NEC 314.3, from memory: nonmetallic boxes go with nonmetallic cable and raceway.
         let method = cable.method.name();
         return Err(vec![format!("{method} ends here: an old-work box of plastic would cut its path to ground")]);
+    }
+    if after.location == Some(Location::Outdoors) {
+        // NEC 314.15, from memory, sure.
+        return Err(vec![
+            "an old-work box is for dry walls: a box listed for wet locations is wanted outdoors".to_owned(),
+        ]);
     }
     let basis = diagnosis.situation.basis;
     let gangs = after.gang_count();
@@ -189,6 +196,13 @@ mod tests {
     fn tile_is_not_clamped() {
         let mut contents = overfilled(112);
         contents.wall_finish = Some(WallFinish::Tile);
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
+    }
+
+    #[test]
+    fn outdoors_wants_another_box() {
+        let mut contents = overfilled(112);
+        contents.location = Some(Location::Outdoors);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
     }
 

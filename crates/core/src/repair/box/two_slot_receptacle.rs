@@ -1,7 +1,7 @@
 //! `two-slot-receptacle`: where no ground is, no slot for one.
 
 use crate::electrical::{Evidence, Ground};
-use crate::facts::DeviceKind;
+use crate::facts::{DeviceKind, Observation};
 use crate::repair::{Change, Diagnosis, Repair};
 
 /// The repair.
@@ -43,6 +43,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if count == 0 {
         return Err(vec!["no receptacle here has a slot for a ground".to_owned()]);
     }
+    if contents.observed(Observation::NeutralGroundJumper) != Some(false) {
+        change.step("Take off any jumper from neutral to the ground screw or the metal of the box.");
+        change.step("With the power off, read neutral to the metal of the box: open.");
+    }
+    if contents.observed(Observation::NeutralGroundJumper) == Some(true) {
+        change.after.observe(Observation::NeutralGroundJumper, false);
+    }
     change.step("Replace each three-slot receptacle by a two-slot one; polarity by the wide slot.");
     change.bring("two-slot receptacle", count);
     Ok(change)
@@ -60,5 +67,10 @@ mod tests {
         contents.supply.gfci = Some(false);
         contents.conductors.truncate(2);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
+        contents.observe(Observation::NeutralGroundJumper, true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert!(proposal.steps[0].contains("jumper"), "{:?}", proposal.steps);
+        let after = proposal.after.expect("it is possible");
+        assert_eq!(after.observed(Observation::NeutralGroundJumper), Some(false));
     }
 }

@@ -32,30 +32,21 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::rules::panel_testing::*;
+    use crate::facts::Panel;
+    use crate::repair::panel::testing::{mends_at_a_sub_panel, referred_at_the_service};
+
+    fn broken(sub: &mut Panel) {
+        sub.observe(PanelObservation::DeadFrontOff, true);
+        sub.observe(PanelObservation::SharpScrews, false);
+    }
 
     #[test]
     fn it_mends_what_it_says() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        sub.observe(PanelObservation::DeadFrontOff, true);
-        sub.observe(PanelObservation::SharpScrews, false);
-        let main = main_panel();
-        let panels = [&main, &sub];
-        let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
-        assert!(!passes("dead-front", &sub, &[&main]), "broken before");
-        let change = plan(&found).expect("it can be made dead");
-        assert!(passes("dead-front", &change.after, &[&main]), "passes after");
+        mends_at_a_sub_panel(&REPAIR, "dead-front", broken);
     }
 
     #[test]
     fn at_the_service_it_is_referred() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        sub.observe(PanelObservation::DeadFrontOff, true);
-        sub.observe(PanelObservation::SharpScrews, false);
-        let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
-        let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
-        assert!(plan(&found).expect_err("its lugs stay live")[0].contains("stays live"));
+        referred_at_the_service(&REPAIR, broken);
     }
 }

@@ -42,32 +42,23 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::rules::panel_testing::*;
+    use crate::facts::{BarKind, Panel};
+    use crate::repair::panel::testing::{mends_at_a_sub_panel, referred_at_the_service};
+    use crate::rules::panel_testing::{bar, neutral};
+
+    fn broken(sub: &mut Panel) {
+        let mut large = neutral(1);
+        (large.gauge, large.colour, large.remarked) = (Gauge::Awg4, Some(Colour::Black), Some(false));
+        sub.bars = vec![bar(BarKind::Neutral, vec![large])];
+    }
 
     #[test]
     fn it_mends_what_it_says() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        let mut large = neutral(1);
-        (large.gauge, large.colour, large.remarked) = (Gauge::Awg4, Some(Colour::Black), Some(false));
-        sub.bars = vec![bar(crate::facts::BarKind::Neutral, vec![large])];
-        let main = main_panel();
-        let panels = [&main, &sub];
-        let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
-        assert!(!passes("neutral-identification", &sub, &[&main]), "broken before");
-        let change = plan(&found).expect("it can be made dead");
-        assert!(passes("neutral-identification", &change.after, &[&main]), "passes after");
+        mends_at_a_sub_panel(&REPAIR, "neutral-identification", broken);
     }
 
     #[test]
     fn at_the_service_it_is_referred() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        let mut large = neutral(1);
-        (large.gauge, large.colour, large.remarked) = (Gauge::Awg4, Some(Colour::Black), Some(false));
-        sub.bars = vec![bar(crate::facts::BarKind::Neutral, vec![large])];
-        let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
-        let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
-        assert!(plan(&found).expect_err("its lugs stay live")[0].contains("stays live"));
+        referred_at_the_service(&REPAIR, broken);
     }
 }

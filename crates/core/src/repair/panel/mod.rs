@@ -12,6 +12,9 @@ mod safety;
 mod separate_neutral_ground;
 mod write_directory;
 
+#[cfg(test)]
+mod testing;
+
 use serde::Serialize;
 use utoipa::ToSchema;
 

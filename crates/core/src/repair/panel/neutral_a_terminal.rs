@@ -57,30 +57,23 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::rules::panel_testing::*;
+    use crate::facts::Panel;
+    use crate::repair::panel::testing::{mends_at_a_sub_panel, referred_at_the_service};
+    use crate::rules::panel_testing::{bar, neutral};
+
+    fn broken(sub: &mut Panel) {
+        sub.bars = vec![bar(BarKind::Neutral, vec![neutral(1), neutral(1)])];
+    }
 
     #[test]
     fn it_mends_what_it_says() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        sub.bars = vec![bar(BarKind::Neutral, vec![neutral(1), neutral(1)])];
-        let main = main_panel();
-        let panels = [&main, &sub];
-        let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
-        assert!(!passes("neutral-one-per-terminal", &sub, &[&main]), "broken before");
-        let change = plan(&found).expect("it can be made dead");
-        assert!(passes("neutral-one-per-terminal", &change.after, &[&main]), "passes after");
-        let terminals: Vec<u8> = change.after.bars[0].conductors.iter().map(|known| known.terminal).collect();
+        let after = mends_at_a_sub_panel(&REPAIR, "neutral-one-per-terminal", broken);
+        let terminals: Vec<u8> = after.bars[0].conductors.iter().map(|known| known.terminal).collect();
         assert_eq!(terminals, [1, 2]);
     }
 
     #[test]
     fn at_the_service_it_is_referred() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        sub.bars = vec![bar(BarKind::Neutral, vec![neutral(1), neutral(1)])];
-        let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
-        let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
-        assert!(plan(&found).expect_err("its lugs stay live")[0].contains("stays live"));
+        referred_at_the_service(&REPAIR, broken);
     }
 }

@@ -59,34 +59,22 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::rules::panel_testing::*;
+    use crate::facts::{Breaker, LandedConductor, Panel, Role};
+    use crate::repair::panel::testing::{mends_at_a_sub_panel, referred_at_the_service};
+    use crate::rules::panel_testing::neutral;
+
+    fn broken(sub: &mut Panel) {
+        let under = |terminal| LandedConductor { role: Role::Ungrounded, ..neutral(terminal) };
+        sub.breakers = vec![Breaker { conductors: vec![under(1), under(1)], ..Breaker::new(1, 1) }];
+    }
 
     #[test]
     fn it_mends_what_it_says() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        let under =
-            |terminal| crate::facts::LandedConductor { role: crate::facts::Role::Ungrounded, ..neutral(terminal) };
-        sub.breakers =
-            vec![crate::facts::Breaker { conductors: vec![under(1), under(1)], ..crate::facts::Breaker::new(1, 1) }];
-        let main = main_panel();
-        let panels = [&main, &sub];
-        let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
-        assert!(!passes("breaker-one-per-terminal", &sub, &[&main]), "broken before");
-        let change = plan(&found).expect("it can be made dead");
-        assert!(passes("breaker-one-per-terminal", &change.after, &[&main]), "passes after");
+        mends_at_a_sub_panel(&REPAIR, "breaker-one-per-terminal", broken);
     }
 
     #[test]
     fn at_the_service_it_is_referred() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        let under =
-            |terminal| crate::facts::LandedConductor { role: crate::facts::Role::Ungrounded, ..neutral(terminal) };
-        sub.breakers =
-            vec![crate::facts::Breaker { conductors: vec![under(1), under(1)], ..crate::facts::Breaker::new(1, 1) }];
-        let service = crate::facts::Panel { feed: crate::facts::PanelFeed::Service, ..sub };
-        let found = PanelFound { panel: &service, panels: &[&service], directory: &[] };
-        assert!(plan(&found).expect_err("its lugs stay live")[0].contains("stays live"));
+        referred_at_the_service(&REPAIR, broken);
     }
 }

@@ -79,20 +79,18 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::{Incoming, Panel};
     use crate::quantity::Gauge;
-    use crate::rules::panel_testing::*;
+    use crate::repair::panel::testing::mends_at_a_sub_panel;
+    use crate::rules::panel_testing::{bar, ground, incoming, neutral};
+
+    fn broken(sub: &mut Panel) {
+        sub.incoming = Some(Incoming { separate_ground: Some(true), ..incoming(Gauge::Awg6) });
+        sub.bars = vec![Bar { bonded: Some(true), ..bar(BarKind::Both, vec![neutral(1), ground(2)]) }];
+    }
 
     #[test]
     fn it_mends_what_it_says() {
-        let mut sub = panel();
-        sub.feed = sub_feed();
-        sub.incoming = Some(crate::facts::Incoming { separate_ground: Some(true), ..incoming(Gauge::Awg6) });
-        sub.bars = vec![Bar { bonded: Some(true), ..bar(BarKind::Both, vec![neutral(1), ground(2)]) }];
-        let main = main_panel();
-        let panels = [&main, &sub];
-        let found = PanelFound { panel: &sub, panels: &panels, directory: &[] };
-        assert!(!passes("subpanel-neutral-isolated", &sub, &[&main]), "broken before");
-        let change = plan(&found).expect("it can be made dead");
-        assert!(passes("subpanel-neutral-isolated", &change.after, &[&main]), "passes after");
+        mends_at_a_sub_panel(&REPAIR, "subpanel-neutral-isolated", broken);
     }
 }

@@ -5,7 +5,7 @@ use crate::facts::{ElectrodeKind, PanelFeed};
 use crate::quantity::{Amount, Gauge};
 use crate::rules::{Finding, PanelCheck, Rule, Side};
 use crate::standard::ampacity::{electrode_conductor, electrode_in_aluminium};
-use crate::standard::{Confidence, Material, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Material, Profile, RuleBasis, Severity, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -60,7 +60,10 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
     };
     let table = electrode_conductor(incoming.gauge, incoming.material);
     let only = |kind| electrodes.iter().all(|electrode| *electrode == kind);
-    let copper = if only(ElectrodeKind::Rod) {
+    let copper = if situation.basis.edition.profile() == Profile::Cec {
+        // CEC 10-114 of 2018 and later, from memory; may be off: 6 AWG whatever the service.
+        Gauge::Awg6
+    } else if only(ElectrodeKind::Rod) {
         table.min(Gauge::Awg6)
     } else if only(ElectrodeKind::Concrete) {
         table.min(Gauge::Awg4)
@@ -82,16 +85,29 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::Basis;
     use crate::rules::Verdict;
     use crate::rules::panel::testing::*;
+    use crate::standard::Edition;
 
     fn service(electrodes: Vec<ElectrodeKind>, conductor: Gauge) -> Verdict {
+        under(Edition::Nec2023, electrodes, conductor)
+    }
+
+    #[test]
+    fn in_canada_six_gauge_does_for_any_service() {
+        // CEC 10-114, from memory; may be off.
+        let canadian = |gauge| under(Edition::Cec2021, vec![ElectrodeKind::WaterPipe], gauge);
+        assert_eq!((canadian(Gauge::Awg6), canadian(Gauge::Awg8)), (Verdict::Meets, Verdict::Violates));
+    }
+
+    fn under(edition: Edition, electrodes: Vec<ElectrodeKind>, conductor: Gauge) -> Verdict {
         let mut service = panel();
         service.feed = PanelFeed::Service;
         service.incoming = Some(incoming(Gauge::Awg2Of0));
         service.grounding.electrodes = Some(electrodes);
         service.grounding.conductor = Some(conductor);
-        result(RULE.code, &service).verdict
+        result_under(RULE.code, &service, &[], &Basis { edition, ..Basis::default() }).verdict
     }
 
     #[test]

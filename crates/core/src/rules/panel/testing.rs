@@ -94,8 +94,12 @@ pub fn incoming(gauge: Gauge) -> Incoming {
 
 /// What a rule says of a panel under NEC 2023, with a directory.
 pub fn result_with(code: &str, panel: &Panel, directory: &[DirectoryLine]) -> RuleResult {
-    let basis = Basis::default();
-    let situation = PanelSituation { panel, panels: &[panel], basis: &basis, directory, feeds: &[], boxes: &[] };
+    result_under(code, panel, directory, &Basis::default())
+}
+
+/// What a rule says of a panel under any edition, with a directory.
+pub fn result_under(code: &str, panel: &Panel, directory: &[DirectoryLine], basis: &Basis) -> RuleResult {
+    let situation = PanelSituation { panel, panels: &[panel], basis, directory, feeds: &[], boxes: &[] };
     judge_panel(&situation).into_iter().find(|result| result.rule == code).expect("it is in the catalogue")
 }
 

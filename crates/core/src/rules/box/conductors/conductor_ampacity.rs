@@ -1,6 +1,6 @@
 //! `conductor-ampacity`: no conductor is smaller than its breaker allows.
 
-use crate::facts::{BoxContents, Breaker, Panel, Role};
+use crate::facts::{BoxContents, BoxKind, Breaker, Panel, Role};
 use crate::quantity::{Amount, Gauge, capitalised};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
 use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
@@ -45,6 +45,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .into_iter()
         .map(|(gauge, material)| {
             let label = format!("{gauge}{}", aluminium(material));
+            if gauge < Gauge::Awg14 {
+                return too_thin(contents, label);
+            }
             let Some(most) = ampacity::largest_breaker(situation.basis.edition, gauge, material) else {
                 return Finding::violates(label.clone(), format!("{label} is no branch conductor at any rating."));
             };
@@ -71,6 +74,21 @@ fn check(situation: &Situation) -> Vec<Finding> {
             }
         })
         .collect()
+}
+
+/// A conductor below the least of a branch circuit; a wire of a luminaire may be as thin.
+///
+/// # Source
+/// NEC 310.3(A), 310.106(A) before 2020, 14 AWG; 240.5(B)(2) for fixture wire; CEC 4-002. From memory, sure.
+fn too_thin(contents: &BoxContents, label: String) -> Finding {
+    let of_luminaire =
+        contents.hung.is_some() || matches!(contents.kind, BoxKind::Octagon | BoxKind::Pan | BoxKind::Fan);
+    if of_luminaire {
+        let words = format!("note whether {label} belongs to what hangs here: in a branch circuit 14 AWG is the least");
+        return Finding::not_measured(label, &words, "/conductors");
+    }
+    let sentence = format!("{label} is thinner than 14 AWG, the least of a branch circuit, whatever its breaker.");
+    Finding::violates(label, sentence)
 }
 
 /// What the 75 °C column has to say of a conductor that only it allows: it holds where no cable is held to 60 °C and the
@@ -232,6 +250,18 @@ mod tests {
         assert_eq!(on(Gauge::Awg14, Some(20)), Verdict::Violates);
         assert_eq!(on(Gauge::Awg14, Some(15)), Verdict::Meets);
         assert_eq!(on(Gauge::Awg12, Some(20)), Verdict::Meets);
+    }
+
+    #[test]
+    fn nothing_under_14_gauge_is_a_branch_conductor() {
+        assert_eq!(on(Gauge::Awg16, Some(10)), Verdict::Violates);
+        assert_eq!(on(Gauge::Awg18, Some(7)), Verdict::Violates);
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.devices.clear();
+        contents.kind = BoxKind::Octagon;
+        contents.conductors[0].gauge = Gauge::Awg18;
+        contents.supply.amperes = Some(15);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotMeasured, "it may be the luminaire's");
     }
 
     #[test]

@@ -1,6 +1,5 @@
 //! `dissimilar-metals`: aluminium meets copper only in a connector listed for both.
 
-use crate::facts::Conductor;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, Material, RuleBasis, Severity, cite};
 
@@ -27,20 +26,26 @@ fn check(situation: &Situation) -> Vec<Finding> {
     splices
         .filter_map(|(index, splice)| {
             let joined = || contents.conductors.iter().filter(|c| c.joined.as_deref() == Some(splice.letter.as_str()));
-            let has = |wanted: fn(&Conductor) -> bool| joined().any(wanted);
-            let aluminium = has(|c| c.material == Material::Aluminium);
-            // A pigtail is copper unless it is noted as something else.
-            let copper = has(|c| c.material != Material::Aluminium) || splice.pigtails > 0;
-            if !aluminium || !copper {
-                return None;
+            let mut metals: Vec<Material> = joined().map(|conductor| conductor.material).collect();
+            if splice.pigtails > 0 && !metals.is_empty() {
+                // A pigtail is copper unless it is noted as something else.
+                metals.push(Material::Copper);
             }
+            // NEC 110.14 names copper, aluminium and copper-clad aluminium, any two of them; from memory, sure.
+            let of = |metal| metals.contains(&metal);
+            let both = match (of(Material::Aluminium), of(Material::CopperClad), of(Material::Copper)) {
+                (true, true, true) => "Aluminium, copper-clad aluminium and copper",
+                (true, false, true) => "Aluminium and copper",
+                (true, true, false) => "Aluminium and copper-clad aluminium",
+                (false, true, true) => "Copper-clad aluminium and copper",
+                _ => return None,
+            };
             let label = format!("splice {}", splice.letter);
             Some(match splice.both_metals {
-                Some(true) => Finding::meets(label.clone(), "Aluminium and copper are in a connector listed for both."),
-                Some(false) => Finding::violates(
-                    label.clone(),
-                    "Aluminium and copper are in a connector that is not listed for both.",
-                ),
+                Some(true) => Finding::meets(label.clone(), format!("{both} are in a connector listed for them.")),
+                Some(false) => {
+                    Finding::violates(label.clone(), format!("{both} are in a connector that is not listed for them."))
+                }
                 None => {
                     let words =
                         format!("read whether the connector of splice {} is listed for both metals", splice.letter);
@@ -84,6 +89,8 @@ mod tests {
         assert_eq!(mixed(Material::Aluminium, Some(true)), Verdict::Meets);
         assert_eq!(mixed(Material::Aluminium, Some(false)), Verdict::Violates);
         assert_eq!(mixed(Material::Aluminium, None), Verdict::NotMeasured);
+        assert_eq!(mixed(Material::CopperClad, Some(false)), Verdict::Violates);
+        assert_eq!(mixed(Material::CopperClad, Some(true)), Verdict::Meets);
         assert_eq!(mixed(Material::Copper, None), Verdict::NotApplicable);
     }
 }

@@ -1,9 +1,14 @@
 //! `wiring-fault`: a receptacle is wired as it should be, as far as instruments can tell.
 
-use crate::electrical::{Evidence, HalfEvidence};
-use crate::facts::{DeviceKind, GroundInSight};
+use crate::electrical::{Evidence, HalfEvidence, WiringState};
+use crate::facts::{DeviceKind, GroundInSight, Half, Probe};
+use crate::quantity::Voltage;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{RuleBasis, Severity, practice};
+
+/// Above this an outlet of 120 V is not merely on a lively supply: a lost neutral shares 240 V by the loads. Common practice,
+/// no source.
+const HIGHEST: Voltage = Voltage::volts(132);
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -38,10 +43,16 @@ fn check(situation: &Situation) -> Vec<Finding> {
     if halves.is_empty() {
         return vec![Finding::not_measured("receptacle", "read the lamp tester in both halves", "/lamps")];
     }
-    halves.iter().map(|half| finding(half, said_to_have_none).resting_on(&half.rests_on)).collect()
+    let between = |half: Half| {
+        let read = contents.readings.iter().filter(|reading| reading.half == half);
+        read.filter(|reading| reading.is_between(Probe::Hot, Probe::Neutral)).filter_map(|reading| reading.volts).max()
+    };
+    let each =
+        halves.iter().map(|half| finding(half, said_to_have_none, between(half.half)).resting_on(&half.rests_on));
+    each.collect()
 }
 
-fn finding(half: &HalfEvidence, said_to_have_none: bool) -> Finding {
+fn finding(half: &HalfEvidence, said_to_have_none: bool, volts: Option<Voltage>) -> Finding {
     let label = half.half.name();
     if half.causes.is_empty() {
         let words = "prove the instruments on a known live outlet and read again: these readings fit no single wiring";
@@ -63,6 +74,11 @@ fn finding(half: &HalfEvidence, said_to_have_none: bool) -> Finding {
                 )
             },
         )
+    } else if half.causes.iter().all(|cause| *cause == WiringState::WrongVoltage) {
+        // 114 to 126 V is what a service delivers (ANSI C84.1, range A, from memory); an outlet may be lower. Only far above
+        // it is something broken: a lost neutral.
+        let high = volts.is_some_and(|volts| volts > HIGHEST);
+        Finding::violates(label, half.statement()).with_severity(if high { Severity::Danger } else { Severity::Note })
     } else {
         Finding::violates(label, half.statement())
     }
@@ -71,10 +87,34 @@ fn finding(half: &HalfEvidence, said_to_have_none: bool) -> Finding {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::{Half, Lamp, LampReading};
+    use crate::facts::{Half, Lamp, LampReading, Meter, MeterReading};
     use crate::rules::Verdict;
     use crate::standard::Edition;
     use crate::testing::{box_with_device, judged, verdict};
+
+    #[test]
+    fn a_low_supply_is_a_note_and_a_high_one_a_danger() {
+        let read = |volts: [u16; 3]| {
+            let pairs = [(Probe::Hot, Probe::Neutral), (Probe::Hot, Probe::Ground), (Probe::Neutral, Probe::Ground)];
+            let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+            let reading = |((from, to), volts)| MeterReading {
+                half: Half::Upper,
+                meter: Meter::LowImpedance,
+                from,
+                to,
+                volts: Some(Voltage::volts(volts)),
+                loaded: false,
+                at: None,
+            };
+            contents.readings = pairs.into_iter().zip(volts).map(reading).collect();
+            let result = judged(RULE.code, &contents, Edition::Nec2023, None);
+            (result.verdict, result.severity, result.sentence)
+        };
+        let low = read([109, 109, 0]);
+        assert_eq!((low.0, low.1), (Verdict::Violates, Severity::Note), "{}", low.2);
+        let high = read([136, 136, 0]);
+        assert_eq!((high.0, high.1), (Verdict::Violates, Severity::Danger), "{}", high.2);
+    }
 
     #[test]
     fn both_halves_speak_and_the_worse_counts() {

@@ -1,15 +1,17 @@
 //! `ground-present`: a three-slot receptacle and a metal box have an equipment ground.
 
 use crate::electrical::{Evidence, Ground};
-use crate::facts::Construction;
+use crate::facts::{Construction, DeviceKind};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, cite};
 
 /// The year since which metal boxes and receptacles of new branch circuits are grounded.
 ///
 /// # Source
 /// NEC 1962, from memory; the year may be off.
 const SINCE: u16 = 1962;
+/// The year since which a new range or dryer circuit has a ground of its own. NEC 250.140, from memory, sure.
+const THREE_WIRE_UNTIL: u16 = 1996;
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -65,9 +67,16 @@ fn check(situation: &Situation) -> Vec<Finding> {
             "note what each cable is, or read the tester: no ground conductor is here, and a metal raceway or listed armour would be one",
             method,
         ),
+        // Three-wire range and dryer circuits ground their frames by the neutral: lawful in new circuits until NEC 1996,
+        // 250.140, from memory, sure. The Canadian code did not allow it.
+        (_, Some(device))
+            if device.kind == DeviceKind::RangeReceptacle && situation.basis.edition.profile() == Profile::Nec =>
+        {
+            let sentence = "No ground is in the box of the range or dryer: four wires are asked for since 1996.";
+            Finding::violates("ground", sentence).since(THREE_WIRE_UNTIL)
+        }
         (absent, Some(device)) => {
-            let protected =
-                contents.supply.gfci == Some(true) || device.kind == crate::facts::DeviceKind::GfciReceptacle;
+            let protected = contents.supply.gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
             if protected && device.marked_no_ground == Some(true) {
                 Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
             } else {
@@ -113,6 +122,18 @@ mod tests {
         let contents = without_ground(DeviceKind::DuplexReceptacle);
         let result = judged(RULE.code, &contents, Edition::Nec2023, Some(1955));
         assert_eq!((result.verdict, result.severity), (Verdict::Violates, Severity::Danger));
+    }
+
+    #[test]
+    fn a_three_wire_range_circuit_of_before_1996_may_stay() {
+        let contents = without_ground(DeviceKind::RangeReceptacle);
+        let judge = |edition, year| {
+            let result = judged(RULE.code, &contents, edition, Some(year));
+            (result.verdict, result.severity)
+        };
+        assert_eq!(judge(Edition::Nec2023, 1985).0, Verdict::Legacy);
+        assert_eq!(judge(Edition::Nec2023, 2005), (Verdict::Violates, Severity::Violation));
+        assert_eq!(judge(Edition::Cec2021, 1985), (Verdict::Violates, Severity::Danger));
     }
 
     #[test]

@@ -5,6 +5,10 @@ use crate::quantity::{Amount, Gauge};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
 use crate::standard::{Material, RuleBasis, Severity, ampacity};
 
+/// The year since which the ground of a cable on up to 20 A is as large as its conductors; one or two sizes less before.
+/// The note of NEC Table 250-95, from memory; the year may be off.
+const FULL_SIZE: u16 = 1971;
+
 /// The rule.
 pub const RULE: Rule = Rule {
     code: "ground-size",
@@ -37,13 +41,14 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .into_iter()
         .map(|ground| {
             let label = ground.label();
-            let Some(table) = ampacity::smallest_ground(amperes, ground.material) else {
+            let Some(table) = ampacity::smallest_ground(situation.basis.edition, amperes, ground.material) else {
                 return Finding::not_applicable(label.clone(), format!("The table we carry ends below {amperes} A."))
                     .of_conductor(ground);
             };
             // A ground need not be larger than the conductors of its circuit.
             let least = circuit.map_or(table, |largest| table.min(largest));
-            held_against(&label, ground.gauge, least, amperes).of_conductor(ground)
+            let finding = held_against(&label, ground.gauge, least, amperes).of_conductor(ground);
+            if ground.gauge >= Gauge::Awg18 && amperes <= 20 { finding.since(FULL_SIZE) } else { finding }
         })
         .collect()
 }
@@ -67,7 +72,7 @@ fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
     let mut findings: Vec<Finding> = grounds
         .filter_map(|ground| {
             let breaker = panel.breaker(ground.breaker?)?;
-            let table = ampacity::smallest_ground(breaker.amperes?, ground.material)?;
+            let table = ampacity::smallest_ground(situation.basis.edition, breaker.amperes?, ground.material)?;
             // A ground need not be larger than the conductors of its circuit.
             let circuit = breaker.conductors.iter().map(|conductor| conductor.gauge).max();
             let least = circuit.map_or(table, |largest| table.min(largest));
@@ -80,8 +85,9 @@ fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
     {
         findings.push(match (incoming.ground, breaker.amperes) {
             (Some(gauge), Some(amperes)) => {
-                let least =
-                    ampacity::smallest_ground(amperes, Material::Copper).unwrap_or(Gauge::Awg4).min(incoming.gauge);
+                let least = ampacity::smallest_ground(situation.basis.edition, amperes, Material::Copper)
+                    .unwrap_or(Gauge::Awg4)
+                    .min(incoming.gauge);
                 held_against(&format!("{gauge} feeder"), gauge, least, amperes)
             }
             (None, _) => {
@@ -98,7 +104,8 @@ mod tests {
     use super::*;
     use crate::facts::DeviceKind;
     use crate::rules::Verdict;
-    use crate::testing::{box_with_device, verdict};
+    use crate::standard::Edition;
+    use crate::testing::{box_with_device, judged, verdict};
 
     fn ground(gauge: Gauge, amperes: Option<u16>) -> Verdict {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
@@ -113,6 +120,11 @@ mod tests {
         assert_eq!(ground(Gauge::Awg14, Some(15)), Verdict::Meets);
         assert_eq!(ground(Gauge::Awg14, Some(20)), Verdict::Violates);
         assert_eq!(ground(Gauge::Awg14, None), Verdict::NotMeasured);
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors[2].gauge = Gauge::Awg16;
+        contents.supply.amperes = Some(15);
+        let of = |year| judged(RULE.code, &contents, Edition::Nec2023, Some(year)).verdict;
+        assert_eq!((of(1965), of(1980)), (Verdict::Legacy, Verdict::Violates));
     }
 
     #[test]
