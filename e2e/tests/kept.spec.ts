@@ -90,6 +90,7 @@ test('all that is typed without a network is kept, box left and entered again, a
   expect(await kept(tag)).toEqual(before);
 
   await page.keyboard.press('Alt+PageUp');
+  await expect(page.locator('.run [aria-current]')).toContainText('L6');
   await expect(page.getByLabel('Tag of the box').or(page.getByText('does not answer')).first()).toBeVisible();
   await page.keyboard.press('Alt+PageDown');
   await expect(page.getByLabel('Tag of the box')).toHaveValue(tag);

@@ -140,6 +140,7 @@ test('two chips tapped at once are both kept', async ({ page }) => {
   await page.goto(`${server.get().url + auditPath}/panel`);
   await page.getByRole('button', { name: /annexe panel/ }).click();
   await button(page, 'Facts').click();
+  await expect(page.locator('.look-chip.there')).not.toHaveCount(0);
   // Not waiting between the taps: the second goes out before the first is answered.
   await page.evaluate(() => {
     for (const chip of document.querySelectorAll<HTMLButtonElement>('.look-chip.there')) chip.click();

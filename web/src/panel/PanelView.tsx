@@ -45,7 +45,8 @@ const PANEL_PARTS: Part[] = ['panel', 'facts', 'findings', 'photos'];
 export function PanelPage() {
   const { audit = '', panel: here } = useParams();
   const navigate = useNavigate();
-  const setHere = (id: string) => void navigate(`/audits/${audit}/panel/${id}`);
+  // At once: a tap on what follows must not reach the panel before.
+  const setHere = (id: string) => void navigate(`/audits/${audit}/panel/${id}`, { flushSync: true });
   const client = useQueryClient();
   const say = useUndo();
   const panels = useQuery({ queryKey: keys.panels(audit), queryFn: () => api.panels(audit) });
