@@ -229,6 +229,9 @@ fn stays_live(panel: &Panel, feeder: Option<(&Panel, &Breaker)>) -> Vec<String> 
             breaker.name(),
             source.name
         )),
+        (PanelFeed::Disconnect, _) => {
+            live.push("The feeder and its lugs stay live until the disconnect ahead of this panel is off.".to_owned());
+        }
         _ => live.push("What feeds this panel is not known: take every lug as live with the main off.".to_owned()),
     }
     let back_fed = panel.breakers.iter().filter(|breaker| breaker.back_fed);
@@ -244,6 +247,7 @@ fn stays_live(panel: &Panel, feeder: Option<(&Panel, &Breaker)>) -> Vec<String> 
 fn fed_from(panel: &Panel, feeder: Option<(&Panel, &Breaker)>) -> String {
     match (panel.feed, feeder) {
         (PanelFeed::Service, _) => "the service".to_owned(),
+        (PanelFeed::Disconnect, _) => "a disconnect ahead".to_owned(),
         (PanelFeed::Breaker { .. }, Some((source, breaker))) => {
             format!("breaker {} of {}", breaker.name(), source.name)
         }

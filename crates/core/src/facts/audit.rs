@@ -4,11 +4,11 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::house_rules::HouseRules;
-use super::problem::{Pointer, Problem, check_text};
+use super::problem::{Pointer, Problem, check_day, check_text};
 use super::work::{CorrectionLine, WorkSettings, correction_problems};
 use crate::facts::{AuditId, Room};
 use crate::quantity::UnitSystem;
-use crate::standard::{Edition, WiredUnder};
+use crate::standard::{Adoption, Edition, WiredUnder};
 
 /// A part of the building that was wired at one time.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -30,6 +30,10 @@ pub struct Basis {
     /// The edition that the authority enforces.
     #[serde(default)]
     pub edition: Edition,
+    /// When the authority began to enforce its editions, as far as that is known; at most 20.
+    #[serde(default)]
+    #[schema(max_items = 20)]
+    pub adoptions: Vec<Adoption>,
     /// The unit to read and type.
     #[serde(default)]
     pub units: UnitSystem,
@@ -104,6 +108,7 @@ pub struct Letterhead {
 }
 
 const MOST_AREAS: usize = 40;
+const MOST_ADOPTIONS: usize = 20;
 
 pub(super) fn check_year(problems: &mut Vec<Problem>, pointer: &Pointer, year: Option<u16>) {
     if let Some(year) = year
@@ -121,6 +126,7 @@ impl Basis {
     /// What cannot be accepted in the basis.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
+        self.adoption_problems(&mut problems, &at.at("adoptions"));
         let areas = at.at("areas");
         if self.areas.len() > MOST_AREAS {
             problems.push(Problem::new(&areas, format!("{} areas; at most {MOST_AREAS} are kept", self.areas.len())));
@@ -135,6 +141,32 @@ impl Basis {
         }
         problems.extend(self.house_rules.problems(&at.at("house_rules")));
         problems
+    }
+
+    fn adoption_problems(&self, problems: &mut Vec<Problem>, at: &Pointer) {
+        if self.adoptions.len() > MOST_ADOPTIONS {
+            let words = format!("{} dates of adoption; at most {MOST_ADOPTIONS} are kept", self.adoptions.len());
+            problems.push(Problem::new(at, words));
+        }
+        for (index, adoption) in self.adoptions.iter().enumerate() {
+            let place = at.at(index);
+            check_day(problems, &place.at("in_force"), &adoption.in_force);
+            let name = adoption.edition.name();
+            if !adoption.in_force.is_empty()
+                && adoption.in_force.as_str() < adoption.edition.year().to_string().as_str()
+            {
+                let words = format!("{name} cannot have been in force before {}", adoption.edition.year());
+                problems.push(Problem::new(&place.at("in_force"), words));
+            }
+            if self.adoptions[..index].iter().any(|other| other.edition == adoption.edition) {
+                problems.push(Problem::new(&place.at("edition"), format!("{name} stands twice")));
+            }
+        }
+    }
+
+    /// Whether wiring is older than a requirement that came with the edition of year `since`, where this audit is.
+    pub fn is_older(&self, wired_under: WiredUnder, since: u16) -> bool {
+        wired_under.is_before(since, self.edition.profile(), &self.adoptions)
     }
 
     /// When the wiring of a box was done: the box's own word before its area's.

@@ -88,6 +88,18 @@ pub(super) fn check_time(problems: &mut Vec<Problem>, pointer: &Pointer, text: &
     }
 }
 
+/// Adds a problem when `text` is no day in the form "2014-07-01".
+pub(super) fn check_day(problems: &mut Vec<Problem>, pointer: &Pointer, text: &str) {
+    let form = "dddd-dd-dd";
+    let fits = text.len() == form.len()
+        && text.chars().zip(form.chars()).all(|(c, f)| if f == 'd' { c.is_ascii_digit() } else { c == f })
+        && text[5..7].parse::<u8>().is_ok_and(|month| (1..=12).contains(&month))
+        && text[8..].parse::<u8>().is_ok_and(|day| (1..=31).contains(&day));
+    if !fits {
+        problems.push(Problem::new(pointer, "this is no day; write it like 2014-07-01"));
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

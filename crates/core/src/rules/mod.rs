@@ -13,7 +13,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::facts::{Basis, BoxContents, Ruling};
-use crate::standard::{Citation, Edition, RuleBasis, Severity, WiredUnder};
+use crate::standard::{Citation, Edition, RuleBasis, Severity, Since, WiredUnder};
 use r#box::{conductors, device, enclosure, grounding};
 
 pub use device::device_secure::MOST_SPACERS;
@@ -64,7 +64,7 @@ impl<'a> Situation<'a> {
     fn is_older_than(&self, rule: &str, since: u16) -> Option<u16> {
         let wired_under = self.wired_under?;
         let is_new = self.new_work || self.repaired.contains(&rule);
-        (!is_new && wired_under.is_before(since)).then_some(wired_under.year())
+        (!is_new && self.basis.is_older(wired_under, since)).then_some(wired_under.year())
     }
 }
 
@@ -83,8 +83,8 @@ pub struct Rule<Check = BoxCheck> {
     pub severity: Severity,
     /// It is a danger at any age, so that no wiring is too old for it.
     pub always: bool,
-    /// The year it came into the code; wiring older than that is legacy. `None` when it is as old as the wiring.
-    pub since: Option<u16>,
+    /// The year it came into each family of codes; wiring older than that is legacy.
+    pub since: Since,
     /// What has to be measured.
     pub needs: &'static str,
     /// The facts that are taken again after a repair, by their place in the contents of the box; `*` is every one.
@@ -219,8 +219,10 @@ pub struct RuleEntry {
     pub severity: Severity,
     /// It is a danger at any age.
     pub always: bool,
-    /// The year it came into the code.
+    /// The edition of the NEC it came with; absent where it is as old as the wiring.
     pub since: Option<u16>,
+    /// The edition of the CEC it came with; absent where it is as old as the wiring.
+    pub since_cec: Option<u16>,
     /// What has to be measured.
     pub needs: &'static str,
     /// The limit in plain words.
@@ -248,7 +250,8 @@ impl RuleEntry {
             basis: rule.basis,
             severity: rule.severity,
             always: rule.always,
-            since: rule.since,
+            since: rule.since.nec,
+            since_cec: rule.since.cec,
             needs: rule.needs,
             limit: rule.limit,
             why: rule.why,

@@ -67,7 +67,7 @@ impl RuleResult {
         for finding in &mut findings {
             // A danger is one at any age: what was allowed when built is not what was measured now.
             let danger = finding.severity == Some(Severity::Danger);
-            if let Some(since) = finding.since.or(rule.since).filter(|_| !rule.always && !danger) {
+            if let Some(since) = finding.since.or(rule.since.under(edition)).filter(|_| !rule.always && !danger) {
                 finding.excuse_if_older(since, &is_older);
             }
         }

@@ -13,7 +13,9 @@ pub mod protection;
 mod severity;
 mod wiring_method;
 
-pub use edition::{Citation, Confidence, Edition, Profile, WiredUnder, cite, practice};
+pub use edition::{
+    Adoption, Citation, Confidence, Edition, Profile, Since, WiredUnder, cite, cite_by_year, in_force_from, practice,
+};
 pub use limit::TwinLimit;
 pub use material::Material;
 pub use place::Location;

@@ -81,8 +81,11 @@ pub enum PanelFeed {
     /// Not known yet.
     #[default]
     Unknown,
-    /// The supply: the service disconnect is in it or right before it.
+    /// The supply: the service disconnect is in it.
     Service,
+    /// A service disconnect ahead of it in another enclosure, which is not recorded as a panel: outside, or in a meter
+    /// main. This one is fed by a feeder.
+    Disconnect,
     /// A breaker of another panel.
     Breaker {
         /// The panel.
@@ -110,6 +113,9 @@ pub struct Incoming {
     /// The equipment ground that comes with them.
     #[serde(default)]
     pub ground: Option<Gauge>,
+    /// What that ground is made of; as the legs when it is not noted.
+    #[serde(default)]
+    pub ground_material: Option<Material>,
     /// An equipment ground comes with them, apart from the neutral.
     #[serde(default)]
     pub separate_ground: Option<bool>,
@@ -122,14 +128,20 @@ pub struct Incoming {
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
 pub enum ElectrodeKind {
-    /// A driven rod, or several.
+    /// One driven rod.
     Rod,
+    /// Two driven rods or more.
+    TwoRods,
     /// A metal water pipe that runs ten feet and more in the earth.
     WaterPipe,
     /// Reinforcement or wire in a footing.
     Concrete,
-    /// A plate or a ring.
+    /// A plate or a ring, not told apart.
     PlateOrRing,
+    /// A plate.
+    Plate,
+    /// A ring round the building.
+    Ring,
 }
 
 /// How the system is grounded.
@@ -143,6 +155,9 @@ pub struct Grounding {
     #[serde(default)]
     #[schema(max_items = 8)]
     pub electrodes: Option<Vec<ElectrodeKind>>,
+    /// The resistance of a single rod or plate to earth, measured, in ohms.
+    #[serde(default)]
+    pub ohms: Option<u16>,
     /// The grounding electrode conductor.
     #[serde(default)]
     pub conductor: Option<Gauge>,

@@ -220,7 +220,7 @@ impl Panel {
 pub fn feed_problems(panels: &[&Panel]) -> Vec<(usize, Problem)> {
     let feeder = |panel: &Panel| match panel.feed {
         PanelFeed::Breaker { panel, breaker } => Some((panel, breaker)),
-        PanelFeed::Unknown | PanelFeed::Service => None,
+        PanelFeed::Unknown | PanelFeed::Service | PanelFeed::Disconnect => None,
     };
     let find = |id: PanelId| panels.iter().find(|panel| panel.id == id);
     let mut problems = Vec::new();

@@ -15,9 +15,12 @@ pub(super) const QUALIFIED: &str = "For a qualified person, by the local code an
 /// # Errors
 /// Why the incoming lugs cannot be proven dead: the work is referred then.
 pub(super) fn made_dead(found: &PanelFound) -> Result<Vec<String>, String> {
-    match feeder(found) {
-        Some((source, breaker)) => Ok(vec![
-            format!("Switch off breaker {breaker} of {}, lock it and hang a tag on it.", source.name),
+    let ahead = feeder(found).map(|(source, breaker)| format!("breaker {breaker} of {}", source.name));
+    let outside =
+        || (found.panel.feed == PanelFeed::Disconnect).then(|| "the disconnect ahead of this panel".to_owned());
+    match ahead.or_else(outside) {
+        Some(ahead) => Ok(vec![
+            format!("Switch off {ahead}, lock it and hang a tag on it."),
             "Take the dead front off. Prove the tester on a known live point, test the incoming lugs leg to leg, leg to \
              neutral and leg to enclosure, prove the tester again."
                 .to_owned(),
@@ -49,7 +52,7 @@ pub(super) fn bonds_may_change(found: &PanelFound) -> Result<(), String> {
             None => break,
         }
     }
-    if here.feed != PanelFeed::Service {
+    if !matches!(here.feed, PanelFeed::Service | PanelFeed::Disconnect) {
         return Err(
             "the service disconnect is not located: record the panel it is in, and what feeds this one".to_owned()
         );
@@ -86,6 +89,9 @@ mod tests {
         let found = |panel| PanelFound { panel, panels: &panels, directory: &[] };
         assert!(made_dead(&found(&sub)).expect("fed by a breaker")[0].contains("lock it"));
         assert!(made_dead(&found(&main)).expect_err("the service").contains("stays live"));
+        let mut behind_outside = panel();
+        behind_outside.feed = PanelFeed::Disconnect;
+        assert!(made_dead(&found(&behind_outside)).expect("a disconnect is ahead")[0].contains("ahead of this panel"));
         let unknown = panel();
         assert!(made_dead(&found(&unknown)).expect_err("unknown").contains("not known"));
     }

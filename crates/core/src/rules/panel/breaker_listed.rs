@@ -4,7 +4,7 @@ use super::PanelSituation;
 use crate::facts::{Breaker, Panel};
 use crate::rules::panel::each_breaker;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -13,10 +13,10 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Listing,
     severity: Severity::Violation,
     always: false,
-    since: None,
-    needs: "whether the label of the panel names the type of each breaker, and in which spaces it takes tandems",
+    since: Since::ALWAYS,
+    needs: "whether each breaker is named by the label of the panel, or classified for this panel by its own, and in which spaces it takes tandems",
     reads: &[],
-    limit: "Every breaker is of a type that the label of the panel names; tandems only in the spaces that it gives them.",
+    limit: "Every breaker is of a type that the label of the panel names, or is itself marked as classified for this panel; tandems only in the spaces that it gives them.",
     why: "A breaker that merely fits can sit loose on the bus, or let through more than the panel bears.",
     example: "A tandem in space 5 of a panel whose label takes tandems in 17 to 20.",
     citation: |edition| cite(edition, Some(("110.3(B)", Confidence::Sure)), Some(("2-024", Confidence::CheckFirst))),
@@ -25,7 +25,12 @@ pub const RULE: Rule<PanelCheck> = Rule {
 
 fn check(situation: &PanelSituation) -> Vec<Finding> {
     let panel = situation.panel;
-    each_breaker(panel, |breaker| answer(panel, breaker), "read the label: does it name the type of", "/breakers")
+    each_breaker(
+        panel,
+        |breaker| answer(panel, breaker),
+        "read the labels: named for this panel, or classified for it",
+        "/breakers",
+    )
 }
 
 fn answer(panel: &Panel, breaker: &Breaker) -> Option<Finding> {
@@ -42,8 +47,11 @@ fn answer(panel: &Panel, breaker: &Breaker) -> Option<Finding> {
         return Some(Finding::violates(label, sentence));
     }
     Some(match breaker.listed? {
-        true => Finding::meets(label, format!("The label names the type of breaker {}.", breaker.name())),
-        false => Finding::violates(label, format!("The label does not name the type of breaker {}.", breaker.name())),
+        true => Finding::meets(label, format!("Breaker {} is listed or classified for this panel.", breaker.name())),
+        false => Finding::violates(
+            label,
+            format!("Breaker {} is neither named by the label of the panel nor classified for it.", breaker.name()),
+        ),
     })
 }
 
@@ -73,7 +81,7 @@ mod tests {
         let said = result(RULE.code, &known);
         assert_eq!(
             (said.verdict, said.sentence.as_ref()),
-            (Verdict::NotMeasured, "Read the label: does it name the type of: 3.")
+            (Verdict::NotMeasured, "Read the labels: named for this panel, or classified for it: 3.")
         );
         known.breakers[1].listed = Some(false);
         assert_eq!(result(RULE.code, &known).verdict, Verdict::Violates);

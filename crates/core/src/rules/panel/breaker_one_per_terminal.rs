@@ -5,7 +5,7 @@ use crate::facts::Breaker;
 use crate::quantity::Amount;
 use crate::rules::panel::each_breaker;
 use crate::rules::{Finding, PanelCheck, Rule, Side};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -14,7 +14,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "how many conductors are under each terminal of each breaker",
     reads: &[],
     limit: "One conductor under a breaker terminal, unless the breaker is marked for two.",

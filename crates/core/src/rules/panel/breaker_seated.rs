@@ -4,7 +4,7 @@ use super::PanelSituation;
 use crate::facts::Breaker;
 use crate::rules::panel::each_breaker;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -13,7 +13,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether each breaker sits firm",
     reads: &[],
     limit: "Every breaker sits firm on its bus and in its mounting.",

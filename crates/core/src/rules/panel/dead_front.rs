@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::facts::PanelObservation;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether the dead front is in place, and what screws hold it",
     reads: &[],
     limit: "The dead front is in place and closes on all sides, held by blunt screws made for it.",

@@ -4,7 +4,7 @@ use super::PanelSituation;
 use crate::electrical::mapping::DirectoryLine;
 use crate::facts::{Breaker, PanelObservation};
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -13,15 +13,19 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "what the directory says of each breaker, and what a walk in rounds found",
     reads: &[],
-    limit: "Every circuit is legible, told from every other, and true; what is spare says so.",
+    limit: "Every circuit is legible, told from every other, and true; what is spare says so. A line that is empty on the \
+            card is noted as \"blank\".",
     why: "In haste someone switches off the wrong breaker and believes that the circuit is dead.",
     example: "Breaker 9 says \"lights\"; the walk found the freezer on it.",
     citation: |edition| cite(edition, Some(("408.4(A)", Confidence::Sure)), Some(("2-100", Confidence::CheckFirst))),
     check,
 };
+
+/// Noted where the line on the card is empty.
+const BLANK: [&str; 4] = ["blank", "empty", "none", "-"];
 
 /// Words that tell no circuit from another.
 const VAGUE: [&str; 12] = [
@@ -54,6 +58,10 @@ fn answer(breaker: &Breaker, found: Option<&DirectoryLine>) -> Finding {
     let says = breaker.directory.trim();
     let words = says.trim_end_matches('?').trim().to_lowercase();
     if says.is_empty() {
+        let words = format!("read what the directory says of breaker {name}; write \"blank\" where the line is empty");
+        return Finding::not_measured(label, &words, "/breakers");
+    }
+    if BLANK.contains(&words.as_str()) {
         return Finding::violates(label, format!("The directory says nothing of breaker {name}."));
     }
     if says.contains('?') || VAGUE.contains(&words.as_str()) {
@@ -105,7 +113,8 @@ mod tests {
     #[test]
     fn a_circuit_is_told_from_every_other() {
         // NEC 408.4(A), from memory: clear, evident and specific; no circuit indistinguishable from another.
-        for vague in ["", "lights", "Plugs ", "hall?", "?"] {
+        assert_eq!(said("", None), Verdict::NotMeasured, "nobody has read it yet");
+        for vague in ["blank", "lights", "Plugs ", "hall?", "?"] {
             assert_eq!(said(vague, None), Verdict::Violates, "{vague}");
         }
         assert_eq!(said("kitchen counter, left", None), Verdict::Meets);

@@ -2,7 +2,7 @@
 
 use super::PanelSituation;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the voltage on the label, and what is read between the legs",
     reads: &[],
     limit: "The panel is rated for at least the nominal voltage of the system.",

@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::facts::PanelFeed;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite_by_year};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,14 +12,15 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether the neutral is bonded to the enclosure at the service",
     reads: &[],
     limit: "At the service disconnect the neutral is bonded to the enclosure and the grounds.",
     why: "Without it a fault to ground finds no way back, and no breaker opens.",
     example: "The green bonding screw lies in its bag in the bottom of the panel.",
     citation: |edition| {
-        cite(edition, Some(("250.24(B), 250.28", Confidence::Sure)), Some(("10-210", Confidence::CheckFirst)))
+        let nec = [(2023, "250.24(C), 250.28", Confidence::MayBeOff), (2008, "250.24(B), 250.28", Confidence::Sure)];
+        cite_by_year(edition, &nec, Some(("10-210", Confidence::CheckFirst)))
     },
     check,
 };
@@ -27,7 +28,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
 fn check(situation: &PanelSituation) -> Vec<Finding> {
     let panel = situation.panel;
     match panel.feed {
-        PanelFeed::Breaker { .. } => Vec::new(),
+        PanelFeed::Breaker { .. } | PanelFeed::Disconnect => Vec::new(),
         PanelFeed::Unknown => vec![Finding::not_measured("panel", "find out what feeds this panel", "/feed")],
         PanelFeed::Service => vec![match panel.grounding.main_bond {
             Some(true) => Finding::meets("panel", "The neutral is bonded to the enclosure at the service."),
@@ -53,6 +54,9 @@ mod tests {
         service.grounding.main_bond = Some(true);
         assert_eq!(result(RULE.code, &service).verdict, Verdict::Meets);
         assert_eq!(result(RULE.code, &panel()).verdict, Verdict::NotMeasured, "what feeds it is not known");
+        // NEC 250.24(A)(5), from memory: behind an outside disconnect the neutral is not bonded again.
+        (service.feed, service.grounding.main_bond) = (PanelFeed::Disconnect, Some(false));
+        assert_eq!(result(RULE.code, &service).verdict, Verdict::NotApplicable);
         service.feed = sub_feed();
         assert_eq!(result(RULE.code, &service).verdict, Verdict::NotApplicable);
     }

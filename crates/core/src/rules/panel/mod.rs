@@ -22,7 +22,8 @@ use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
 use crate::facts::{Basis, BoxRecord, Breaker, Panel, PanelFeed, Room};
 use crate::rules::r#box::conductors::{
-    conductor_ampacity, exposed_copper, neutral_identification, terminal_one_conductor, terminal_torque,
+    conductor_ampacity, conductor_reidentified, exposed_copper, neutral_identification, terminal_one_conductor,
+    terminal_torque,
 };
 use crate::rules::r#box::grounding::ground_size;
 use crate::rules::{Finding, Rule, RuleResult, worst_first};
@@ -75,6 +76,7 @@ pub static PANEL_RULES: &[Rule<PanelCheck>] = &[
     neutral_one_per_terminal::RULE,
     terminal_one_conductor::AT_PANEL,
     neutral_identification::AT_PANEL,
+    conductor_reidentified::AT_PANEL,
     ground_size::AT_PANEL,
     breaker_listed::RULE,
     breaker_seated::RULE,
@@ -90,7 +92,8 @@ pub static PANEL_RULES: &[Rule<PanelCheck>] = &[
 /// Judges a panel by every rule of the panel, worst first.
 pub fn judge_panel(situation: &PanelSituation) -> Vec<RuleResult> {
     let wired = situation.panel.wired_under;
-    let is_older = |since: u16| wired.filter(|wired| wired.is_before(since)).map(crate::standard::WiredUnder::year);
+    let older = |since: u16| wired.filter(|wired| situation.basis.is_older(*wired, since));
+    let is_older = |since: u16| older(since).map(crate::standard::WiredUnder::year);
     let result = |rule: &Rule<PanelCheck>| {
         let check = || (rule.check)(situation);
         RuleResult::of(rule, situation.basis.edition, check, is_older, &situation.panel.rulings)

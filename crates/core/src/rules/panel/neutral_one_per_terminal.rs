@@ -5,7 +5,7 @@ use std::collections::BTreeSet;
 use super::PanelSituation;
 use crate::facts::Role;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -15,7 +15,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     severity: Severity::Violation,
     always: false,
     // NEC 110.14(A) and the labels of panels asked for it long before 408.41 said it (2002), from memory.
-    since: None,
+    since: Since::ALWAYS,
     needs: "what is under each terminal of the bars",
     reads: &[],
     limit: "Each neutral has a terminal of its own: no second neutral, and no ground beside it.",

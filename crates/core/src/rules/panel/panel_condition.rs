@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::facts::PanelObservation;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "rust, debris, water, traces of heat, and whether the type is known for not tripping",
     reads: &[],
     limit: "No corrosion, paint, debris or water inside; no melted or burnt parts; no type known to the trade for not tripping.",

@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::facts::PanelObservation;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether every breaker opening and every knockout is closed",
     reads: &[],
     limit: "Openings that nothing uses are closed: breaker openings with fillers, knockouts with seals.",

@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::quantity::Amount;
 use crate::rules::{Finding, PanelCheck, Rule, Side};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "what the label rates the panel for, and the breaker that protects it",
     reads: &[],
     limit: "The breaker that protects a panel is no larger than its rating.",

@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::facts::Breaker;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(2008),
+    since: Since::nec(2008),
     needs: "which breakers share a neutral, and whether their handles are tied",
     reads: &[],
     limit: "Breakers that share a neutral are on opposite legs and open together, by two poles or tied handles (2008 on).",

@@ -1,9 +1,12 @@
 //! `subpanel-neutral-isolated`: neutral and ground meet at the service and nowhere else.
 
 use super::PanelSituation;
-use crate::facts::{Bar, BarKind, Panel, PanelFeed, Role};
+use crate::facts::{Bar, BarKind, PanelFeed, Role};
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite_by_year};
+
+/// The edition since which a feeder to another building brings a ground of its own. NEC 250.32(B), from memory, sure.
+const THREE_WIRE_UNTIL: u16 = 2008;
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,18 +15,18 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "what feeds the panel, what each bar holds, and which bars are bonded to the enclosure",
     reads: &[],
     limit: "In a sub-panel neutrals and grounds are on bars of their own; the neutral bar is not bonded, and the ground bar is.",
     why: "Otherwise the current of every neutral also runs over grounds, boxes and pipes.",
     example: "The green screw is in, in a sub-panel with neutrals and grounds on one bar.",
     citation: |edition| {
-        cite(
-            edition,
-            Some(("250.24(A)(5), 250.142(B), 408.40", Confidence::Sure)),
-            Some(("10-210", Confidence::CheckFirst)),
-        )
+        let nec = [
+            (2023, "250.24(B), 250.142(B), 408.40", Confidence::MayBeOff),
+            (2008, "250.24(A)(5), 250.142(B), 408.40", Confidence::Sure),
+        ];
+        cite_by_year(edition, &nec, Some(("10-210", Confidence::CheckFirst)))
     },
     check,
 };
@@ -35,9 +38,16 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
         PanelFeed::Unknown => {
             return vec![Finding::not_measured("panel", "find out what feeds this panel", "/feed")];
         }
-        PanelFeed::Breaker { .. } => {}
+        PanelFeed::Breaker { .. } | PanelFeed::Disconnect => {}
     }
-    if three_wire_outbuilding(panel) {
+    let three_wire = panel.incoming.is_some_and(|known| known.other_building && known.separate_ground == Some(false));
+    if three_wire && situation.basis.edition.profile() == Profile::Cec {
+        // CEC 10-208 and 10-210, from memory; check first.
+        let sentence = "A three-wire feeder to another building, with the neutral bonded at the electrode of its own: the \
+                        Canadian code allows it, but not where livestock is kept.";
+        return vec![Finding::meets("feeder", sentence)];
+    }
+    if three_wire && panel.wired_under.is_some_and(|wired| situation.basis.is_older(wired, THREE_WIRE_UNTIL)) {
         let sentence = "A three-wire feeder to another building, with the neutral bonded there: allowed when built before \
                         2008, while no other metal path joins the buildings.";
         return vec![Finding::legacy("feeder", sentence)];
@@ -62,11 +72,6 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
     findings
 }
 
-fn three_wire_outbuilding(panel: &Panel) -> bool {
-    let three_wire = panel.incoming.is_some_and(|known| known.other_building && known.separate_ground == Some(false));
-    three_wire && panel.wired_under.is_some_and(|wired| wired.is_before(2008))
-}
-
 fn of_bar(bar: &Bar) -> Finding {
     let label = format!("bar {}", bar.id);
     let on_it = |role| bar.conductors.iter().any(|conductor| conductor.role == role);
@@ -89,6 +94,7 @@ fn of_bar(bar: &Bar) -> Finding {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::Panel;
     use crate::rules::Verdict;
     use crate::rules::panel::testing::*;
 

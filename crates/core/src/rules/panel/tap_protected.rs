@@ -3,7 +3,7 @@
 use super::PanelSituation;
 use crate::facts::PanelObservation;
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether a small conductor is tapped ahead of the breaker that should protect it",
     reads: &[],
     limit: "No conductor is connected ahead of an overcurrent device that fits it, unless a tap rule of the code covers it.",

@@ -86,6 +86,7 @@ pub fn incoming(gauge: Gauge) -> Incoming {
         material: Material::Copper,
         warm: false,
         whole_dwelling: false,
+        ground_material: None,
         ground: None,
         separate_ground: None,
         other_building: false,

@@ -4,7 +4,7 @@ use crate::facts::{BoxContents, BoxKind, Breaker, Panel, Role};
 use crate::quantity::{Amount, Gauge, capitalised};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
 use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
-use crate::standard::{Material, RuleBasis, Severity, WiringMethod};
+use crate::standard::{Material, RuleBasis, Severity, Since, WiringMethod};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -13,7 +13,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the rating of the breaker, and the gauge of each conductor",
     reads: &["/supply/amperes", "/supply/warm"],
     limit: "Copper 14, 12, 10 AWG on at most 15, 20, 30 A; aluminium 12, 10 AWG on 15, 25 A. Larger conductors by the \

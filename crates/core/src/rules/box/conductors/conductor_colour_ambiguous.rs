@@ -2,7 +2,7 @@
 
 use crate::facts::Role;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{RuleBasis, Severity, practice};
+use crate::standard::{RuleBasis, Severity, Since, practice};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Advisory,
     severity: Severity::Note,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the colour and the role of each conductor",
     reads: &["/conductors/*/remarked"],
     limit: "Feed and switched leg differ in colour, or one of them is marked.",

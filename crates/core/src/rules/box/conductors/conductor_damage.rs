@@ -2,7 +2,7 @@
 
 use crate::facts::{ConductorCondition, ConductorEnd};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "a look along each conductor: nicks, broken strands, heat marks, brittle insulation",
     reads: &["/conductors/*/condition", "/conductors/*/free_length"],
     limit: "No nicked conductor, no broken strands, no heat marks, no brittle insulation.",

@@ -1,7 +1,7 @@
 //! `dissimilar-metals`: aluminium meets copper only in a connector listed for both.
 
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Material, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Material, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -10,7 +10,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the metal of each conductor, and what the connector is listed for",
     reads: &["/splices/*/both_metals"],
     limit: "Aluminium and copper are joined only in a connector listed for both.",

@@ -3,7 +3,7 @@
 use crate::facts::Observation;
 use crate::quantity::{Length, UnitSystem};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation, Verdict};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// Bare copper that good work leaves, and the most that passes. Common practice, no source.
 const GOOD: Length = Length::sixteenths(1);
@@ -16,7 +16,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Workmanship,
     severity: Severity::Workmanship,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the most bare copper that shows beyond a terminal, and whether insulation is clamped",
     reads: &["/bare_copper", "/observed/insulation-clamped"],
     limit: "1/16 in of bare copper beyond a terminal is good work, 1/8 in the most; no insulation under a terminal.",

@@ -4,7 +4,7 @@ use crate::facts::{Conductor, Extent, FreeFigures, LimitsTogether, Source, Splic
 use crate::quantity::{Amount, Length};
 use crate::rules::minimum::judge_minimum;
 use crate::rules::{Finding, Measured, MeasuredKind, MinimumJudgement, Need, Rule, Side, Situation, Verdict};
-use crate::standard::{RuleBasis, Severity, TwinLimit, free_conductor};
+use crate::standard::{RuleBasis, Severity, Since, TwinLimit, free_conductor};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -14,7 +14,7 @@ pub const RULE: Rule = Rule {
     severity: Severity::Violation,
     always: false,
     // The length itself is older than any wiring still in service; only its measuring point dates from 1999.
-    since: None,
+    since: Since::ALWAYS,
     needs: "the length of each conductor from where it leaves its sheath or raceway to its tip, straightened",
     reads: &["/conductors/*/free_length", "/conductors/*/reach", "/cables/*/sheath_end"],
     limit: "At least 6 in (150 mm) of free conductor where it is spliced or terminated. Conductors that pass through \

@@ -5,7 +5,7 @@ use crate::facts::{Conductor, FreeFigures};
 use crate::rules::minimum::judge_minimum;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::free_conductor::{self, SMALL_OPENING};
-use crate::standard::{RuleBasis, Severity};
+use crate::standard::{RuleBasis, Severity, Since};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -14,7 +14,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(free_conductor::REACH_SINCE),
+    since: Since::nec(free_conductor::REACH_SINCE),
     needs: "how far the tip of each conductor reaches past the opening, straightened",
     reads: &["/conductors/*/free_length", "/conductors/*/reach", "/cables/*/sheath_end"],
     limit: "At least 3 in (75 mm) past the opening, where the opening is less than 8 in (200 mm) in any dimension.",

@@ -3,7 +3,10 @@
 use crate::facts::{Colour, Role};
 use crate::quantity::Gauge;
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Edition, Profile, RuleBasis, Severity, Since, WiringMethod, cite};
+
+/// The wiring since which one of the two is white: about 1923.
+const KNOB_AND_TUBE_UNTIL: u16 = 1923;
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,14 +15,16 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the colour and gauge of each neutral",
     reads: &["/conductors/*/remarked"],
-    limit: "6 AWG and smaller: white or grey all along; marking with tape does not do. 4 AWG and larger may be marked \
-            white or grey where it ends.",
+    limit: "6 AWG and smaller: white, grey, or three white stripes all along; marking with tape does not do. 4 AWG and larger may be marked \
+            white or grey where it ends. In Canada: through 2 AWG. The bare neutral of a service cable is its own.",
     why: "A neutral that looks like a hot is cut, switched or landed as one.",
     example: "A black 12 AWG neutral with white tape at its tip.",
-    citation: |edition| cite(edition, Some(("200.6", Confidence::Sure)), Some(("4-022", Confidence::MayBeOff))),
+    citation: |edition| {
+        cite(edition, Some(("200.6", Confidence::Sure)), Some(("4-024, 4-026", Confidence::CheckFirst)))
+    },
     check,
 };
 
@@ -28,8 +33,22 @@ fn check(situation: &Situation) -> Vec<Finding> {
     neutrals
         .map(|(index, conductor)| {
             let place = format!("/conductors/{index}");
-            answer(conductor.label(), conductor.gauge, conductor.colour, conductor.remarked, &place)
-                .of_conductor(conductor)
+            let method = situation.contents.cable_of(conductor).map(|cable| cable.method);
+            let service = method == Some(WiringMethod::Service);
+            let of = |finding: Finding| finding.of_conductor(conductor);
+            if conductor.colour == Colour::Bare && service {
+                // NEC 230.41, 250.140, 338.100, from memory, sure.
+                let sentence = "The neutral of a service cable is bare: it may be, in a service and in an old range or dryer circuit.";
+                return of(Finding::meets(conductor.label(), sentence));
+            }
+            if conductor.colour == Colour::Bare && method.is_none_or(|method| method == WiringMethod::Unknown) {
+                let words = "note what the cable with the bare neutral is: a service cable may have one";
+                return of(Finding::not_measured(conductor.label(), words, "/cables/0/method"));
+            }
+            let finding = answer(situation.basis.edition, conductor.label(), conductor.gauge, conductor.colour, conductor.remarked, &place);
+            // Both conductors of knob and tube are black: the rule came in about 1923. From memory; the year may be off.
+            let old = method == Some(WiringMethod::KnobAndTube);
+            of(if old { finding.since(KNOB_AND_TUBE_UNTIL) } else { finding })
         })
         .collect()
 }
@@ -52,13 +71,22 @@ fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
             conductor.terminal
         );
         let place = format!("/bars/{at}/conductors/{index}");
-        Some(answer(label, conductor.gauge, conductor.colour?, conductor.remarked, &place))
+        Some(answer(situation.basis.edition, label, conductor.gauge, conductor.colour?, conductor.remarked, &place))
     })
     .collect()
 }
 
-fn answer(label: String, gauge: Gauge, colour: Colour, remarked: Option<bool>, place: &str) -> Finding {
-    let small = gauge <= Gauge::Awg6;
+fn answer(
+    edition: Edition,
+    label: String,
+    gauge: Gauge,
+    colour: Colour,
+    remarked: Option<bool>,
+    place: &str,
+) -> Finding {
+    // NEC 200.6(A), (B): white or grey through 6 AWG. CEC 4-024: through 2 AWG; from memory, check first.
+    let largest = if edition.profile() == Profile::Cec { Gauge::Awg2 } else { Gauge::Awg6 };
+    let small = gauge <= largest;
     match (colour, remarked) {
         (Colour::White | Colour::Grey, _) => {
             Finding::meets(label.clone(), format!("The neutral is {}.", colour.name()))
@@ -89,7 +117,7 @@ mod tests {
     use super::*;
     use crate::facts::DeviceKind;
     use crate::rules::Verdict;
-    use crate::testing::{box_with_device, verdict};
+    use crate::testing::{box_with_device, judged, verdict};
 
     fn neutral(gauge: Gauge, colour: Colour, remarked: Option<bool>) -> Verdict {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
@@ -105,6 +133,35 @@ mod tests {
         assert_eq!(neutral(Gauge::Awg4, Colour::Black, Some(true)), Verdict::Meets);
         assert_eq!(neutral(Gauge::Awg4, Colour::Black, Some(false)), Verdict::Violates);
         assert_eq!(neutral(Gauge::Awg12, Colour::White, None), Verdict::Meets);
+    }
+
+    #[test]
+    fn a_bare_neutral_is_that_of_a_service_cable() {
+        let mut contents = box_with_device(DeviceKind::RangeReceptacle);
+        contents.conductors[1].colour = Colour::Bare;
+        let answers = [WiringMethod::Service, WiringMethod::Unknown, WiringMethod::Nonmetallic].map(|method| {
+            contents.cables[0].method = method;
+            verdict(RULE.code, &contents)
+        });
+        assert_eq!(answers, [Verdict::Meets, Verdict::NotMeasured, Verdict::Violates]);
+    }
+
+    #[test]
+    fn both_black_is_as_old_as_the_knobs() {
+        let mut contents = box_with_device(DeviceKind::TwoSlotReceptacle);
+        contents.conductors[1].colour = Colour::Black;
+        contents.cables[0].method = WiringMethod::KnobAndTube;
+        let judge = |year| judged(RULE.code, &contents, Edition::Nec2023, Some(year)).verdict;
+        assert_eq!((judge(1915), judge(1935)), (Verdict::Legacy, Verdict::Violates));
+    }
+
+    #[test]
+    fn in_canada_two_gauge_is_still_white() {
+        let mut contents = box_with_device(DeviceKind::RangeReceptacle);
+        (contents.conductors[1].colour, contents.conductors[1].remarked) = (Colour::Black, Some(true));
+        contents.conductors[1].gauge = Gauge::Awg2;
+        let judge = |edition| judged(RULE.code, &contents, edition, None).verdict;
+        assert_eq!((judge(Edition::Nec2023), judge(Edition::Cec2021)), (Verdict::Meets, Verdict::Violates));
     }
 
     #[test]

@@ -2,7 +2,7 @@
 
 use crate::facts::{BoxContents, Conductor, Splice, SpliceKind, Strands};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "for each splice: the connector, its marked range, and whether each conductor was pulled",
     reads: &["/splices/*/pull_tested"],
     limit: "Gauges, count, solid or stranded within what the connector is marked for; each conductor pull-tested. Tape \

@@ -2,7 +2,7 @@
 
 use crate::facts::{Observation, Strands};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "a look at the terminals of stranded conductors",
     reads: &["/observed/strands-astray"],
     limit: "All strands of a stranded conductor are inside the terminal.",

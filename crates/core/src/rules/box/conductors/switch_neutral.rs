@@ -2,7 +2,7 @@
 
 use crate::facts::Role;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Edition, Location, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Edition, Location, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(2011),
+    since: Since::of(2011, 2015),
     needs: "the conductors of the box, by what they do",
     reads: &[],
     limit: "A neutral at each switch of a lighting load; since 2017 in habitable rooms, bathrooms, hallways and \

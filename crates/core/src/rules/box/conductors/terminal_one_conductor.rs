@@ -3,7 +3,7 @@
 use crate::facts::{Bar, Observation, Role};
 use crate::quantity::Amount;
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "a look at each terminal",
     reads: &["/observed/doubled-terminal"],
     limit: "One conductor under a terminal, unless the terminal is marked for more.",

@@ -3,7 +3,7 @@
 use crate::facts::{Conductor, Observation, SpringTerminals, Strands};
 use crate::quantity::Gauge;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Material, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Material, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Listing,
     severity: Severity::Note,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether conductors are pushed into spring terminals of the device",
     reads: &["/observed/spring-terminals"],
     limit: "Push-in terminals take solid 14 AWG copper only, at 15 A, where the device is listed for it.",

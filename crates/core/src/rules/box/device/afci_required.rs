@@ -1,7 +1,7 @@
 //! `afci-required`: AFCI protection where the place asks for it.
 
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite, protection};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite, protection};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -10,7 +10,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "where the box is, and whether a AFCI protects it",
     reads: &["/supply/afci"],
     limit: "120 V outlets of 15 and 20 A in bedrooms (2002), most living rooms (2008), kitchens and laundries (2014) are AFCI-protected; never asked of bathrooms, garages, outdoors.",

@@ -2,7 +2,7 @@
 
 use crate::electrical::mistakes;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "which conductor is on which terminal, noted before anything is disconnected",
     reads: &["/landings"],
     limit: "Hot on brass, neutral on silver, ground on green; the common conductor of a three-way on its common screw; \

@@ -3,7 +3,7 @@
 use crate::facts::DeviceKind;
 use crate::quantity::Amount;
 use crate::rules::{Finding, Rule, Side, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, ampacity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, ampacity, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the rating of the receptacle and of the breaker; for a single receptacle, whether it is alone on the circuit",
     reads: &["/devices/*/amperes", "/supply/amperes"],
     limit: "With two or more on the circuit: 15 A receptacles on 15 or 20 A, 20 A on 20 A, 30 on 30, 40 or 50 on 40, 50 on \

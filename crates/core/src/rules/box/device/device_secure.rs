@@ -2,7 +2,7 @@
 
 use crate::facts::{Observation, Seat, SpacerMaterial};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// Spacers of 1/8 in under a yoke that bridge the permitted set-back of 1/4 in. Common practice, no source.
 pub const MOST_SPACERS: u8 = 2;
@@ -14,7 +14,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "how the yoke is seated, and whether the device rocks",
     reads: &["/devices/*/seat", "/observed/device-loose"],
     limit: "The yoke is rigid: on the ears of a flush box, on its plaster ears against the wall, or on rigid spacers, two \

@@ -3,7 +3,7 @@
 use crate::electrical::Evidence;
 use crate::facts::DeviceKind;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite, protection};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite, protection};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "where the box is, and whether a GFCI protects it",
     // A button that failed stays until it is pressed again: forgetting it would prove the protection by nothing.
     reads: &["/supply/gfci"],

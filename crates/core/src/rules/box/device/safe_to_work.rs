@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation, stops};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The conditions that are a danger by themselves; others end the job and are no danger yet.
 const DANGERS: [Observation; 4] =
@@ -15,7 +15,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "a look for heat and crumbling insulation, and the dead test",
     reads: &[
         "/observed/charred",

@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the tab between the halves, and whether both circuits go off together",
     reads: &["/supply/common_disconnect", "/observed/tab-wrong"],
     limit: "The hot tab is broken exactly where the wiring calls for it; two circuits on one yoke have one disconnect.",

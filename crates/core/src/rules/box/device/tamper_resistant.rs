@@ -1,7 +1,7 @@
 //! `tamper-resistant`: receptacles in dwellings are of the tamper-resistant kind.
 
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite, protection};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite, protection};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -10,7 +10,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the mark on the receptacle",
     reads: &["/devices/*/tamper_resistant"],
     limit: "125 V receptacles of 15 and 20 A in dwellings are marked tamper-resistant (NEC 2008, CEC 2009). Not above 5 1/2 \

@@ -1,7 +1,7 @@
 //! `weather-resistant`: receptacles outdoors are of the weather-resistant kind.
 
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Location, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Location, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -10,7 +10,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(2008),
+    since: Since::of(2008, 2009),
     needs: "the mark on a receptacle outdoors",
     reads: &["/devices/*/weather_resistant"],
     limit: "125 V receptacles of 15 and 20 A in damp and wet places are marked weather-resistant, under a cover that closes \

@@ -4,7 +4,7 @@ use crate::electrical::{Evidence, HalfEvidence, WiringState};
 use crate::facts::{DeviceKind, GroundInSight, Half, Probe};
 use crate::quantity::Voltage;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{RuleBasis, Severity, practice};
+use crate::standard::{RuleBasis, Severity, Since, practice};
 
 /// Above this an outlet of 120 V is not merely on a lively supply: a lost neutral shares 240 V by the loads. Common practice,
 /// no source.
@@ -17,7 +17,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the three lamps or a meter in each half of the receptacle",
     reads: &["/lamps", "/readings"],
     limit: "Hot, neutral and ground each on its own terminal, none open, none exchanged.",

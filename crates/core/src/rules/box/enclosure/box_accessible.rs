@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether the box can be got at without taking the building apart",
     reads: &["/observed/box-buried"],
     limit: "Every box can be reached without removing part of the building.",

@@ -3,7 +3,7 @@
 use super::fill::{clamps_unknown, fill};
 use crate::quantity::{Amount, Gauge};
 use crate::rules::{Finding, Rule, Side, Situation};
-use crate::standard::{RuleBasis, Severity, box_volume};
+use crate::standard::{RuleBasis, Severity, Since, box_volume};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the marked volume or the size of the box, its conductors, devices, clamps and fittings",
     reads: &["/marked_volume"],
     limit: "The volume required is at most the volume available. Each conductor from outside counts once, twice when \

@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether there is a box behind the device, luminaire or fan",
     reads: &["/observed/no-box"],
     limit: "A box at every splice, device, luminaire and fan.",

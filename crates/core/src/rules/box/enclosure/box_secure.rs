@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether the box moves when it is pushed",
     reads: &["/observed/box-loose"],
     limit: "The box is held to the structure, or by ears and wings that clamp the wall.",

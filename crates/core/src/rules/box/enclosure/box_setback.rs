@@ -4,7 +4,7 @@ use crate::facts::WallFinish;
 use crate::quantity::Length;
 use crate::rules::maximum::judge_maximum;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, TwinLimit, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// The most a box may be set back in a surface that does not burn.
 ///
@@ -22,7 +22,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "how far the front edge is behind the finished surface, and what the surface is",
     reads: &["/stand/set_back"],
     limit: "At most 1/4 in (6 mm) behind a surface that does not burn; flush or proud in wood and other surfaces that \

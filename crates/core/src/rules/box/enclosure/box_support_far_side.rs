@@ -2,7 +2,7 @@
 
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, cite, practice};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite, practice};
 
 /// A box with a longer side is supported on two sides or through its back.
 ///
@@ -17,7 +17,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether a ganged or large box is held on two sides or through its back",
     reads: &["/stand/far_side"],
     limit: "A ganged box, or one with a side over 100 mm (4 in), is held on two sides or through its back (CEC; local \

@@ -4,7 +4,7 @@ use crate::facts::WallFinish;
 use crate::quantity::Length;
 use crate::rules::maximum::judge_maximum;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, TwinLimit, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// The widest gap round a box with a flush cover.
 ///
@@ -19,7 +19,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the widest gap between the box and the wall",
     reads: &["/stand/gap"],
     limit: "At most 1/8 in (3 mm) between a box with a flush cover and a surface of plaster, board, tile or masonry.",

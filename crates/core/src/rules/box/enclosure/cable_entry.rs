@@ -4,7 +4,7 @@ use crate::facts::{BoxContents, BoxKind, Cable, Construction, Extent, Observatio
 use crate::quantity::Length;
 use crate::rules::minimum::judge_minimum;
 use crate::rules::{Finding, Rule, Side, Situation, Verdict};
-use crate::standard::{Confidence, RuleBasis, Severity, TwinLimit, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// Sheath that reaches into the box, past any clamp.
 ///
@@ -25,7 +25,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "for each cable: the sheath inside, the clamp, or the distance to its first support",
     reads: &[
         "/cables/*/sheath_inside",

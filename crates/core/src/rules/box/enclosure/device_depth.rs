@@ -2,7 +2,7 @@
 
 use crate::quantity::{Gauge, Length};
 use crate::rules::{Finding, Rule, Side, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(2008),
+    since: Since::nec(2008),
     needs: "the depth of the box, and how far the device reaches behind its yoke",
     reads: &["/depth"],
     limit: "Deep enough for the device; 1/4 in more where it reaches over 1 7/8 in, or over 1 in on 12 or 10 AWG; at \

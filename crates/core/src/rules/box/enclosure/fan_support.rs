@@ -3,7 +3,7 @@
 use crate::facts::{Carries, HungKind};
 use crate::quantity::{Amount, Mass};
 use crate::rules::{Finding, Rule, Side, Situation};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "what the box is marked to carry, and how heavy the fan is",
     reads: &["/hung/box_carries"],
     limit: "A paddle fan hangs from a box marked for fans, up to 70 lb (32 kg), above 35 lb (16 kg) with its weight marked; \

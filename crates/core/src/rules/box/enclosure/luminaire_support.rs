@@ -3,7 +3,7 @@
 use crate::facts::{Carries, HungKind};
 use crate::quantity::{Amount, Mass};
 use crate::rules::{Finding, Rule, Side, Situation};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "what the box is made for, and how heavy the luminaire is",
     reads: &["/hung/box_carries", "/hung/two_screws"],
     limit: "A box made for luminaires carries 50 lb (23 kg), more where it is marked for it; heavier ones hang from the \

@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Location, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Location, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "where the box is; whether box, cover and connectors are made for the place; whether water can get out",
     reads: &["/observed/not-weatherproof", "/observed/water-trapped"],
     limit: "Box, cover and connectors are made for the place, the gasket bears flat, nothing pools, and water has a way \

@@ -3,7 +3,7 @@
 use crate::electrical::{Evidence, WiringState};
 use crate::facts::{GroundInSight, Observation};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "a look behind the receptacle for a jumper from neutral to ground",
     reads: &["/observed/neutral-ground-jumper", "/lamps", "/readings"],
     limit: "No jumper from neutral to ground at a device; the neutral is not used as ground.",

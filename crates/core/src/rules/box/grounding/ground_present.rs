@@ -3,7 +3,7 @@
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{Construction, DeviceKind};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The year since which metal boxes and receptacles of new branch circuits are grounded.
 ///
@@ -20,7 +20,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "whether an equipment grounding conductor is in the box, and what the tester finds",
     reads: &["/lamps", "/readings"],
     limit: "A receptacle with a ground slot and every metal box has an equipment grounding conductor. Without one a \

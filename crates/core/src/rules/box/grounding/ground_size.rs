@@ -3,7 +3,7 @@
 use crate::facts::Role;
 use crate::quantity::{Amount, Gauge};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
-use crate::standard::{Material, RuleBasis, Severity, ampacity};
+use crate::standard::{Material, RuleBasis, Severity, Since, ampacity};
 
 /// The year since which the ground of a cable on up to 20 A is as large as its conductors; one or two sizes less before.
 /// The note of NEC Table 250-95, from memory; the year may be off.
@@ -16,7 +16,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the rating of the breaker, and the gauge of each ground",
     reads: &["/supply/amperes"],
     limit: "Copper: 15 A 14 AWG, 20 A 12, 30 to 60 A 10, 100 A 8, 200 A 6 AWG; aluminium two sizes larger. Never larger \
@@ -85,10 +85,13 @@ fn check_at_panel(situation: &PanelSituation) -> Vec<Finding> {
     {
         findings.push(match (incoming.ground, breaker.amperes) {
             (Some(gauge), Some(amperes)) => {
-                let least = ampacity::smallest_ground(situation.basis.edition, amperes, Material::Copper)
+                // The ground of a cable is of the metal of its legs.
+                let material = incoming.ground_material.unwrap_or(incoming.material);
+                let least = ampacity::smallest_ground(situation.basis.edition, amperes, material)
                     .unwrap_or(Gauge::Awg4)
                     .min(incoming.gauge);
-                held_against(&format!("{gauge} feeder"), gauge, least, amperes)
+                let metal = if material == Material::Copper { "" } else { " aluminium" };
+                held_against(&format!("{gauge}{metal} feeder"), gauge, least, amperes)
             }
             (None, _) => {
                 Finding::not_measured("feeder", "read the size of the ground of the feeder", "/incoming/ground")

@@ -4,7 +4,7 @@ use crate::electrical::Evidence;
 use crate::facts::{BoxContents, Meter, MeterReading, Probe};
 use crate::quantity::Voltage;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// More than this to a known ground is a voltage, on a meter that loads what it reads. A neutral under load lifts metal that
 /// is wrongly tied to it by a few volts. Common practice, no source.
@@ -19,7 +19,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Danger,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the metal of the box, and the ground slot, read to a known ground",
     reads: &["/readings"],
     limit: "The metal of a box and a ground slot read next to nothing to a known ground.",

@@ -3,7 +3,7 @@
 use crate::electrical::Evidence;
 use crate::facts::{BoxBond, BoxContents, Cable, Construction};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, MethodGround, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, MethodGround, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(1962),
+    since: Since::of(1962, 1962),
     needs: "how the ground is fixed to the metal box, and a measurement that proves it",
     reads: &["/bond", "/readings"],
     limit: "A metal box is bonded by a grounding screw that does nothing else, or by a listed clip or device.",

@@ -3,7 +3,7 @@
 use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: true,
-    since: None,
+    since: Since::ALWAYS,
     needs: "the kind of receptacle, its GFCI protection, and its marks",
     reads: &["/devices/*/marked_no_ground"],
     limit: "Without a ground: a two-slot receptacle; or a GFCI receptacle marked that it has no equipment ground; or \

@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -11,7 +11,7 @@ pub const RULE: Rule = Rule {
     basis: RuleBasis::Code,
     severity: Severity::Violation,
     always: false,
-    since: Some(1999),
+    since: Since::nec(1999),
     needs: "whether the yoke of a switch has its ground",
     reads: &["/observed/yoke-ungrounded"],
     limit: "The yoke of a switch is grounded, and with it a metal plate. Where an old box has no ground, a switch may be \
