@@ -61,7 +61,7 @@ impl<'a> Situation<'a> {
     }
 
     /// The year of this wiring, where a requirement of `rule` that came in `since` is younger.
-    fn is_older_than(&self, rule: &str, since: u16) -> Option<u16> {
+    pub(crate) fn is_older_than(&self, rule: &str, since: u16) -> Option<u16> {
         let wired_under = self.wired_under?;
         let is_new = self.new_work || self.repaired.contains(&rule);
         (!is_new && self.basis.is_older(wired_under, since)).then_some(wired_under.year())

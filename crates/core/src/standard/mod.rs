@@ -18,6 +18,6 @@ pub use edition::{
 };
 pub use limit::TwinLimit;
 pub use material::Material;
-pub use place::Location;
+pub use place::{Location, Purpose};
 pub use severity::{RuleBasis, Severity};
 pub use wiring_method::{MethodGround, WiringMethod};

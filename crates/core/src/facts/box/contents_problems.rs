@@ -2,6 +2,7 @@
 
 use super::contents::BoxContents;
 use super::landing::terminals_of;
+use crate::facts::audit::check_year;
 use crate::facts::problem::{Pointer, Problem, check_text, check_time};
 use crate::quantity::{Length, Volume};
 
@@ -13,6 +14,9 @@ const MOST_CONDUCTORS: usize = 200;
 const LONGEST_CONDUCTOR: Length = Length::mm(5_000);
 /// Largest accepted measure of a box: 2 m.
 const LARGEST_BOX: Length = Length::mm(2_000);
+
+/// Farthest accepted measure round a box: 30 m.
+const TALLEST: Length = Length::mm(30_000);
 
 impl BoxContents {
     /// What cannot be accepted, with the place of each. Odd facts are accepted (see [`super::Contradiction`]); broken
@@ -35,6 +39,8 @@ impl BoxContents {
         ] {
             range(&stand.at(field), length, LARGEST_BOX, "2 m (6 1/2 ft), more than any wall is thick");
         }
+        range(&stand.at("height"), self.stand.height, TALLEST, "30 m (98 ft)");
+        range(&stand.at("to_water"), self.stand.to_water, TALLEST, "30 m (98 ft)");
         for (index, device) in self.devices.iter().enumerate() {
             range(&at.at("devices").at(index).at("behind"), device.behind, LARGEST_BOX, "2 m (6 1/2 ft)");
         }
@@ -94,6 +100,7 @@ impl BoxContents {
             if !(1..=6).contains(&device.gangs) {
                 problems.push(Problem::new(&place.at("gangs"), "a device takes 1 to 6 gangs"));
             }
+            check_year(problems, &place.at("replaced"), device.replaced);
         }
         self.instrument_problems(at, problems);
         for (index, splice) in self.splices.iter().enumerate() {

@@ -3,7 +3,10 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::surroundings::Stand;
 use crate::quantity::{Gauge, Length, Mass};
+use crate::standard::protection::{Outlet, OutletKind};
+use crate::standard::{Location, Purpose};
 
 /// What a device is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -126,6 +129,15 @@ pub struct Device {
     /// Its rating in amperes.
     #[serde(default)]
     pub amperes: Option<u16>,
+    /// What it is for; general use when it is not noted.
+    #[serde(default)]
+    pub purpose: Option<Purpose>,
+    /// The year it was put in the place of another, where it is younger than the wiring.
+    #[serde(default)]
+    pub replaced: Option<u16>,
+    /// It is an AFCI receptacle, alone or with a GFCI in it.
+    #[serde(default)]
+    pub arc_fault: Option<bool>,
     /// How far it reaches behind its yoke.
     #[serde(default)]
     pub behind: Option<Length>,
@@ -169,6 +181,9 @@ impl Device {
             gangs,
             largest: None,
             amperes: None,
+            purpose: None,
+            replaced: None,
+            arc_fault: None,
             behind: None,
             seat: None,
             spacers: 0,
@@ -184,6 +199,18 @@ impl Device {
     /// How a person at the wall calls it.
     pub fn label(&self) -> String {
         format!("{} {}", self.kind.name(), self.id)
+    }
+
+    /// The outlet that it is, as the codes look at it, in a box that stands like this at such a place.
+    pub fn outlet(&self, location: Location, stand: &Stand) -> Outlet {
+        let large = self.kind == DeviceKind::RangeReceptacle || self.amperes.is_some_and(|amperes| amperes > 20);
+        Outlet {
+            kind: if large { OutletKind::Large } else { OutletKind::Small },
+            location,
+            purpose: self.purpose,
+            height: stand.height,
+            to_water: stand.to_water,
+        }
     }
 }
 

@@ -25,6 +25,7 @@ impl BoxContents {
             "/splices/*/pull_tested" => self.splices.iter_mut().for_each(|s| s.pull_tested = None),
             "/splices/*/both_metals" => self.splices.iter_mut().for_each(|s| s.both_metals = None),
             "/devices/*/seat" => self.devices.iter_mut().for_each(|d| d.seat = None),
+            "/devices/*/arc_fault" => self.devices.iter_mut().for_each(|d| d.arc_fault = None),
             "/devices/*/amperes" => self.devices.iter_mut().for_each(|d| d.amperes = None),
             "/devices/*/tamper_resistant" => self.devices.iter_mut().for_each(|d| d.tamper_resistant = None),
             "/devices/*/weather_resistant" => self.devices.iter_mut().for_each(|d| d.weather_resistant = None),

@@ -100,6 +100,7 @@ impl BoxContents {
         let devices = self.devices.iter().map(|device| Device {
             gangs: device.gangs,
             amperes: device.amperes,
+            purpose: device.purpose,
             split: device.split,
             ..Device::new(device.id, device.kind)
         });

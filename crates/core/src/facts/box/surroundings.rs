@@ -84,6 +84,12 @@ pub struct Stand {
     /// What that finish is.
     #[serde(default)]
     pub finish_to_come_kind: Option<WallFinish>,
+    /// From the floor, outdoors from grade, to its middle.
+    #[serde(default)]
+    pub height: Option<Length>,
+    /// From the nearest edge of a sink, tub or shower.
+    #[serde(default)]
+    pub to_water: Option<Length>,
     /// Supported on two sides or through the back.
     #[serde(default)]
     pub far_side: Option<bool>,

@@ -5,6 +5,7 @@ pub mod conductor_landing;
 pub mod device_rating;
 pub mod device_secure;
 pub mod gfci_required;
+mod replaced;
 pub mod safe_to_work;
 pub mod split_receptacle;
 pub mod tamper_resistant;

@@ -1,7 +1,9 @@
 //! `weather-resistant`: receptacles outdoors are of the weather-resistant kind.
 
+use super::replaced::dated;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Location, RuleBasis, Severity, Since, cite};
+use crate::standard::protection::{OutletKind, Replacement};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite_by_year};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -13,12 +15,13 @@ pub const RULE: Rule = Rule {
     since: Since::of(2008, 2009),
     needs: "the mark on a receptacle outdoors",
     reads: &["/devices/*/weather_resistant"],
-    limit: "125 V receptacles of 15 and 20 A in damp and wet places are marked weather-resistant, under a cover that closes \
-            over the plug where it is wet.",
+    limit: "Receptacles of 15 and 20 A in damp and wet places are marked weather-resistant. One put in the place of another \
+            is new work (2011).",
     why: "Indoor contacts corrode outdoors and run hot.",
     example: "An indoor receptacle under an outdoor cover.",
     citation: |edition| {
-        cite(edition, Some(("406.9(A), (B)", Confidence::Sure)), Some(("26-702", Confidence::CheckFirst)))
+        let nec = [(2011, "406.9(A), (B)", Confidence::Sure), (2008, "406.8(A), (B)", Confidence::MayBeOff)];
+        cite_by_year(edition, &nec, Some(("26-702", Confidence::CheckFirst)))
     },
     check,
 };
@@ -29,20 +32,28 @@ fn check(situation: &Situation) -> Vec<Finding> {
     receptacles
         .map(|(index, device)| {
             let label = device.label();
-            match (contents.location, device.weather_resistant) {
-                (None, _) => Finding::not_measured(label.clone(), "note where the box is", "/location"),
-                (Some(Location::Outdoors), Some(true)) => {
-                    Finding::meets(label.clone(), format!("The {label} is marked weather-resistant."))
+            let Some(location) = contents.location else {
+                return Finding::not_measured(label, "note where the box is", "/location");
+            };
+            if !location.is_damp() {
+                return Finding::not_applicable(label, "The place is dry.");
+            }
+            if device.outlet(location, &contents.stand).kind == OutletKind::Large {
+                return Finding::not_applicable(label, "It is asked of 15 and 20 A receptacles.");
+            }
+            let place = location.name();
+            match device.weather_resistant {
+                Some(true) => Finding::meets(label.clone(), format!("The {label} is marked weather-resistant.")),
+                Some(false) => {
+                    let sentence = format!("The {label} is not marked weather-resistant: {place}.");
+                    let year = RULE.since.under(situation.basis.edition).unwrap_or(0);
+                    let found = Finding::violates(label, sentence);
+                    dated(found, situation, RULE.code, (index, device), year, Replacement::Resistant)
                 }
-                (Some(Location::Outdoors), Some(false)) => Finding::violates(
-                    label.clone(),
-                    format!("The {label} is outdoors and not marked weather-resistant."),
-                ),
-                (Some(Location::Outdoors), None) => {
+                None => {
                     let words = format!("look for the weather-resistant mark of the {label}");
-                    Finding::not_measured(label.clone(), &words, format!("/devices/{index}/weather_resistant"))
+                    Finding::not_measured(label, &words, format!("/devices/{index}/weather_resistant"))
                 }
-                (Some(_), _) => Finding::not_applicable(label.clone(), "The place is dry."),
             }
         })
         .collect()
@@ -53,7 +64,7 @@ mod tests {
     use super::*;
     use crate::facts::DeviceKind;
     use crate::rules::Verdict;
-    use crate::standard::Edition;
+    use crate::standard::{Edition, Location};
     use crate::testing::{box_with_device, judged};
 
     #[test]
@@ -64,7 +75,11 @@ mod tests {
         contents.location = Some(Location::Outdoors);
         let judge = |contents: &_, year| judged(RULE.code, contents, Edition::Nec2023, Some(year)).verdict;
         assert_eq!((judge(&contents, 1995), judge(&contents, 2015)), (Verdict::Legacy, Verdict::Violates));
+        contents.devices[0].replaced = Some(2016);
+        assert_eq!(judge(&contents, 1995), Verdict::Violates, "put in anew");
         contents.location = Some(Location::Garage);
         assert_eq!(judge(&contents, 2015), Verdict::NotApplicable);
+        (contents.location, contents.devices[0].kind) = (Some(Location::OutdoorsCovered), DeviceKind::RangeReceptacle);
+        assert_eq!(judge(&contents, 2015), Verdict::NotApplicable, "a 50 A outlet of a vehicle");
     }
 }
