@@ -81,6 +81,7 @@ fn one_box_with_drawings(bencher: Bencher) {
         new_work: false,
         repaired: Vec::new(),
         contents: contents(),
+        fed_by: vec![],
         rulings: Vec::new(),
         typed: Vec::new(),
     };

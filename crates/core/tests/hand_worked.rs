@@ -40,6 +40,7 @@ fn request(
         new_work: false,
         repaired: Vec::new(),
         contents,
+        fed_by: vec![],
         rulings: Vec::new(),
         typed: Vec::new(),
     }

@@ -116,6 +116,7 @@ proptest! {
             new_work: false,
             repaired: vec![],
             contents,
+            fed_by: vec![],
             rulings: vec![],
             typed: vec![],
         };

@@ -5,7 +5,7 @@ use std::sync::OnceLock;
 use super::item::{ItemView, measured_again, views};
 use super::overview::BoxOverview;
 use super::work::WorkInScopes;
-use crate::facts::{Basis, BoxRecord, WorkItem};
+use crate::facts::{Basis, BoxContents, BoxRecord, KnownSupply, WorkItem};
 use crate::rules::{RuleResult, Situation, judge};
 use crate::standard::WiredUnder;
 
@@ -26,10 +26,18 @@ pub struct BoxAnswer {
 }
 
 impl BoxAnswer {
-    pub(super) fn of(record: &BoxRecord, items: &[WorkItem], basis: &Basis, wired_under: Option<WiredUnder>) -> Self {
+    /// Of a box, with the breakers that are known to feed it.
+    pub(super) fn of(
+        record: &BoxRecord,
+        items: &[WorkItem],
+        basis: &Basis,
+        wired_under: Option<WiredUnder>,
+        fed_by: &[KnownSupply],
+    ) -> Self {
         let repaired: Vec<&str> = items.iter().map(|item| item.rule.as_str()).collect();
-        let of = |contents, repaired| {
-            judge(&Situation { wired_under, repaired, rulings: &record.rulings, ..Situation::new(contents, basis) })
+        let of = |contents: &BoxContents, repaired| {
+            let fed = contents.fed_by(fed_by);
+            judge(&Situation { wired_under, repaired, rulings: &record.rulings, ..Situation::new(&fed, basis) })
         };
         let found = of(&record.found, &[]);
         let left = record.left.as_ref().map(|left| of(left, &repaired));

@@ -9,9 +9,11 @@ use super::answer::BoxAnswer;
 use super::item::{ItemView, views};
 use super::memory::{KnownBox, Memory};
 use super::overview::AuditCounts;
-use super::panel_judgement::{PanelJudgement, judge_panels};
+use super::panel_judgement::{PanelJudgement, judge_panels, known_supplies};
 use super::work::{SubjectWork, WorkInScopes};
-use crate::facts::{AuditFacts, Basis, BoxContents, BoxId, BoxRecord, Panel, PanelId, Room, Subject, WorkItem};
+use crate::facts::{
+    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, KnownSupply, Panel, PanelId, Room, Subject, WorkItem,
+};
 use crate::rules::{RuleResult, Situation};
 use crate::standard::WiredUnder;
 
@@ -75,11 +77,12 @@ impl<'a> Assessed<'a> {
         let boxes = facts.boxes();
         let items = items_by_subject(&facts.items);
         let own = |subject| items.get(&subject).map_or(&[][..], Vec::as_slice);
+        let panels = panels(facts, own, memory);
         let assess = |(room, record): (&'a Room, &'a BoxRecord)| {
-            AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, memory)
+            AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, &panels, memory)
         };
         let boxes = boxes.into_par_iter().map(assess).collect();
-        Self { facts, boxes, panels: panels(facts, own, memory) }
+        Self { facts, boxes, panels }
     }
 
     /// Of one subject alone: of a box, or of all panels, which feed each other.
@@ -88,9 +91,11 @@ impl<'a> Assessed<'a> {
         let own = facts.items_of(subject);
         match subject {
             Subject::Box(id) => {
+                let panels = panels(facts, |_| &[], &memory);
                 let boxes = facts.boxes().into_iter().filter(|(_, record)| record.id == id);
-                let boxes = boxes.map(|(room, record)| AssessedBox::with(room, record, &own, facts, &memory)).collect();
-                Self { facts, boxes, panels: Vec::new() }
+                let assess = |(room, record)| AssessedBox::with(room, record, &own, facts, &panels, &memory);
+                let boxes = boxes.map(assess).collect();
+                Self { facts, boxes, panels }
             }
             Subject::Panel(_) => {
                 let of = |known| if known == subject { own.as_slice() } else { &[] };
@@ -138,11 +143,19 @@ fn items_by_subject(items: &[WorkItem]) -> std::collections::HashMap<Subject, Ve
 }
 
 impl<'a> AssessedBox<'a> {
-    fn with(room: &'a Room, record: &'a BoxRecord, items: &[WorkItem], facts: &'a AuditFacts, memory: &Memory) -> Self {
+    fn with(
+        room: &'a Room,
+        record: &'a BoxRecord,
+        items: &[WorkItem],
+        facts: &'a AuditFacts,
+        panels: &[AssessedPanel],
+        memory: &Memory,
+    ) -> Self {
         let basis = &facts.audit.basis;
         let wired_under = basis.wired_under(room, record.wired_under);
-        let known =
-            memory.of_box(record, items, basis, wired_under, || BoxAnswer::of(record, items, basis, wired_under));
+        let fed_by = known_supplies(record.id, panels.iter().map(|known| (known.panel, &known.found)));
+        let work_out = |fed_by: &[KnownSupply]| BoxAnswer::of(record, items, basis, wired_under, fed_by);
+        let known = memory.of_box(record, items, basis, wired_under, fed_by, work_out);
         Self { room, record, wired_under, basis, known }
     }
 
@@ -169,10 +182,11 @@ impl<'a> AssessedBox<'a> {
     /// What is done at it within each scope, planned when it is first asked for.
     pub fn work(&self) -> &WorkInScopes {
         self.answer().work.get_or_init(|| {
+            let fed = self.contents().fed_by(&self.known.fed_by);
             let situation = Situation {
                 wired_under: self.wired_under,
                 rulings: &self.record.rulings,
-                ..Situation::new(self.contents(), self.basis)
+                ..Situation::new(&fed, self.basis)
             };
             SubjectWork::in_scopes(&self.answer().findings, self.now(), &situation)
         })

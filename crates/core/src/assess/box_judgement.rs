@@ -6,8 +6,8 @@ use utoipa::ToSchema;
 use crate::electrical::proof_of_dead::{DeadTest, dead_test_of_box};
 use crate::electrical::{Arrangement, Diagnosis, HalfReadings, LandingMistake, arrangements, diagnose, mistakes};
 use crate::facts::{
-    Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, LengthText, Ruling, TypedEntry, apply_entries,
-    length_texts,
+    Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, KnownSupply, LengthText, Ruling, TypedEntry,
+    apply_entries, length_texts,
 };
 use crate::picture::{Face, Section};
 use crate::repair::{PlanOutcome, Proposal, plan_with, propose_from};
@@ -32,6 +32,10 @@ pub struct JudgeRequest {
     pub repaired: Vec<String>,
     /// What is in the box.
     pub contents: BoxContents,
+    /// The breakers that are known to feed it, from the panel and its circuits, at most 12: they count before the notes.
+    #[serde(default)]
+    #[schema(max_items = 12)]
+    pub fed_by: Vec<KnownSupply>,
     /// What the inspector ruled, at most 100.
     #[serde(default)]
     #[schema(max_items = 100)]
@@ -116,11 +120,12 @@ impl Electrical {
 
 /// Judges a box. Never fails: what was typed and not understood is answered in [`Judgement::entries`].
 pub fn judge_box(request: JudgeRequest) -> Judgement {
-    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
+    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, fed_by, rulings, typed } = request;
     let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
     let entries = apply_entries(&mut contents, &typed, basis.units);
+    let fed = contents.fed_by(&fed_by);
     let situation =
-        Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
+        Situation { contents: &fed, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let results = judge(&situation);
     Judgement { entries, ..judgement(&contents, &basis, results) }
 }
@@ -183,9 +188,10 @@ pub struct Remedies {
 
 /// Plans for a box, mending what it breaks down to poor workmanship.
 pub fn plan_for(request: JudgeRequest) -> Remedies {
-    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, rulings, typed } = request;
+    let JudgeRequest { basis, wired_under, new_work, repaired, mut contents, fed_by, rulings, typed } = request;
     let repaired: Vec<&str> = repaired.iter().map(String::as_str).collect();
     apply_entries(&mut contents, &typed, basis.units);
+    let contents = contents.fed_by(&fed_by);
     let situation =
         Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let found = judge(&situation);
@@ -209,6 +215,7 @@ mod tests {
             new_work: false,
             repaired: vec![],
             contents,
+            fed_by: vec![],
             rulings: vec![],
             typed: vec![],
         }

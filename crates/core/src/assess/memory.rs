@@ -7,7 +7,7 @@ use quick_cache::sync::Cache;
 
 use super::answer::BoxAnswer;
 use super::panel_judgement::PanelJudgement;
-use crate::facts::{AuditFacts, AuditId, Basis, BoxId, BoxRecord, WorkItem};
+use crate::facts::{AuditFacts, AuditId, Basis, BoxId, BoxRecord, KnownSupply, WorkItem};
 use crate::standard::WiredUnder;
 
 /// The answer of a box with all that it follows from.
@@ -15,6 +15,8 @@ pub struct KnownBox {
     record: BoxRecord,
     basis: Basis,
     wired_under: Option<WiredUnder>,
+    /// The breakers that are known to feed it.
+    pub(super) fed_by: Vec<KnownSupply>,
     /// What was said of its findings.
     pub(super) items: Vec<WorkItem>,
     /// What follows.
@@ -49,10 +51,15 @@ impl Memory {
         items: &[WorkItem],
         basis: &Basis,
         wired_under: Option<WiredUnder>,
-        work_out: impl FnOnce() -> BoxAnswer,
+        fed_by: Vec<KnownSupply>,
+        work_out: impl FnOnce(&[KnownSupply]) -> BoxAnswer,
     ) -> Arc<KnownBox> {
         let same = |known: &Arc<KnownBox>| {
-            known.wired_under == wired_under && known.items == items && known.record == *record && known.basis == *basis
+            known.wired_under == wired_under
+                && known.fed_by == fed_by
+                && known.items == items
+                && known.record == *record
+                && known.basis == *basis
         };
         if let Some(known) = self.boxes.get(&record.id).filter(same) {
             return known;
@@ -60,7 +67,7 @@ impl Memory {
         self.judged.fetch_add(1 + u64::from(record.left.is_some()), Ordering::Relaxed);
         let (record, basis, items) = (record.clone(), basis.clone(), items.to_vec());
         let id = record.id;
-        let known = Arc::new(KnownBox { record, basis, wired_under, items, answer: work_out() });
+        let known = Arc::new(KnownBox { answer: work_out(&fed_by), record, basis, wired_under, fed_by, items });
         self.boxes.insert(id, Arc::clone(&known));
         known
     }

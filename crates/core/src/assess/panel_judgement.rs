@@ -3,10 +3,10 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::supply::supply_difference;
+use super::supply::{known_supply, supply_difference};
 use crate::electrical::feeds::{BreakerFeeds, feeds};
 use crate::electrical::mapping::{DirectoryLine, PanelAnswer, panel_answer};
-use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, Panel, PanelFeed, PanelId, Room};
+use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, KnownSupply, Panel, PanelFeed, PanelId, Room};
 use crate::repair::{PanelFound, PanelProposal, propose_at_panel};
 use crate::rules::{PanelSituation, RuleResult, Verdict, is_dangerous, judge_panel, worst_verdict};
 use crate::standard::Severity;
@@ -151,8 +151,22 @@ pub struct FeedingBreaker {
     pub breaker: String,
     /// What goes dark with it.
     pub sentence: String,
+    /// What it is known to bring.
+    pub supply: KnownSupply,
     /// What the note at the box says otherwise than this breaker; absent where the two agree, or two breakers feed the box.
     pub differs: Option<String>,
+}
+
+/// What the breakers that feed a box itself are known to bring to it.
+pub fn known_supplies<'a>(
+    id: BoxId,
+    panels: impl IntoIterator<Item = (&'a Panel, &'a PanelJudgement)>,
+) -> Vec<KnownSupply> {
+    let of_panel = |(panel, judged): (&'a Panel, &'a PanelJudgement)| {
+        let feeding = judged.feeds.iter().filter(move |feeds| feeds.feeds_itself(id));
+        feeding.filter_map(move |feeds| known_supply(panel, feeds))
+    };
+    panels.into_iter().flat_map(of_panel).collect()
 }
 
 /// The breakers that feed a box, in the panel where they sit.
@@ -163,11 +177,13 @@ pub fn breakers_of<'a>(
     let mut feeding = Vec::new();
     for (panel, judged) in panels {
         for feeds in judged.feeds.iter().filter(|feeds| feeds.feeds_itself(record.id)) {
+            let Some(supply) = known_supply(panel, feeds) else { continue };
             feeding.push(FeedingBreaker {
                 panel: panel.id,
                 panel_name: panel.name.clone(),
                 breaker: feeds.name.clone(),
                 sentence: feeds.sentence.clone(),
+                supply,
                 differs: panel.breaker(feeds.breaker).and_then(|breaker| supply_difference(record, breaker)),
             });
         }

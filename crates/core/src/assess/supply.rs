@@ -1,7 +1,24 @@
 //! What feeds a box is written in two places: at its breaker, and as a note at the box. Where both are known and differ, it is
 //! said at both.
 
-use crate::facts::{BoxRecord, Breaker, BreakerProtection};
+use crate::electrical::feeds::BreakerFeeds;
+use crate::facts::{BoxRecord, Breaker, BreakerProtection, KnownSupply, Panel};
+
+/// What a breaker is known to bring to what it feeds.
+pub fn known_supply(panel: &Panel, feeds: &BreakerFeeds) -> Option<KnownSupply> {
+    let breaker = panel.breaker(feeds.breaker)?;
+    Some(KnownSupply {
+        breaker: format!("breaker {} of {}", feeds.name, panel.name),
+        circuits: feeds.circuits.clone(),
+        amperes: breaker.amperes,
+        gfci: protects(breaker, BreakerProtection::Gfci),
+        afci: protects(breaker, BreakerProtection::Afci),
+    })
+}
+
+fn protects(breaker: &Breaker, what: BreakerProtection) -> bool {
+    breaker.protection == what || breaker.protection == BreakerProtection::DualFunction
+}
 
 /// What the note at a box says otherwise than the breaker that feeds it; `None` where the two agree, or one is not known.
 pub fn supply_difference(record: &BoxRecord, breaker: &Breaker) -> Option<String> {
@@ -12,8 +29,7 @@ pub fn supply_difference(record: &BoxRecord, breaker: &Breaker) -> Option<String
     {
         differs.push(format!("{} says {noted} A, breaker {} is {amperes} A", record.tag, breaker.name()));
     }
-    let has =
-        |what: BreakerProtection| breaker.protection == what || breaker.protection == BreakerProtection::DualFunction;
+    let has = |what| protects(breaker, what);
     for (what, noted, there) in
         [("GFCI", note.gfci, has(BreakerProtection::Gfci)), ("AFCI", note.afci, has(BreakerProtection::Afci))]
     {

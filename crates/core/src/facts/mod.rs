@@ -22,12 +22,12 @@ pub use audit::{Area, Audit, Basis, Building, Letterhead};
 pub use audit_facts::{AuditFacts, RoomFacts};
 pub(crate) use r#box::add_cable;
 pub use r#box::{
-    Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, Carries, Colour, Conductor,
-    ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind, EntryEcho, Extent, Fittings,
-    FreeFigures, GroundInSight, Hung, HungKind, JoiningMethod, Joint, Landing, LengthEcho, LengthText, LengthWish,
-    Observation, ObservationGroup, ObservationInfo, Observed, Opening, Preset, Role, Seat, Source, Splice, SpliceKind,
-    Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries,
-    length_texts, observation_infos, presets, terminals_of,
+    Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, CableGoes, CableSupply, Carries,
+    Colour, Conductor, ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind, EntryEcho,
+    Extent, Fittings, FreeFigures, GroundInSight, Hung, HungKind, JoiningMethod, Joint, KnownSupply, Landing,
+    LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed, Opening, Preset,
+    Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength,
+    TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};

@@ -8,6 +8,7 @@ use super::device::{Device, Hung};
 use super::landing::Landing;
 use super::observation::{Observation, Observed};
 use super::splice::Splice;
+use super::supply::{CableGoes, CableSupply};
 use super::surroundings::{Added, BoxBond, Fittings, Stand, Supply, WallFinish};
 use crate::facts::dead_test::DeadStep;
 use crate::facts::readings::{DetectorReading, LampReading, MeterReading, TripReading};
@@ -100,6 +101,12 @@ pub struct Cable {
     /// How its conductors are run.
     #[serde(default)]
     pub method: WiringMethod,
+    /// Where it goes; not noted when absent.
+    #[serde(default)]
+    pub goes: Option<CableGoes>,
+    /// What it brings, where that is not what the note of the whole box says.
+    #[serde(default)]
+    pub supply: Option<CableSupply>,
     /// Where it comes in.
     #[serde(default)]
     pub entry: CableEntry,
@@ -136,6 +143,8 @@ impl Cable {
             id,
             label: String::new(),
             method: WiringMethod::Unknown,
+            goes: None,
+            supply: None,
             entry: CableEntry::Back,
             sheath_end: None,
             sheath_inside: None,

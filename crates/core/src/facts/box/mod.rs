@@ -14,6 +14,7 @@ mod observation;
 mod presets;
 mod record;
 mod splice;
+mod supply;
 mod surroundings;
 mod take_reading;
 
@@ -30,4 +31,5 @@ pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use record::BoxRecord;
 pub use splice::{Splice, SpliceKind};
+pub use supply::{CableGoes, CableSupply, KnownSupply};
 pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Stand, Supply, SupportFitting, WallFinish};

@@ -1,5 +1,6 @@
 //! `change-breaker`: a breaker that the smallest conductor of the circuit allows.
 
+use crate::facts::Conductor;
 use crate::repair::{Change, Diagnosis, Repair};
 use crate::standard::{Location, Profile, ampacity};
 
@@ -7,7 +8,7 @@ use crate::standard::{Location, Profile, ampacity};
 pub const REPAIR: Repair = Repair {
     code: "change-breaker",
     title: "Change the breaker",
-    mends: &["conductor-ampacity", "ground-size", "device-rating", "tamper-resistant"],
+    mends: &["conductor-ampacity", "ground-size", "device-rating"],
     least_minutes: 15,
     intrusiveness: 2,
     for_circuit: true,
@@ -17,7 +18,21 @@ pub const REPAIR: Repair = Repair {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
     let edition = diagnosis.situation.basis.edition;
-    let circuit = contents.conductors.iter().filter(|conductor| !conductor.is_ground() && !conductor.from_canopy);
+    // Of the circuits of the box the one whose breaker is too large for what is on it, else the largest.
+    let carried = |conductor: &&Conductor| !conductor.is_ground() && !conductor.from_canopy;
+    let now = contents
+        .conductors
+        .iter()
+        .filter(carried)
+        .filter_map(|conductor| {
+            let amperes = contents.supply_of(conductor).amperes?;
+            let most = ampacity::largest_breaker(edition, conductor.gauge, conductor.material);
+            Some((most.is_none_or(|most| most < amperes), amperes))
+        })
+        .max()
+        .map(|(_, amperes)| amperes);
+    let on_it = |conductor: &&Conductor| now.is_none() || contents.supply_of(conductor).amperes == now;
+    let circuit = contents.conductors.iter().filter(carried).filter(on_it);
     let mut most = None;
     for conductor in circuit {
         match ampacity::largest_breaker(edition, conductor.gauge, conductor.material) {
@@ -25,7 +40,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             _ => return Err(vec![format!("{} is no branch conductor at any breaker", conductor.label())]),
         }
     }
-    let grounds = contents.grounds().filter(|ground| !ground.from_canopy);
+    let grounds = contents.grounds().filter(|ground| !ground.from_canopy).filter(on_it);
     for ground in grounds {
         let carries = |amperes: u16| {
             ampacity::smallest_ground(edition, amperes, ground.material)
@@ -38,7 +53,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let Some(most) = most else {
         return Err(vec!["no standard breaker is small enough for what is in the box".to_owned()]);
     };
-    if contents.supply.amperes.is_some_and(|now| now <= most) {
+    if now.is_some_and(|now| now <= most) {
         return Err(vec!["the breaker is not too large".to_owned()]);
     }
     // NEC 210.11(C)(1) to (3), from memory, sure: small-appliance, laundry and bathroom circuits are of 20 A.
@@ -55,7 +70,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         )]);
     }
     let mut change = diagnosis.change(15);
-    change.after.supply.amperes = Some(most);
+    change.after.set_breaker(now, most);
     change.bring(format!("breaker, {most} A, listed for the panel"), 1);
     change.step(format!("Have the breaker replaced by one of {most} A; check that the loads of the circuit allow it."));
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");

@@ -16,12 +16,7 @@ pub const REPAIR: Repair = Repair {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(15);
     let (gfci, afci) = (diagnosis.breaks("gfci-required"), diagnosis.breaks("afci-required"));
-    if gfci {
-        change.after.supply.gfci = Some(true);
-    }
-    if afci {
-        change.after.supply.afci = Some(true);
-    }
+    change.after.protect(gfci, afci);
     let kind = match (gfci, afci) {
         (true, true) => "dual-function breaker",
         (true, false) => "GFCI breaker",

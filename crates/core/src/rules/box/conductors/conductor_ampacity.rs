@@ -27,24 +27,28 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    let mut kinds: Vec<(Gauge, Material)> = contents
+    let mut kinds: Vec<(Gauge, Material, Option<u16>)> = contents
         .conductors
         .iter()
         .filter(|conductor| conductor.role != Role::EquipmentGrounding && !conductor.from_canopy)
-        .map(|conductor| (conductor.gauge, conductor.material))
+        .map(|conductor| (conductor.gauge, conductor.material, contents.supply_of(conductor).amperes))
         .collect();
-    kinds.sort_by_key(|(gauge, _)| *gauge);
+    kinds.sort_by_key(|(gauge, _, amperes)| (*gauge, *amperes));
     kinds.dedup();
     if kinds.is_empty() {
         return vec![Finding::no_conductors()];
     }
-    let Some(amperes) = contents.supply.amperes else {
+    if kinds.iter().all(|(.., amperes)| amperes.is_none()) {
         return vec![Finding::not_measured("circuit", "read the rating of the breaker", "/supply/amperes")];
-    };
+    }
     kinds
         .into_iter()
-        .map(|(gauge, material)| {
+        .map(|(gauge, material, amperes)| {
             let label = format!("{gauge}{}", aluminium(material));
+            let Some(amperes) = amperes else {
+                let words = format!("read the rating of the breaker of the {label}");
+                return Finding::not_measured(label, &words, "/supply/amperes");
+            };
             if gauge < Gauge::Awg14 {
                 return too_thin(contents, label);
             }

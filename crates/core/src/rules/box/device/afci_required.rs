@@ -57,10 +57,11 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 Asked::Unsettled(open) => return Finding::not_measured(label, open.words, open.field),
                 Asked::Since { year, .. } => year,
             };
-            if contents.supply.afci == Some(true) || device.arc_fault == Some(true) {
+            let upstream = contents.supply_of_device(device).afci;
+            if upstream == Some(true) || device.arc_fault == Some(true) {
                 return Finding::meets(label, format!("AFCI-protected, as the place asks: {place}."));
             }
-            if contents.supply.afci.is_none() {
+            if upstream.is_none() {
                 return Finding::not_measured(label, "find out whether an AFCI protects this outlet", "/supply/afci");
             }
             let found = Finding::violates(label, format!("Not AFCI-protected; asked for here since {year}: {place}."));

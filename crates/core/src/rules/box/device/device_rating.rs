@@ -29,7 +29,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     receptacles
         .map(|(index, device)| {
             let label = device.label();
-            let Some(circuit) = contents.supply.amperes else {
+            let Some(circuit) = contents.supply_of_device(device).amperes else {
                 return Finding::not_measured(label.clone(), "read the rating of the breaker", "/supply/amperes");
             };
             let Some(rating) = device.amperes else {

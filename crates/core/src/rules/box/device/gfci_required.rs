@@ -65,7 +65,7 @@ fn of_receptacle(situation: &Situation, location: Location, label: String, index
     // A GFCI protects itself; the receptacle beside it only where that hangs on its LOAD side.
     let itself = device.kind == DeviceKind::GfciReceptacle;
     let beside_one = contents.devices.iter().any(|other| other.kind == DeviceKind::GfciReceptacle);
-    let protection = if itself { Some(true) } else { contents.supply.gfci };
+    let protection = if itself { Some(true) } else { contents.supply_of_device(device).gfci };
     // The tester's button says nothing where no ground is: the current has no way to go.
     let proven_ground = Evidence::of(contents).ground_found == Some(true);
     if protection == Some(true) && proven_ground && contents.trips.iter().any(|trip| !trip.tripped) {

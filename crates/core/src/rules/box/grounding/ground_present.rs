@@ -76,7 +76,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
             Finding::violates("ground", sentence).since(THREE_WIRE_UNTIL)
         }
         (absent, Some(device)) => {
-            let protected = contents.supply.gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
+            let protected =
+                contents.supply_of_device(device).gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
             if protected && device.marked_no_ground == Some(true) {
                 Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
             } else {

@@ -1,6 +1,6 @@
 //! `ground-size`: each equipment ground is large enough for its breaker.
 
-use crate::facts::Role;
+use crate::facts::{Conductor, Role};
 use crate::quantity::{Amount, Gauge};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
 use crate::standard::{Material, RuleBasis, Severity, Since, ampacity};
@@ -33,20 +33,29 @@ fn check(situation: &Situation) -> Vec<Finding> {
     if grounds.is_empty() {
         return Vec::new();
     }
-    let Some(amperes) = contents.supply.amperes else {
+    if grounds.iter().all(|ground| contents.supply_of(ground).amperes.is_none()) {
         return vec![Finding::not_measured("circuit", "read the rating of the breaker", "/supply/amperes")];
+    }
+    // The conductors of its own cable where it is in one, else all of the box.
+    let circuit = |ground: &Conductor| {
+        let others = contents.conductors.iter().filter(|c| !c.is_ground() && !c.from_canopy);
+        let own = others.clone().filter(|c| ground.cable.is_some() && c.cable == ground.cable).map(|c| c.gauge).max();
+        own.or_else(|| others.map(|c| c.gauge).max())
     };
-    let circuit = contents.conductors.iter().filter(|c| !c.is_ground() && !c.from_canopy).map(|c| c.gauge).max();
     grounds
         .into_iter()
         .map(|ground| {
             let label = ground.label();
+            let Some(amperes) = contents.supply_of(ground).amperes else {
+                let words = format!("read the rating of the breaker of the {label} ground");
+                return Finding::not_measured(label, &words, "/supply/amperes").of_conductor(ground);
+            };
             let Some(table) = ampacity::smallest_ground(situation.basis.edition, amperes, ground.material) else {
                 return Finding::not_applicable(label.clone(), format!("The table we carry ends below {amperes} A."))
                     .of_conductor(ground);
             };
             // A ground need not be larger than the conductors of its circuit.
-            let least = circuit.map_or(table, |largest| table.min(largest));
+            let least = circuit(ground).map_or(table, |largest| table.min(largest));
             let finding = held_against(&label, ground.gauge, least, amperes).of_conductor(ground);
             if ground.gauge >= Gauge::Awg18 && amperes <= 20 { finding.since(FULL_SIZE) } else { finding }
         })

@@ -43,7 +43,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
             if ground.is_found() || matches!(ground, Ground::Broken(_)) {
                 return Finding::meets(label.clone(), "A ground is here: a replacement is of the grounding type.");
             }
-            let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
+            let upstream = contents.supply_of_device(device).gfci;
+            let protected = device.kind == DeviceKind::GfciReceptacle || upstream == Some(true);
             match (device.kind, protected, device.marked_no_ground) {
                 (DeviceKind::TwoSlotReceptacle, ..) => Finding::meets(label.clone(), "Two slots where no ground is."),
                 (_, true, Some(true)) => {
@@ -57,7 +58,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
                     "look for the marks: GFCI protected, no equipment ground",
                     format!("/devices/{index}/marked_no_ground"),
                 ),
-                (_, false, _) if contents.supply.gfci.is_none() => Finding::not_measured(
+                (_, false, _) if upstream.is_none() => Finding::not_measured(
                     label.clone(),
                     "find out whether a GFCI protects this receptacle",
                     "/supply/gfci",
