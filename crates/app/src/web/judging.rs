@@ -151,13 +151,14 @@ fn named<T: Copy>(values: impl IntoIterator<Item = T>, name: fn(T) -> &'static s
 #[get("/trades")]
 pub fn trades() -> Json<Trades> {
     let editions = Edition::ALL.map(|edition| EditionChoice { edition, name: edition.name() });
-    let shop_lengths = HouseRules::default().shop.named().map(|(field, words, _)| ShopLength { field, words });
+    let shop_lengths = HouseRules::default().shop.named().into_iter();
+    let shop_lengths = shop_lengths.map(|(field, words, _)| ShopLength { field, words }).collect();
     let defaults = super::audits::defaults().map(|(units, house_rules)| Defaults { units, house_rules });
     Json(Trades {
         rules: rule_book(),
         editions: editions.into(),
         house_rules: house_rule_infos(),
-        shop_lengths: shop_lengths.into(),
+        shop_lengths,
         defaults: defaults.into(),
         observations: observation_infos(),
         presets: presets(),

@@ -13,6 +13,7 @@ pub fn known_supply(panel: &Panel, feeds: &BreakerFeeds) -> Option<KnownSupply> 
         amperes: breaker.amperes,
         gfci: protects(breaker, BreakerProtection::Gfci),
         afci: protects(breaker, BreakerProtection::Afci),
+        motor: breaker.motor,
     })
 }
 

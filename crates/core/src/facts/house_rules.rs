@@ -1,104 +1,214 @@
-//! Where practitioners disagree: each school is a setting with a default and the reason for it.
+//! Where practitioners disagree: each school is a setting with a default and the reason for it. A matter is declared once,
+//! and the first of its schools is the default.
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::house_rule_infos::house_rule_infos;
 use super::problem::{Pointer, Problem};
+use super::shop_lengths::ShopLengths;
 use crate::quantity::{Length, UnitSystem};
 
-/// How the length from the sheath and the reach past the opening go together.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum LimitsTogether {
-    /// Both must hold.
-    #[default]
-    Both,
-    /// One of the two will do.
-    Either,
+/// One matter on which practice differs, for the screen on which it is settled.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct HouseRuleInfo {
+    /// The field of [`HouseRules`].
+    pub field: &'static str,
+    /// What it is about.
+    pub matter: &'static str,
+    /// The schools: value and words.
+    pub schools: Vec<School>,
+    /// The value of the default.
+    pub default: &'static str,
+    /// Why that is the default.
+    pub reason: &'static str,
 }
 
-/// Whether a splice inside the free length is part of it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum SplicedLength {
-    /// The length is measured through the splice.
-    #[default]
-    Counts,
-    /// The length ends at the splice.
-    DoesNotCount,
+/// One school of practice.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct School {
+    /// The value in JSON.
+    pub value: &'static str,
+    /// In words.
+    pub words: &'static str,
 }
 
-/// What governs when a length meets a limit in one unit and misses its twin in the other.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum TwinUnits {
-    /// Meeting either is enough.
-    #[default]
-    Either,
-    /// The figure in inches must be met.
-    InchesGovern,
+macro_rules! matters {
+    ($(
+        $(#[$doc:meta])*
+        $field:ident: $Matter:ident, $matter:literal, $reason:literal {
+            $default:ident $default_value:literal $default_words:literal;
+            $($School:ident $value:literal $words:literal;)+
+        }
+    )+) => {
+        $(
+            $(#[$doc])*
+            #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
+            pub enum $Matter {
+                #[doc = $default_words]
+                #[default]
+                #[serde(rename = $default_value)]
+                $default,
+                $(
+                    #[doc = $words]
+                    #[serde(rename = $value)]
+                    $School,
+                )+
+            }
+
+            impl $Matter {
+                const fn words(self) -> &'static str {
+                    match self {
+                        Self::$default => $default_words,
+                        $(Self::$School => $words,)+
+                    }
+                }
+            }
+        )+
+
+        /// The house rules of a firm or of one audit.
+        #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+        #[serde(deny_unknown_fields)]
+        pub struct HouseRules {
+            $(
+                $(#[$doc])*
+                #[serde(default)]
+                pub $field: $Matter,
+            )+
+            /// What the planner adds up.
+            #[serde(default)]
+            pub plan_weights: PlanWeights,
+            /// How finely the tape reads: a figure this close to a limit is marginal.
+            #[serde(default = "default_resolution")]
+            pub measuring_resolution: Length,
+            /// What joining takes and gives.
+            #[serde(default)]
+            pub shop: ShopLengths,
+        }
+
+        impl Default for HouseRules {
+            fn default() -> Self {
+                Self {
+                    $($field: $Matter::default(),)+
+                    plan_weights: PlanWeights::default(),
+                    measuring_resolution: default_resolution(),
+                    shop: ShopLengths::default(),
+                }
+            }
+        }
+
+        /// Every matter with its schools, default and reason.
+        pub fn house_rule_infos() -> Vec<HouseRuleInfo> {
+            vec![$(HouseRuleInfo {
+                field: stringify!($field),
+                matter: $matter,
+                schools: vec![
+                    School { value: $default_value, words: $default_words },
+                    $(School { value: $value, words: $words },)+
+                ],
+                default: $default_value,
+                reason: $reason,
+            },)+]
+        }
+
+        impl HouseRules {
+            /// The same with one matter put back to its default; `None` when it is at its default already, or there is no
+            /// such matter.
+            pub fn with_default(&self, field: &str) -> Option<Self> {
+                let mut other = *self;
+                $(if field == stringify!($field) {
+                    other.$field = $Matter::default();
+                })+
+                (other != *self).then_some(other)
+            }
+
+            /// The school chosen on a matter, in words; empty when there is no such matter.
+            pub fn school(&self, field: &str) -> &'static str {
+                $(if field == stringify!($field) {
+                    return self.$field.words();
+                })+
+                ""
+            }
+        }
+    };
 }
 
-/// Push-in terminals of devices.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum SpringTerminals {
-    /// Accepted where listed, with a note.
-    #[default]
-    Accept,
-    /// Conductors are landed on the screws.
-    Reterminate,
-}
-
-/// What may go under the ears of a device.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum SpacerMaterial {
-    /// Rigid or listed spacers only.
-    #[default]
-    RigidOnly,
-    /// Anything that fits.
-    Anything,
-}
-
-/// How far spacers may bridge.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum SpacerReach {
-    /// The permitted set-back: two of 1/8 in.
-    #[default]
-    PermittedSetBack,
-    /// As far as needed.
-    AsNeeded,
-}
-
-/// How terminals are tightened.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum TorqueBy {
-    /// With a calibrated driver where the edition asks for it.
-    #[default]
-    Driver,
-    /// By hand.
-    Hand,
-}
-
-/// The joining method that is preferred among those that fit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum JoiningChoice {
-    /// Whichever fits and is quickest.
-    #[default]
-    QuickestThatFits,
-    /// Lever connector, in line.
-    InLineLever,
-    /// Lever connector, side by side.
-    SideBySideLever,
-    /// Twist-on connector.
-    TwistOn,
-    /// Crimp sleeve.
-    CrimpSleeve,
+matters! {
+    /// How the length from the sheath and the reach past the opening go together.
+    limits_together: LimitsTogether, "6 in from the sheath, 3 in past the opening",
+    "The code text joins the two; \"either\" is a misreading of it." {
+        Both "both" "Both must hold";
+        Either "either" "Either will do";
+    }
+    /// Whether a splice inside the free length is part of it.
+    spliced_length: SplicedLength, "A splice inside the free length",
+    "The 2023 text says that it counts; earlier editions are silent, and it is the accepted repair." {
+        Counts "counts" "Counts as free length";
+        DoesNotCount "does-not-count" "The length ends at the splice";
+    }
+    /// What governs when a length meets a limit in one unit and misses its twin in the other.
+    twin_units: TwinUnits, "Inches and millimetres where they differ",
+    "The code accepts compliance in either system. A figure between the two is shown as marginal." {
+        Either "either" "Meeting either is enough";
+        InchesGovern "inches-govern" "Inches govern";
+    }
+    /// Push-in terminals of devices.
+    spring_terminals: SpringTerminals, "Push-in terminals",
+    "They are listed; the box is open anyway when they are moved to the screws." {
+        Accept "accept" "Accept where listed, with a note";
+        Reterminate "reterminate" "Land on the screws";
+    }
+    /// What may go under the ears of a device.
+    spacer_material: SpacerMaterial, "Spacers under device ears",
+    "Foam, card and pipe insulation give, and the device rocks again." {
+        RigidOnly "rigid-only" "Rigid or listed only";
+        Anything "anything" "Anything that fits";
+    }
+    /// How far spacers may bridge.
+    spacer_reach: SpacerReach, "How far spacers may bridge",
+    "Beyond the permitted set-back the gap itself is the fault; that takes a box extender." {
+        PermittedSetBack "permitted-set-back" "The permitted set-back, two of 1/8 in";
+        AsNeeded "as-needed" "As far as needed";
+    }
+    /// How terminals are tightened.
+    torque: TorqueBy, "Torque",
+    "By feel, half the terminals come out loose." {
+        Driver "driver" "Calibrated driver where the edition asks for it";
+        Hand "hand" "By hand";
+    }
+    /// The joining method that is preferred among those that fit.
+    joining: JoiningChoice, "Joining method",
+    "All are offered where they fit; the one that fits best and quickest comes first." {
+        QuickestThatFits "quickest-that-fits" "The quickest that fits";
+        InLineLever "in-line-lever" "Lever connector, in line";
+        SideBySideLever "side-by-side-lever" "Lever connector, side by side";
+        TwistOn "twist-on" "Twist-on connector";
+        CrimpSleeve "crimp-sleeve" "Crimp sleeve";
+    }
+    /// Insulated crimp sleeves on solid conductors.
+    solid_sleeves: SolidSleeves, "Crimp sleeves on solid conductors",
+    "Most insulated sleeves are listed for stranded conductors only; those for solid say so." {
+        StrandedOnly "stranded-only" "Stranded only";
+        MarkedForSolid "marked-for-solid" "We carry sleeves marked for solid";
+    }
+    /// Tape round a device.
+    device_tape: DeviceTape, "Tape round the device",
+    "About half of practice, and there the reason is a grounded wall close to live screws." {
+        MetalOrTight "metal-or-tight" "Metal or tight boxes only";
+        Always "always" "Always";
+        Never "never" "Never";
+    }
+    /// Bent ends that go back under a screw.
+    used_ends: UsedEnds, "Bent or nicked ends",
+    "Copper bent twice breaks at the bend." {
+        Fresh "fresh" "Cut and strip fresh where the length allows";
+        Reuse "reuse" "Use again";
+    }
+    /// How many instruments a dead test takes.
+    dead_test_methods: DeadTestMethods, "Dead test",
+    "A detector misses a broken end deep in the box; a meter lead can miss its metal." {
+        TwoInstruments "two-instruments" "Detector and meter, each proven before and after";
+        OneProved "one-proved" "Meter alone, proven before and after";
+    }
 }
 
 impl JoiningChoice {
@@ -112,41 +222,6 @@ impl JoiningChoice {
             Self::CrimpSleeve => "extend-crimp-sleeve",
         }
     }
-}
-
-/// Tape round a device.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum DeviceTape {
-    /// In metal or tight boxes only.
-    #[default]
-    MetalOrTight,
-    /// Always.
-    Always,
-    /// Never.
-    Never,
-}
-
-/// How many instruments a dead test takes.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum DeadTestMethods {
-    /// A detector and a meter, each proven before and after.
-    #[default]
-    TwoInstruments,
-    /// A meter alone, proven before and after.
-    OneProved,
-}
-
-/// Bent ends that go back under a screw.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum UsedEnds {
-    /// Cut and stripped fresh when the length allows it.
-    #[default]
-    Fresh,
-    /// Used again.
-    Reuse,
 }
 
 /// What the planner adds up: points for a minute, a piece of material, and a step of intrusiveness.
@@ -170,173 +245,8 @@ impl Default for PlanWeights {
     }
 }
 
-/// Lengths of the shop: what joining takes and gives. All of them common practice, no source.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ShopLengths {
-    /// Added to every pigtail.
-    pub pigtail_margin: Length,
-    /// Pigtails are cut to the next whole multiple of this.
-    pub pigtail_step: Length,
-    /// No pigtail is shorter.
-    pub pigtail_minimum: Length,
-    /// No pigtail of a ground is shorter.
-    pub ground_pigtail_minimum: Length,
-    /// Free conductor needed to set an in-line lever connector.
-    pub in_line_lever_needs: Length,
-    /// Free conductor needed to set a side-by-side lever connector.
-    pub side_by_side_lever_needs: Length,
-    /// Free conductor needed to bring pliers in for a twist-on connector.
-    pub twist_on_needs: Length,
-    /// Free conductor needed to bring the tool in for a crimp sleeve.
-    pub crimp_sleeve_needs: Length,
-    /// Lost where the pigtail lies beside the conductor in a lever connector or a crimp sleeve.
-    pub side_by_side_overlap: Length,
-    /// Lost where the pigtail is twisted with the conductor.
-    pub twist_on_overlap: Length,
-    /// Cut from a hooked end.
-    pub hook_cut: Length,
-    /// Cut from a nicked end.
-    pub nick_cut: Length,
-    /// Sheath that must stay inside the box when it is stripped back.
-    pub sheath_must_stay: Length,
-}
-
-impl Default for ShopLengths {
-    fn default() -> Self {
-        Self {
-            pigtail_margin: Length::sixteenths(8),
-            pigtail_step: Length::sixteenths(4),
-            pigtail_minimum: Length::inches(3),
-            ground_pigtail_minimum: Length::inches(6),
-            in_line_lever_needs: Length::sixteenths(12),
-            side_by_side_lever_needs: Length::inches(1),
-            twist_on_needs: Length::inches(2),
-            crimp_sleeve_needs: Length::sixteenths(24),
-            side_by_side_overlap: Length::sixteenths(7),
-            twist_on_overlap: Length::sixteenths(10),
-            hook_cut: Length::sixteenths(8),
-            nick_cut: Length::sixteenths(12),
-            sheath_must_stay: Length::sixteenths(4),
-        }
-    }
-}
-
-impl ShopLengths {
-    /// The lengths whole millimetres come closest to, for an audit that is read in millimetres.
-    pub const fn metric() -> Self {
-        Self {
-            pigtail_margin: Length::mm(13),
-            pigtail_step: Length::mm(5),
-            pigtail_minimum: Length::mm(75),
-            ground_pigtail_minimum: Length::mm(150),
-            in_line_lever_needs: Length::mm(19),
-            side_by_side_lever_needs: Length::mm(25),
-            twist_on_needs: Length::mm(50),
-            crimp_sleeve_needs: Length::mm(38),
-            side_by_side_overlap: Length::mm(11),
-            twist_on_overlap: Length::mm(16),
-            hook_cut: Length::mm(13),
-            nick_cut: Length::mm(19),
-            sheath_must_stay: Length::mm(6),
-        }
-    }
-
-    /// Every length with its field and what it is, in the order they are shown.
-    pub const fn named(&self) -> [(&'static str, &'static str, Length); 13] {
-        [
-            ("pigtail_margin", "added to every pigtail", self.pigtail_margin),
-            ("pigtail_step", "pigtails are cut to the next multiple of", self.pigtail_step),
-            ("pigtail_minimum", "shortest workable pigtail", self.pigtail_minimum),
-            ("ground_pigtail_minimum", "shortest pigtail of a ground", self.ground_pigtail_minimum),
-            ("in_line_lever_needs", "free length an in-line lever connector needs", self.in_line_lever_needs),
-            (
-                "side_by_side_lever_needs",
-                "free length a side-by-side lever connector needs",
-                self.side_by_side_lever_needs,
-            ),
-            ("twist_on_needs", "free length a twist-on connector needs", self.twist_on_needs),
-            ("crimp_sleeve_needs", "free length a crimp sleeve needs", self.crimp_sleeve_needs),
-            ("side_by_side_overlap", "overlap in a side-by-side connector or a sleeve", self.side_by_side_overlap),
-            ("twist_on_overlap", "overlap in a twist-on connector", self.twist_on_overlap),
-            ("hook_cut", "cut from a hooked end", self.hook_cut),
-            ("nick_cut", "cut from a nicked end", self.nick_cut),
-            ("sheath_must_stay", "sheath that stays inside when stripped back", self.sheath_must_stay),
-        ]
-    }
-}
-
-/// The house rules of a firm or of one audit.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct HouseRules {
-    /// Length and reach: both, or either.
-    #[serde(default)]
-    pub limits_together: LimitsTogether,
-    /// A splice inside the free length counts, or not.
-    #[serde(default)]
-    pub spliced_length: SplicedLength,
-    /// Inches and millimetres where they differ.
-    #[serde(default)]
-    pub twin_units: TwinUnits,
-    /// Push-in terminals.
-    #[serde(default)]
-    pub spring_terminals: SpringTerminals,
-    /// What may go under the ears of a device.
-    #[serde(default)]
-    pub spacer_material: SpacerMaterial,
-    /// How far spacers may bridge.
-    #[serde(default)]
-    pub spacer_reach: SpacerReach,
-    /// How terminals are tightened.
-    #[serde(default)]
-    pub torque: TorqueBy,
-    /// The joining method that is preferred.
-    #[serde(default)]
-    pub joining: JoiningChoice,
-    /// Tape round a device.
-    #[serde(default)]
-    pub device_tape: DeviceTape,
-    /// Bent ends that go back under a screw.
-    #[serde(default)]
-    pub used_ends: UsedEnds,
-    /// How many instruments a dead test takes.
-    #[serde(default)]
-    pub dead_test_methods: DeadTestMethods,
-    /// What the planner adds up.
-    #[serde(default)]
-    pub plan_weights: PlanWeights,
-    /// How finely the tape reads: a figure this close to a limit is marginal.
-    #[serde(default = "default_resolution")]
-    pub measuring_resolution: Length,
-    /// What joining takes and gives.
-    #[serde(default)]
-    pub shop: ShopLengths,
-}
-
 const fn default_resolution() -> Length {
     Length::sixteenths(1)
-}
-
-impl Default for HouseRules {
-    fn default() -> Self {
-        Self {
-            limits_together: LimitsTogether::default(),
-            spliced_length: SplicedLength::default(),
-            twin_units: TwinUnits::default(),
-            spring_terminals: SpringTerminals::default(),
-            spacer_material: SpacerMaterial::default(),
-            spacer_reach: SpacerReach::default(),
-            torque: TorqueBy::default(),
-            joining: JoiningChoice::default(),
-            device_tape: DeviceTape::default(),
-            used_ends: UsedEnds::default(),
-            dead_test_methods: DeadTestMethods::default(),
-            plan_weights: PlanWeights::default(),
-            measuring_resolution: default_resolution(),
-            shop: ShopLengths::default(),
-        }
-    }
 }
 
 impl HouseRules {
@@ -348,48 +258,6 @@ impl HouseRules {
                 Self { measuring_resolution: Length::mm(2), shop: ShopLengths::metric(), ..Self::default() }
             }
         }
-    }
-
-    /// The same with one matter put back to its default; `None` when it is at its default already, or there is no such
-    /// matter.
-    pub fn with_default(&self, field: &str) -> Option<Self> {
-        let mut other = *self;
-        let default = Self::default();
-        match field {
-            "limits_together" => other.limits_together = default.limits_together,
-            "spliced_length" => other.spliced_length = default.spliced_length,
-            "twin_units" => other.twin_units = default.twin_units,
-            "spring_terminals" => other.spring_terminals = default.spring_terminals,
-            "spacer_material" => other.spacer_material = default.spacer_material,
-            "spacer_reach" => other.spacer_reach = default.spacer_reach,
-            "torque" => other.torque = default.torque,
-            "joining" => other.joining = default.joining,
-            "device_tape" => other.device_tape = default.device_tape,
-            "used_ends" => other.used_ends = default.used_ends,
-            "dead_test_methods" => other.dead_test_methods = default.dead_test_methods,
-            _ => return None,
-        }
-        (other != *self).then_some(other)
-    }
-
-    /// The school chosen on a matter, in words; empty when there is no such matter.
-    pub fn school(&self, field: &str) -> &'static str {
-        let place = match field {
-            "limits_together" => self.limits_together as usize,
-            "spliced_length" => self.spliced_length as usize,
-            "twin_units" => self.twin_units as usize,
-            "spring_terminals" => self.spring_terminals as usize,
-            "spacer_material" => self.spacer_material as usize,
-            "spacer_reach" => self.spacer_reach as usize,
-            "torque" => self.torque as usize,
-            "joining" => self.joining as usize,
-            "device_tape" => self.device_tape as usize,
-            "used_ends" => self.used_ends as usize,
-            "dead_test_methods" => self.dead_test_methods as usize,
-            _ => return "",
-        };
-        let info = house_rule_infos().into_iter().find(|info| info.field == field);
-        info.and_then(|info| info.schools.get(place).map(|school| school.words)).unwrap_or_default()
     }
 
     /// What cannot be accepted.
@@ -447,16 +315,6 @@ mod tests {
         for info in house_rule_infos() {
             let default = info.schools.iter().find(|school| school.value == info.default).expect("it is a school");
             assert_eq!(HouseRules::default().school(info.field), default.words, "{}", info.field);
-        }
-    }
-
-    #[test]
-    fn every_shop_length_is_named_once() {
-        let fields = serde_json::to_value(ShopLengths::default()).expect("serialises");
-        let named = ShopLengths::default().named();
-        assert_eq!(fields.as_object().map(serde_json::Map::len), Some(named.len()));
-        for (field, _, length) in named {
-            assert_eq!(fields[field], length.nm(), "{field}");
         }
     }
 

@@ -6,7 +6,6 @@ mod r#box;
 mod bundle;
 mod circuit;
 mod dead_test;
-mod house_rule_infos;
 mod house_rules;
 mod identifier;
 mod panel;
@@ -16,6 +15,7 @@ mod readings;
 mod room;
 mod ruling;
 mod seal;
+mod shop_lengths;
 mod work;
 
 pub use audit::{Area, Audit, Basis, Building, Letterhead};
@@ -24,18 +24,18 @@ pub(crate) use r#box::add_cable;
 pub use r#box::{
     Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, CableGoes, CableSupply, Carries,
     Colour, Conductor, ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind, EntryEcho,
-    Extent, Fittings, FreeFigures, GroundInSight, Hung, HungKind, JoiningMethod, Joint, KnownSupply, Landing,
-    LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed, Opening, Preset,
-    Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength,
-    TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
+    Extent, Fittings, FreeFigures, GroundInSight, Halves, Hung, HungKind, JoiningMethod, Joint, KnownSupply, Landing,
+    LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed, Opening, Plate,
+    Preset, Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal,
+    TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
 pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
-pub use house_rule_infos::{HouseRuleInfo, School, house_rule_infos};
 pub use house_rules::{
-    DeadTestMethods, DeviceTape, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, ShopLengths, SpacerMaterial,
-    SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
+    DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School,
+    SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
+    house_rule_infos,
 };
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId};
 pub use panel::{
@@ -51,6 +51,7 @@ pub use readings::{
 pub use room::Room;
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use seal::Seal;
+pub use shop_lengths::ShopLengths;
 pub use work::{
     Blocked, CorrectionLine, MOST_LINES, OWN, Offcut, OwnMaterial, OwnRepair, Pin, REFER, Scope, StockLine,
     StoredState, Subject, WaitsFor, WorkItem, WorkSettings,

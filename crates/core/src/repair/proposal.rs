@@ -190,13 +190,16 @@ impl Proposal {
         let mut clears = Vec::new();
         for after in &results_after {
             let was_missed = diagnosis.misses(after.rule);
+            let broken_by_it = after.is_to_mend() && before(after.rule).is_some_and(|before| !before.is_to_mend());
             if was_missed && repair.mends.contains(&after.rule) {
                 if mended(after) {
                     clears.push(after.rule);
                 } else if wanted.contains(&after.rule) || after.verdict == Verdict::NotMeasured {
                     open.push(format!("{} still {}: {}", after.title, after.verdict.name(), after.sentence));
+                } else if broken_by_it {
+                    open.push(format!("breaks {}: {}", after.title.to_lowercase(), after.sentence));
                 }
-            } else if after.is_to_mend() && before(after.rule).is_some_and(|before| !before.is_to_mend()) {
+            } else if broken_by_it {
                 open.push(format!("breaks {}: {}", after.title.to_lowercase(), after.sentence));
             }
         }

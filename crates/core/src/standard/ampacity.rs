@@ -94,8 +94,17 @@ pub fn ambient_per_cent(column: Column, ambient: u8) -> Option<u16> {
 /// The per cent that is left among so many current-carrying conductors.
 ///
 /// # Source
-/// NEC Table 310.15(C)(1), from memory, sure.
-pub const fn bundled_per_cent(conductors: u8) -> u16 {
+/// NEC Table 310.15(C)(1), from memory, sure. CEC Table 5C, from memory; may be off.
+pub const fn bundled_per_cent(family: Profile, conductors: u8) -> u16 {
+    if matches!(family, Profile::Cec) {
+        return match conductors {
+            0..=3 => 100,
+            4..=6 => 80,
+            7..=24 => 70,
+            25..=42 => 60,
+            _ => 50,
+        };
+    }
     match conductors {
         0..=3 => 100,
         4..=6 => 80,
@@ -113,6 +122,7 @@ pub const fn bundled_per_cent(conductors: u8) -> u16 {
 /// # Source
 /// NEC 110.14(C), 310.15(B) and (C), 334.80, from memory, sure.
 pub fn corrected_ampacity(
+    family: Profile,
     column: Column,
     gauge: Gauge,
     material: Material,
@@ -122,7 +132,7 @@ pub fn corrected_ampacity(
     if surroundings != Surroundings::default() {
         let begin = ampacity(Column::C90, gauge, material)?;
         let warm = ambient_per_cent(Column::C90, surroundings.ambient.unwrap_or(30))?;
-        let close = bundled_per_cent(surroundings.bundled.unwrap_or(3));
+        let close = bundled_per_cent(family, surroundings.bundled.unwrap_or(3));
         // Rounded to the nearest ampere; a half and more goes up: NEC 220.5(B), from memory.
         let left = (u32::from(begin) * u32::from(warm) * u32::from(close) + 5_000) / 10_000;
         let left = u16::try_from(left).unwrap_or(u16::MAX);
@@ -146,7 +156,9 @@ pub fn largest_breaker_for(
     material: Material,
     surroundings: Surroundings,
 ) -> Option<u16> {
-    let clad_14 = edition == Edition::Nec2023 && material == Material::CopperClad && gauge == Gauge::Awg14;
+    let clad_14 = matches!(edition, Edition::Nec2023 | Edition::Nec2026)
+        && material == Material::CopperClad
+        && gauge == Gauge::Awg14;
     let small = match (gauge, material) {
         (Gauge::Awg18, Material::Copper) => return Some(7),
         (Gauge::Awg16, Material::Copper) => return Some(10),
@@ -154,9 +166,29 @@ pub fn largest_breaker_for(
         (Gauge::Awg14 | Gauge::Awg12 | Gauge::Awg10, _) => Some(ampacity(Column::C60, gauge, material)?),
         _ => None,
     };
-    let (ampacity, _) = corrected_ampacity(column, gauge, material, surroundings)?;
+    let (ampacity, _) = corrected_ampacity(edition.profile(), column, gauge, material, surroundings)?;
     let rating = next_rating(ampacity)?;
     Some(small.map_or(rating, |small| small.min(rating)))
+}
+
+/// The standard rating at or below an ampacity: for a circuit of several receptacles, which may not go up.
+///
+/// # Source
+/// NEC 240.4(B)(1), from memory, sure.
+pub fn rating_at_most(ampacity: u16) -> Option<u16> {
+    STANDARD_RATINGS.into_iter().rev().find(|rating| *rating <= ampacity)
+}
+
+/// The smallest conductor of a tap to a range, cooktop or luminaire on a circuit of so many amperes.
+///
+/// # Source
+/// NEC 210.19(A)(3) and (4) with their exceptions, 240.5(B)(2), from memory, sure: 15 A below 40 A, 20 A up to 50 A.
+pub const fn smallest_tap(circuit: u16) -> Option<Gauge> {
+    match circuit {
+        0..=30 => Some(Gauge::Awg14),
+        31..=50 => Some(Gauge::Awg12),
+        _ => None,
+    }
 }
 
 /// The standard rating at or above an ampacity.
@@ -247,10 +279,11 @@ pub const fn smallest_ground(edition: Edition, amperes: u16, material: Material)
 /// Ratings of receptacles that a circuit with several may supply.
 ///
 /// # Source
-/// NEC Table 210.21(B)(3), from memory, sure.
-pub const fn receptacles_allowed(circuit: u16) -> &'static [u16] {
+/// NEC Table 210.21(B)(3), from memory, sure. CEC 14-600: none rated less than its circuit; from memory, may be off.
+pub const fn receptacles_allowed(family: Profile, circuit: u16) -> &'static [u16] {
     match circuit {
         15 => &[15],
+        20 if matches!(family, Profile::Cec) => &[20],
         20 => &[15, 20],
         30 => &[30],
         40 => &[40, 50],
@@ -286,6 +319,24 @@ mod tests {
         assert_eq!(largest(Gauge::Awg10, Material::Copper), Some(30));
         assert_eq!(largest(Gauge::Awg12, Material::Aluminium), Some(15));
         assert_eq!(largest(Gauge::Awg10, Material::Aluminium), Some(25));
+    }
+
+    #[test]
+    fn in_canada_bundles_and_receptacles_are_others() {
+        // CEC Table 5C and 14-600, from memory; may be off.
+        assert_eq!([6, 24, 42, 43].map(|count| bundled_per_cent(Profile::Cec, count)), [80, 70, 60, 50]);
+        assert_eq!(receptacles_allowed(Profile::Cec, 20), [20]);
+        assert_eq!(receptacles_allowed(Profile::Nec, 20), [15, 20]);
+    }
+
+    #[test]
+    fn taps_and_circuits_of_several_receptacles() {
+        // NEC 210.19(A)(3), (4), 240.4(B)(1), from memory: a 12 AWG tap on 50 A; 55 A goes down to 50 A.
+        assert_eq!(
+            (smallest_tap(50), smallest_tap(20), smallest_tap(60)),
+            (Some(Gauge::Awg12), Some(Gauge::Awg14), None)
+        );
+        assert_eq!(rating_at_most(55), Some(50));
     }
 
     #[test]
@@ -348,7 +399,8 @@ mod tests {
         assert_eq!([3, 9, 10, 20].map(twelve), [Some(20), Some(20), Some(15), Some(15)]);
         // 14 AWG NM in an attic at 45 °C among eight: 25 A × 87 % × 70 % = 15 A, the small-conductor limit stays.
         let hot = Surroundings { ambient: Some(45), bundled: Some(8) };
-        let (left, working) = corrected_ampacity(Column::C60, Gauge::Awg14, Material::Copper, hot).expect("carries");
+        let (left, working) =
+            corrected_ampacity(Profile::Nec, Column::C60, Gauge::Awg14, Material::Copper, hot).expect("carries");
         assert_eq!((left, working.as_str()), (15, "25 A at 90 °C × 87 % × 70 % = 15 A, at most 15 A"));
         assert_eq!(ambient_per_cent(Column::C90, 90), None);
     }

@@ -8,6 +8,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::Profile;
 use super::ampacity::Column;
 
 /// How conductors come to a box.
@@ -115,6 +116,19 @@ impl WiringMethod {
         }
     }
 
+    /// It has a sheath that reaches into the box; a raceway, armour or single conductors have none.
+    pub const fn has_sheath(self) -> bool {
+        matches!(
+            self,
+            Self::Nonmetallic | Self::Underground | Self::Service | Self::OldTwoWire | Self::Cord | Self::Unknown
+        )
+    }
+
+    /// It is a raceway, through which another conductor can be drawn.
+    pub const fn is_raceway(self) -> bool {
+        matches!(self, Self::RigidMetal | Self::ThinWall | Self::FlexibleMetal | Self::PlasticConduit)
+    }
+
     /// It ends in metal: a nonmetallic box in its place would cut a path that what follows may rely on.
     pub const fn is_metal(self) -> bool {
         matches!(
@@ -130,8 +144,10 @@ impl WiringMethod {
     }
 
     /// The column of ampacity it is held to whatever its terminals are marked for; `None` where the terminals decide.
-    pub const fn held_to(self) -> Option<Column> {
+    /// In Canada the cable of today is not: CEC 4-006, from memory, may be off.
+    pub const fn held_to(self, family: Profile) -> Option<Column> {
         match self {
+            Self::Nonmetallic | Self::Underground if matches!(family, Profile::Cec) => None,
             Self::Nonmetallic | Self::Underground | Self::OldTwoWire | Self::KnobAndTube => Some(Column::C60),
             _ => None,
         }

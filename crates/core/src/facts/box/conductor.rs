@@ -189,6 +189,9 @@ pub struct Conductor {
     /// No part of it leaves the box: a pigtail or a jumper.
     #[serde(default)]
     pub pigtail: bool,
+    /// It is a short tap to a range, a cooktop or a luminaire, from a larger circuit.
+    #[serde(default)]
+    pub tap: bool,
     /// It comes from the canopy of the luminaire on this box.
     #[serde(default)]
     pub from_canopy: bool,
@@ -201,6 +204,9 @@ pub struct Conductor {
     /// What it has been through; not looked at when absent.
     #[serde(default)]
     pub condition: Option<ConductorCondition>,
+    /// How far from the sheath its damage is; at its tip when only the end is noted as nicked.
+    #[serde(default)]
+    pub damage_at: Option<Length>,
     /// Conductors with the same letter are joined to each other in this box, as found.
     #[serde(default)]
     pub joined: Option<String>,
@@ -226,10 +232,12 @@ impl Conductor {
             passes_through: false,
             looped: false,
             pigtail: false,
+            tap: false,
             from_canopy: false,
             isolated: false,
             remarked: None,
             condition: None,
+            damage_at: None,
             joined: None,
             joint: None,
         }

@@ -9,7 +9,7 @@ use super::landing::Landing;
 use super::observation::{Observation, Observed};
 use super::splice::Splice;
 use super::supply::{CableGoes, CableSupply};
-use super::surroundings::{Added, BoxBond, Fittings, Stand, Supply, WallFinish};
+use super::surroundings::{Added, BoxBond, Fittings, Plate, Stand, Supply, WallFinish};
 use crate::facts::dead_test::DeadStep;
 use crate::facts::readings::{DetectorReading, LampReading, MeterReading, TripReading};
 use crate::quantity::{Gauge, Length, Volume};
@@ -211,6 +211,9 @@ pub struct BoxContents {
     /// How it is bonded, where it is of metal.
     #[serde(default)]
     pub bond: Option<BoxBond>,
+    /// Its plate.
+    #[serde(default)]
+    pub plate: Option<Plate>,
     /// The most bare copper that shows beyond a terminal.
     #[serde(default)]
     pub bare_copper: Option<Length>,
@@ -302,9 +305,10 @@ impl BoxContents {
         u32::from(self.gangs.unwrap_or(1).max(1))
     }
 
-    /// The depth inside: as measured, or that of its row in the table.
+    /// The depth inside: as measured, or that of its row in the table with what is added to its front.
     pub fn depth_inside(&self) -> Option<Length> {
-        self.depth.or_else(|| self.size.map(StandardBox::depth))
+        let added = || self.added.iter().filter_map(|added| added.forward).fold(Length::ZERO, |sum, more| sum + more);
+        self.depth.or_else(|| Some(self.size?.depth() + added()))
     }
 
     /// The largest conductor in it.

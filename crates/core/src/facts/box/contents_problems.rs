@@ -59,6 +59,7 @@ impl BoxContents {
             let place = at.at("conductors").at(index);
             range(&place.at("free_length"), conductor.free_length, LONGEST_CONDUCTOR, "5 m (16 ft)");
             range(&place.at("reach"), conductor.reach, LONGEST_CONDUCTOR, "5 m (16 ft)");
+            range(&place.at("damage_at"), conductor.damage_at, LONGEST_CONDUCTOR, "5 m (16 ft)");
             let joint = conductor.joint.and_then(|joint| joint.from_sheath);
             range(&place.at("joint").at("from_sheath"), joint, LONGEST_CONDUCTOR, "5 m (16 ft)");
         }

@@ -112,6 +112,16 @@ pub enum Tab {
     Broken,
 }
 
+/// What feeds the two halves of a split receptacle.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Halves {
+    /// Two circuits.
+    TwoCircuits,
+    /// One circuit, one half through a switch.
+    OneSwitched,
+}
+
 /// One device on its yoke.
 #[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -153,12 +163,18 @@ pub struct Device {
     /// Marked weather-resistant.
     #[serde(default)]
     pub weather_resistant: Option<bool>,
+    /// Marked for aluminium: CO/ALR at 15 and 20 A, AL/CU above.
+    #[serde(default)]
+    pub for_aluminium: Option<bool>,
     /// It carries the marks that it has no equipment ground and is GFCI-protected.
     #[serde(default)]
     pub marked_no_ground: Option<bool>,
     /// Its halves are fed by two circuits, or one half is switched.
     #[serde(default)]
     pub split: bool,
+    /// Which of the two it is, where it is split.
+    #[serde(default)]
+    pub halves: Option<Halves>,
     /// The tab between the brass screws.
     #[serde(default)]
     pub hot_tab: Option<Tab>,
@@ -189,8 +205,10 @@ impl Device {
             spacers: 0,
             tamper_resistant: None,
             weather_resistant: None,
+            for_aluminium: None,
             marked_no_ground: None,
             split: false,
+            halves: None,
             hot_tab: None,
             neutral_tab: None,
         }

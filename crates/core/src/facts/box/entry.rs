@@ -151,6 +151,8 @@ fn visit_fields(contents: &mut BoxContents, mut visit: impl FnMut(&str, Field)) 
     visit("/stand/proud", Field::Length(&mut contents.stand.proud));
     visit("/stand/gap", Field::Length(&mut contents.stand.gap));
     visit("/stand/finish_to_come", Field::Length(&mut contents.stand.finish_to_come));
+    visit("/stand/height", Field::Length(&mut contents.stand.height));
+    visit("/stand/to_water", Field::Length(&mut contents.stand.to_water));
     let opening = contents.opening.get_or_insert(Opening { width: None, height: None });
     visit("/opening/width", Field::Length(&mut opening.width));
     visit("/opening/height", Field::Length(&mut opening.height));
@@ -179,6 +181,7 @@ fn visit_fields(contents: &mut BoxContents, mut visit: impl FnMut(&str, Field)) 
     for (index, conductor) in contents.conductors.iter_mut().enumerate() {
         visit(&format!("/conductors/{index}/free_length"), Field::Length(&mut conductor.free_length));
         visit(&format!("/conductors/{index}/reach"), Field::Length(&mut conductor.reach));
+        visit(&format!("/conductors/{index}/damage_at"), Field::Length(&mut conductor.damage_at));
         if let Some(joint) = &mut conductor.joint {
             visit(&format!("/conductors/{index}/joint/from_sheath"), Field::Length(&mut joint.from_sheath));
         }

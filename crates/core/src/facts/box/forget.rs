@@ -16,7 +16,9 @@ impl BoxContents {
         match place {
             "/conductors/*/free_length" => self.conductors.iter_mut().for_each(|c| c.free_length = None),
             "/conductors/*/reach" => self.conductors.iter_mut().for_each(|c| c.reach = None),
-            "/conductors/*/condition" => self.conductors.iter_mut().for_each(|c| c.condition = None),
+            "/conductors/*/condition" => {
+                self.conductors.iter_mut().for_each(|c| (c.condition, c.damage_at) = (None, None))
+            }
             "/conductors/*/remarked" => self.conductors.iter_mut().for_each(|c| c.remarked = None),
             "/cables/*/sheath_end" => self.cables.iter_mut().for_each(|c| (c.sheath_end, c.slack) = (None, None)),
             "/cables/*/sheath_inside" => self.cables.iter_mut().for_each(|c| c.sheath_inside = None),
@@ -25,6 +27,8 @@ impl BoxContents {
             "/splices/*/pull_tested" => self.splices.iter_mut().for_each(|s| s.pull_tested = None),
             "/splices/*/both_metals" => self.splices.iter_mut().for_each(|s| s.both_metals = None),
             "/devices/*/seat" => self.devices.iter_mut().for_each(|d| d.seat = None),
+            "/devices/*/for_aluminium" => self.devices.iter_mut().for_each(|d| d.for_aluminium = None),
+            "/devices/*/behind" => self.devices.iter_mut().for_each(|d| d.behind = None),
             "/devices/*/arc_fault" => self.devices.iter_mut().for_each(|d| d.arc_fault = None),
             "/devices/*/amperes" => self.devices.iter_mut().for_each(|d| d.amperes = None),
             "/devices/*/tamper_resistant" => self.devices.iter_mut().for_each(|d| d.tamper_resistant = None),
@@ -42,6 +46,7 @@ impl BoxContents {
             "/stand/far_side" => self.stand.far_side = None,
             "/marked_volume" => (self.marked_volume, self.size) = (None, None),
             "/depth" => self.depth = None,
+            "/plate" => self.plate = None,
             "/bond" => self.bond = None,
             "/bare_copper" => self.bare_copper = None,
             "/lamps" => self.lamps.clear(),

@@ -74,6 +74,10 @@ observations! {
     PlateGapped Outside "plate gaps or does not seat" / "plate covers and seats";
     /// The device rocks or pulls out.
     DeviceLoose Outside "device rocks or pulls out" / "device sits firm";
+    /// A receptacle on a raised cover is held by one screw.
+    OneCoverScrew Outside "receptacle held to its cover by one screw" / "receptacle held to its cover by two screws";
+    /// The cover closes only over an empty receptacle.
+    NoInUseCover Outside "cover does not close over a plug" / "cover closes over a plug";
     /// A luminaire, fan, device or splice with no box.
     NoBox Outside "no box" / "a box is there";
     /// Not made for a wet or damp place.

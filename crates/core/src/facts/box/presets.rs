@@ -102,6 +102,7 @@ impl BoxContents {
             amperes: device.amperes,
             purpose: device.purpose,
             split: device.split,
+            halves: device.halves,
             ..Device::new(device.id, device.kind)
         });
         Self {

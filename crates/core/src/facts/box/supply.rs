@@ -59,6 +59,9 @@ pub struct KnownSupply {
     /// It is an AFCI.
     #[serde(default)]
     pub afci: bool,
+    /// It feeds a motor or an air conditioner.
+    #[serde(default)]
+    pub motor: bool,
 }
 
 impl KnownSupply {
@@ -85,6 +88,9 @@ impl BoxContents {
         if let [only] = known {
             let Supply { amperes, gfci, afci, .. } = &mut contents.supply;
             only.over(amperes, gfci, afci);
+            if only.motor {
+                contents.supply.motor = Some(true);
+            }
         }
         for cable in &mut contents.cables {
             let Some(supply) = &mut cable.supply else { continue };
@@ -208,7 +214,14 @@ mod tests {
 
     fn breaker(number: u128, amperes: u16, gfci: bool) -> KnownSupply {
         let circuits = vec![circuit(number)];
-        KnownSupply { breaker: format!("breaker {number}"), circuits, amperes: Some(amperes), gfci, afci: false }
+        KnownSupply {
+            breaker: format!("breaker {number}"),
+            circuits,
+            amperes: Some(amperes),
+            gfci,
+            afci: false,
+            motor: false,
+        }
     }
 
     #[test]

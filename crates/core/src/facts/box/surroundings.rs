@@ -57,6 +57,9 @@ pub struct Supply {
     /// The terminals at both its ends are marked for 75 °C.
     #[serde(default)]
     pub warm: Option<bool>,
+    /// The breaker feeds one motor or air conditioner, by its nameplate.
+    #[serde(default)]
+    pub motor: Option<bool>,
     /// The receptacle here is the only one of its circuit.
     #[serde(default)]
     pub only_receptacle: Option<bool>,
@@ -90,12 +93,25 @@ pub struct Stand {
     /// From the nearest edge of a sink, tub or shower.
     #[serde(default)]
     pub to_water: Option<Length>,
+    /// It is in a wall or ceiling that holds back fire: between a garage and the dwelling, or between dwellings.
+    #[serde(default)]
+    pub fire_rated: Option<bool>,
     /// Supported on two sides or through the back.
     #[serde(default)]
     pub far_side: Option<bool>,
     /// Nailed to a stud on a side that can be reached.
     #[serde(default)]
     pub nailed: Option<bool>,
+}
+
+/// What a cover plate is made of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Plate {
+    /// Metal, or held by metal screws over a yoke that is not grounded.
+    Metal,
+    /// Plastic, with plastic screws where the yoke is not grounded.
+    Nonmetallic,
 }
 
 /// How a metal box is bonded.

@@ -22,7 +22,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(10);
     let mut brought = Vec::new();
     for device in change.after.devices.iter_mut().filter(|device| device.kind.is_receptacle()) {
-        let allowed = circuit.map_or(&[][..], ampacity::receptacles_allowed);
+        let family = diagnosis.situation.basis.edition.profile();
+        let allowed = circuit.map_or(&[][..], |circuit| ampacity::receptacles_allowed(family, circuit));
         let single = matches!(device.kind, DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle);
         let right =
             if single && contents.supply.only_receptacle != Some(false) { allowed.last() } else { allowed.first() };

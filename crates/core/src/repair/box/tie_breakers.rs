@@ -7,7 +7,7 @@ pub const REPAIR: Repair = Repair {
     code: "tie-breakers",
     title: "Make both circuits go off together",
     mends: &["split-receptacle"],
-    least_minutes: 10,
+    least_minutes: 15,
     intrusiveness: 2,
     for_circuit: true,
     plan,
@@ -20,9 +20,21 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if diagnosis.situation.contents.supply.common_disconnect == Some(true) {
         return Err(vec!["the circuits go off together already".to_owned()]);
     }
-    let mut change = diagnosis.change(10);
+    if !diagnosis.breaks("split-receptacle") {
+        return Err(vec![
+            "find out first whether two circuits feed the halves, or one of which a half is switched".to_owned(),
+        ]);
+    }
+    let mut change = diagnosis.change(15);
     change.after.supply.common_disconnect = Some(true);
     change.bring("two-pole breaker or identified handle tie, listed for the panel", 1);
+    change.step(
+        "Read hot to hot between the two circuits. 240 V: two legs. Next to nothing: both are on one leg, and a shared neutral \
+         carries the sum of both; one circuit is moved to the other leg first.",
+    );
+    change.step(
+        "See that the two breakers sit side by side; where GFCI or AFCI is asked for, one two-pole breaker does it.",
+    );
     change.step("Have both circuits of the yoke put on one disconnect; then see that both halves go dead together.");
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
     Ok(change)
@@ -40,6 +52,9 @@ mod tests {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
         contents.devices[0].split = true;
         contents.supply.common_disconnect = Some(false);
-        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
+        contents.devices[0].halves = Some(crate::facts::Halves::TwoCircuits);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
+        assert!(proposal.steps[0].contains("240 V"), "opposite legs first: {:?}", proposal.steps);
     }
 }

@@ -20,7 +20,7 @@ pub const RULE: Rule<PanelCheck> = Rule {
     limit: "One conductor under a breaker terminal, unless the breaker is marked for two.",
     why: "Of two conductors under one screw one is loose, and two circuits hang on one breaker.",
     example: "Two 14 AWG conductors under a 15 A breaker that is made for one.",
-    citation: |edition| cite(edition, Some(("110.14(A)", Confidence::Sure)), Some(("12-118", Confidence::CheckFirst))),
+    citation: |edition| cite(edition, Some(("110.14(A)", Confidence::Sure)), Some(("12-116", Confidence::CheckFirst))),
     check,
 };
 

@@ -17,7 +17,9 @@ pub const RULE: Rule<PanelCheck> = Rule {
     limit: "The panel is rated for at least the nominal voltage of the system.",
     why: "Clearances and breakers are made for the voltage on the label and no more.",
     example: "A panel marked 120/208 V on a 240 V system.",
-    citation: |edition| cite(edition, Some(("110.4", Confidence::Sure)), Some(("2-110", Confidence::CheckFirst))),
+    citation: |edition| {
+        cite(edition, Some(("110.4", Confidence::Sure)), Some(("2-100, 2-024", Confidence::CheckFirst)))
+    },
     check,
 };
 

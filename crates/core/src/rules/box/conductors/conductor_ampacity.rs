@@ -1,10 +1,10 @@
 //! `conductor-ampacity`: no conductor is smaller than its breaker allows.
 
-use crate::facts::{BoxContents, BoxKind, Breaker, Panel, Role};
+use crate::facts::{BoxContents, BoxKind, Breaker, Conductor, Panel, Role};
 use crate::quantity::{Amount, Gauge, capitalised};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation};
 use crate::standard::ampacity::{self, Column, Surroundings, corrected_ampacity, dwelling_conductor};
-use crate::standard::{Material, RuleBasis, Severity, Since, WiringMethod};
+use crate::standard::{Material, Profile, RuleBasis, Severity, Since, WiringMethod};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -27,57 +27,95 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
+    if contents.supply.motor == Some(true) {
+        // NEC 240.4(G), 430.52, 440.22, from memory, sure.
+        let sentence = "The breaker is that of a motor or air conditioner: its nameplate and 430 or 440 govern.";
+        return vec![Finding::not_applicable("circuit", sentence)];
+    }
+    let mut findings = taps(situation);
     let mut kinds: Vec<(Gauge, Material, Option<u16>)> = contents
         .conductors
         .iter()
-        .filter(|conductor| conductor.role != Role::EquipmentGrounding && !conductor.from_canopy)
+        .filter(|conductor| conductor.role != Role::EquipmentGrounding && !conductor.from_canopy && !conductor.tap)
         .map(|conductor| (conductor.gauge, conductor.material, contents.supply_of(conductor).amperes))
         .collect();
     kinds.sort_by_key(|(gauge, _, amperes)| (*gauge, *amperes));
     kinds.dedup();
     if kinds.is_empty() {
-        return vec![Finding::no_conductors()];
+        return if findings.is_empty() { vec![Finding::no_conductors()] } else { findings };
     }
     if kinds.iter().all(|(.., amperes)| amperes.is_none()) {
         return vec![Finding::not_measured("circuit", "read the rating of the breaker", "/supply/amperes")];
     }
-    kinds
-        .into_iter()
-        .map(|(gauge, material, amperes)| {
-            let label = format!("{gauge}{}", aluminium(material));
-            let Some(amperes) = amperes else {
-                let words = format!("read the rating of the breaker of the {label}");
-                return Finding::not_measured(label, &words, "/supply/amperes");
-            };
-            if gauge < Gauge::Awg14 {
-                return too_thin(contents, label);
-            }
-            let Some(most) = ampacity::largest_breaker(situation.basis.edition, gauge, material) else {
-                return Finding::violates(label.clone(), format!("{label} is no branch conductor at any rating."));
-            };
-            let figures = |finding: Finding, over: u16| {
-                let over = (over > 0).then(|| Amount::amperes(over));
-                finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)
-            };
-            let warm = ampacity::largest_breaker_for(
-                situation.basis.edition,
-                Column::C75,
-                gauge,
-                material,
-                Surroundings::default(),
-            );
-            if amperes <= most {
-                figures(Finding::meets(label.clone(), format!("{label} on a {amperes} A breaker.")), 0)
-            } else if warm.is_some_and(|warm| amperes <= warm)
-                && let Some(answer) = by_terminals(contents, &label, amperes)
-            {
-                answer
-            } else {
-                let sentence = format!("{label} is on a {amperes} A breaker; at most {most} A is allowed.");
-                figures(Finding::violates(label, sentence), amperes - most)
-            }
-        })
-        .collect()
+    let each = kinds.into_iter().map(|(gauge, material, amperes)| {
+        let label = format!("{gauge}{}", aluminium(material));
+        let Some(amperes) = amperes else {
+            let words = format!("read the rating of the breaker of the {label}");
+            return Finding::not_measured(label, &words, "/supply/amperes");
+        };
+        if gauge < Gauge::Awg14 {
+            return too_thin(contents, label);
+        }
+        let several = contents.supply.only_receptacle == Some(false)
+            && contents.devices.iter().any(|device| device.kind.is_receptacle());
+        let most = ampacity::largest_breaker(situation.basis.edition, gauge, material).map(|most| {
+            // A circuit of several receptacles does not go up to the next rating: 240.4(B)(1).
+            let carries = ampacity::ampacity(Column::C60, gauge, material).filter(|_| several);
+            carries.and_then(ampacity::rating_at_most).map_or(most, |down| most.min(down))
+        });
+        let Some(most) = most else {
+            return Finding::violates(label.clone(), format!("{label} is no branch conductor at any rating."));
+        };
+        let figures = |finding: Finding, over: u16| {
+            let over = (over > 0).then(|| Amount::amperes(over));
+            finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)
+        };
+        let warm = ampacity::largest_breaker_for(
+            situation.basis.edition,
+            Column::C75,
+            gauge,
+            material,
+            Surroundings::default(),
+        );
+        if amperes <= most {
+            figures(Finding::meets(label.clone(), format!("{label} on a {amperes} A breaker.")), 0)
+        } else if warm.is_some_and(|warm| amperes <= warm)
+            && let Some(answer) = by_terminals(contents, situation.basis.edition.profile(), &label, amperes)
+        {
+            answer
+        } else {
+            let sentence = format!("{label} is on a {amperes} A breaker; at most {most} A is allowed.");
+            figures(Finding::violates(label, sentence), amperes - most)
+        }
+    });
+    findings.extend(each);
+    findings
+}
+
+/// Taps, which may be thinner than their breaker asks for.
+fn taps(situation: &Situation) -> Vec<Finding> {
+    let contents = situation.contents;
+    let taps = contents.conductors.iter().filter(|conductor| conductor.tap && !conductor.is_ground());
+    taps.map(|conductor| {
+        let label = format!("tap, {}", conductor.label());
+        let Some(amperes) = contents.supply_of(conductor).amperes else {
+            let words = format!("read the rating of the breaker of the {label}");
+            return Finding::not_measured(label, &words, "/supply/amperes").of_conductor(conductor);
+        };
+        let finding = match ampacity::smallest_tap(amperes) {
+            Some(least) if conductor.gauge >= least && conductor.material == Material::Copper => Finding::meets(
+                label.clone(),
+                format!("The {label} does on {amperes} A: {least} is the least of a tap."),
+            ),
+            Some(least) => Finding::violates(
+                label.clone(),
+                format!("The {label} is too thin for a tap on {amperes} A: {least} copper is the least."),
+            ),
+            None => Finding::violates(label.clone(), format!("Nothing is tapped from a circuit of {amperes} A.")),
+        };
+        finding.of_conductor(conductor)
+    })
+    .collect()
 }
 
 /// A conductor below the least of a branch circuit; a wire of a luminaire may be as thin.
@@ -100,9 +138,10 @@ fn too_thin(contents: &BoxContents, label: String) -> Finding {
 ///
 /// # Source
 /// NEC 110.14(C)(1)(a), 334.80, 340.80, from memory, sure.
-fn by_terminals(contents: &BoxContents, label: &str, amperes: u16) -> Option<Finding> {
+fn by_terminals(contents: &BoxContents, family: Profile, label: &str, amperes: u16) -> Option<Finding> {
     let ask = |words: &str, field: &str| Some(Finding::not_measured(label.to_owned(), words, field));
-    if contents.cables.iter().any(|cable| cable.method.held_to().is_some()) || contents.supply.warm == Some(false) {
+    if contents.cables.iter().any(|cable| cable.method.held_to(family).is_some()) || contents.supply.warm == Some(false)
+    {
         return None;
     }
     if let Some(at) = contents.cables.iter().position(|cable| cable.method == WiringMethod::Unknown) {
@@ -179,7 +218,8 @@ fn under_breaker(situation: &PanelSituation, breaker: &Breaker) -> Option<Findin
         return Some(Finding::violates(label, format!("{what} is no branch conductor under these conditions.")));
     };
     let corrected = surroundings != Surroundings::default();
-    let working = corrected_ampacity(column, gauge, material, surroundings).filter(|_| corrected);
+    let working = corrected_ampacity(situation.basis.edition.profile(), column, gauge, material, surroundings)
+        .filter(|_| corrected);
     let working = working.map_or_else(String::new, |(_, working)| format!(" ({working})"));
     Some(held_against(label, &what, amperes, most, &working))
 }
@@ -218,7 +258,11 @@ fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Findi
     let mut findings = Vec::new();
     for fed in own {
         let Some((_, record)) = situation.boxes.iter().find(|(_, record)| record.id == fed.box_id) else { continue };
-        let carrying = record.found.conductors.iter().filter(|c| c.role != Role::EquipmentGrounding && !c.from_canopy);
+        let own = |c: &Conductor| record.found.supply_of(c).amperes.is_none_or(|noted| noted == amperes);
+        let carrying = record.found.conductors.iter();
+        let carrying = carrying.filter(|c| c.role != Role::EquipmentGrounding && !c.from_canopy && !c.tap);
+        let one_circuit = record.found.circuits().len() < 2;
+        let carrying = carrying.filter(|c| one_circuit || own(c));
         let Some(thin) = carrying.min_by_key(|conductor| conductor.gauge) else { continue };
         let most = ampacity::largest_breaker(situation.basis.edition, thin.gauge, thin.material);
         if let Some(most) = most.filter(|most| amperes > *most) {
@@ -319,5 +363,32 @@ mod tests {
         assert_eq!(on(Gauge::Awg8, 50, |_| {}).verdict, Verdict::Violates, "8 AWG NM: 40 A");
         assert_eq!(on(Gauge::Awg8, 50, |breaker| breaker.warm = true).verdict, Verdict::Meets);
         assert_eq!(on(Gauge::Awg10, 40, |breaker| breaker.motor = true).verdict, Verdict::NotApplicable);
+    }
+
+    #[test]
+    fn what_is_lawful_is_no_danger() {
+        // NEC 210.19(A)(3) Ex. 1, 240.4(G), 240.4(B)(1), from memory, sure.
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.supply.amperes = Some(50);
+        contents.conductors.truncate(1);
+        contents.conductors[0].tap = true;
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets, "a 12 AWG tap to a cooktop on 50 A");
+        contents.conductors[0].gauge = Gauge::Awg14;
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
+        (contents.conductors[0].tap, contents.supply.motor) = (false, Some(true));
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotApplicable, "an air conditioner on its nameplate");
+    }
+
+    #[test]
+    fn several_receptacles_do_not_go_up_to_the_next_rating() {
+        let mut contents = box_with_device(DeviceKind::RangeReceptacle);
+        contents.conductors.iter_mut().for_each(|conductor| conductor.gauge = Gauge::Awg6);
+        contents.supply.amperes = Some(60);
+        let judge = |only| {
+            let mut contents = contents.clone();
+            contents.supply.only_receptacle = Some(only);
+            verdict(RULE.code, &contents)
+        };
+        assert_eq!((judge(true), judge(false)), (Verdict::Meets, Verdict::Violates));
     }
 }

@@ -17,7 +17,9 @@ pub const RULE: Rule = Rule {
     limit: "No nicked conductor, no broken strands, no heat marks, no brittle insulation.",
     why: "A nick breaks at the next bend; heat marks say that something here was loose or overloaded.",
     example: "A black conductor nicked where its sheath was cut.",
-    citation: |edition| cite(edition, Some(("110.12(B)", Confidence::Sure)), Some(("2-112", Confidence::CheckFirst))),
+    citation: |edition| {
+        cite(edition, Some(("110.12(B)", Confidence::Sure)), Some(("2-108, 2-300", Confidence::CheckFirst)))
+    },
     check,
 };
 

@@ -3,7 +3,7 @@
 use crate::facts::Observation;
 use crate::quantity::{Length, UnitSystem};
 use crate::rules::{Finding, PanelCheck, PanelSituation, Rule, Side, Situation, Verdict};
-use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
+use crate::standard::{RuleBasis, Severity, Since, practice};
 
 /// Bare copper that good work leaves, and the most that passes. Common practice, no source.
 const GOOD: Length = Length::sixteenths(1);
@@ -22,9 +22,8 @@ pub const RULE: Rule = Rule {
     limit: "1/16 in of bare copper beyond a terminal is good work, 1/8 in the most; no insulation under a terminal.",
     why: "Bare copper finds the box or a ground when the device is pushed home; clamped insulation makes a loose joint.",
     example: "3/8 in of bare copper at a hot screw: over by 1/4 in.",
-    citation: |edition| {
-        cite(edition, Some(("110.12, 110.14", Confidence::Sure)), Some(("2-108", Confidence::CheckFirst)))
-    },
+    // The code has no figure; the strip gauge of the device governs.
+    citation: practice,
     check,
 };
 

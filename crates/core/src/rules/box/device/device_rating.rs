@@ -19,7 +19,7 @@ pub const RULE: Rule = Rule {
             50. A single receptacle alone on its circuit is rated no less than the circuit. A duplex is two.",
     why: "A receptacle below its circuit carries more than it is made for; one above invites a plug that overloads it.",
     example: "A 20 A receptacle on a 15 A circuit.",
-    citation: |edition| cite(edition, Some(("210.21(B)", Confidence::Sure)), Some(("26-700", Confidence::CheckFirst))),
+    citation: |edition| cite(edition, Some(("210.21(B)", Confidence::Sure)), Some(("14-600", Confidence::CheckFirst))),
     check,
 };
 
@@ -47,7 +47,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 };
                 return finding.with_figures(Amount::amperes(rating), Amount::amperes(circuit), Side::AtLeast, None);
             }
-            let allowed = ampacity::receptacles_allowed(circuit);
+            let allowed = ampacity::receptacles_allowed(situation.basis.edition.profile(), circuit);
             if allowed.contains(&rating) {
                 if single && alone.is_none() && rating < circuit {
                     let words = format!("find out whether the {label} is alone on its circuit");
@@ -88,5 +88,10 @@ mod tests {
         assert_eq!(rated(DeviceKind::SingleReceptacle, 15, 20, Some(false)), Verdict::Meets);
         assert_eq!(rated(DeviceKind::SingleReceptacle, 15, 20, None), Verdict::NotMeasured);
         assert_eq!(rated(DeviceKind::RangeReceptacle, 50, 40, Some(false)), Verdict::Meets);
+        // CEC 14-600, from memory: a 15 A receptacle is not on a 20 A circuit.
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        (contents.devices[0].amperes, contents.supply.amperes) = (Some(15), Some(20));
+        let canadian = crate::testing::judged(RULE.code, &contents, crate::standard::Edition::Cec2021, None);
+        assert_eq!(canadian.verdict, Verdict::Violates);
     }
 }

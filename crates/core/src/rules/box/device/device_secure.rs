@@ -16,9 +16,9 @@ pub const RULE: Rule = Rule {
     always: false,
     since: Since::ALWAYS,
     needs: "how the yoke is seated, and whether the device rocks",
-    reads: &["/devices/*/seat", "/observed/device-loose"],
-    limit: "The yoke is rigid: on the ears of a flush box, on its plaster ears against the wall, or on rigid spacers, two \
-            of 1/8 in at most.",
+    reads: &["/devices/*/seat", "/observed/device-loose", "/observed/one-cover-screw"],
+    limit: "The yoke is rigid: on the ears of a flush box, on its plaster ears against the wall, or on rigid spacers. By \
+            practice two spacers of 1/8 in are the most. A receptacle on a cover is held by more than one screw.",
     why: "A rocking device works its terminals loose and cracks the plate.",
     example: "A receptacle on four spacers in a box 1/2 in back: two are the most.",
     citation: |edition| {
@@ -31,12 +31,17 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
     let house = &situation.basis.house_rules;
     let rocks = contents.observed(Observation::DeviceLoose);
+    let one_screw = contents.observed(Observation::OneCoverScrew) == Some(true);
     contents
         .devices
         .iter()
         .enumerate()
         .map(|(index, device)| {
             let label = device.label();
+            if one_screw && device.kind.is_receptacle() {
+                // NEC 406.5(C), from memory, sure.
+                return Finding::violates(label.clone(), format!("The {label} hangs on its cover by one screw."));
+            }
             let unlimited = house.spacer_reach == crate::facts::SpacerReach::AsNeeded;
             match (rocks, device.seat) {
                 (Some(true), _) => Finding::violates(label.clone(), format!("The {label} rocks or pulls out.")),
@@ -58,7 +63,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
                     } else {
                         Finding::violates(
                             label.clone(),
-                            format!("{words}; {MOST_SPACERS} are the most, beyond that an extender."),
+                            format!("{words}; by practice {MOST_SPACERS} are the most, beyond that an extender."),
                         )
                         .with_severity(Severity::Workmanship)
                     }
@@ -103,6 +108,13 @@ mod tests {
         follows(RULE.code, Observation::DeviceLoose, &contents);
         contents.devices[0].seat = Some(Seat::BoxEars);
         contents.observe(Observation::DeviceLoose, true);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
+    }
+
+    #[test]
+    fn one_screw_does_not_hold_a_receptacle_to_its_cover() {
+        let mut contents = seated(Seat::BoxEars, 0);
+        contents.observe(Observation::OneCoverScrew, true);
         assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
     }
 }

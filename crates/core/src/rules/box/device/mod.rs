@@ -2,6 +2,7 @@
 
 pub mod afci_required;
 pub mod conductor_landing;
+pub mod device_metal;
 pub mod device_rating;
 pub mod device_secure;
 pub mod gfci_required;

@@ -4,7 +4,7 @@ use crate::electrical::{Evidence, HalfEvidence, WiringState};
 use crate::facts::{DeviceKind, GroundInSight, Half, Probe};
 use crate::quantity::Voltage;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{RuleBasis, Severity, Since, practice};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// Above this an outlet of 120 V is not merely on a lively supply: a lost neutral shares 240 V by the loads. Common practice,
 /// no source.
@@ -24,14 +24,23 @@ pub const RULE: Rule = Rule {
     why: "An exchanged or open conductor leaves metal live or a load half on; and several dangerous wirings light the \
           lamps as if all were well.",
     example: "Lamps: hot to neutral lit, the others off: open ground.",
-    citation: practice,
+    citation: |edition| {
+        let nec = ("200.11, 300.13, 406.4(A), 110.14(B)", Confidence::MayBeOff);
+        cite(edition, Some(nec), Some(("26-700, 10-600, 12-112", Confidence::CheckFirst)))
+    },
     check,
 };
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    if !contents.devices.iter().any(|device| device.kind.is_receptacle()) {
+    let receptacles = || contents.devices.iter().filter(|device| device.kind.is_receptacle());
+    if receptacles().next().is_none() {
         return Vec::new();
+    }
+    if receptacles().all(|device| device.kind == DeviceKind::RangeReceptacle) {
+        let sentence = "Lamps do not fit a range or dryer receptacle. Read it with a meter: 240 V leg to leg, 120 V from each \
+                        leg to neutral and to ground.";
+        return vec![Finding::not_applicable("receptacle", sentence)];
     }
     // Without a ground in the box a receptacle that owns up to it cannot show one.
     let said_to_have_none = contents.ground_in_sight() == GroundInSight::None
@@ -114,6 +123,12 @@ mod tests {
         assert_eq!((low.0, low.1), (Verdict::Violates, Severity::Note), "{}", low.2);
         let high = read([136, 136, 0]);
         assert_eq!((high.0, high.1), (Verdict::Violates, Severity::Danger), "{}", high.2);
+    }
+
+    #[test]
+    fn nobody_is_sent_to_a_range_receptacle_with_lamps() {
+        let contents = box_with_device(DeviceKind::RangeReceptacle);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotApplicable);
     }
 
     #[test]

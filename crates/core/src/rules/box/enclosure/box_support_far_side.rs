@@ -2,13 +2,13 @@
 
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite, practice};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// A box with a longer side is supported on two sides or through its back.
 ///
 /// # Source
-/// CEC 12-3010: 100 mm; from memory, may be off.
-const LARGE: Length = Length::mm(100);
+/// CEC 12-3010: 100 mm, by which a trade size of 4 in is not meant; from memory, may be off.
+const LARGE: Length = Length::mm(102);
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -20,12 +20,12 @@ pub const RULE: Rule = Rule {
     since: Since::ALWAYS,
     needs: "whether a ganged or large box is held on two sides or through its back",
     reads: &["/stand/far_side"],
-    limit: "A ganged box, or one with a side over 100 mm (4 in), is held on two sides or through its back (CEC; local \
-            elsewhere).",
+    limit: "A ganged box, or one with a side over 100 mm (a trade size of 4 in not meant), is held on two sides or through \
+            its back. In Canada.",
     why: "Held on one side, a wide box swings when a plug is pulled.",
     example: "A three-gang box nailed to one stud.",
-    // In the US it is a local matter; as practice it is good anywhere.
-    citation: |edition| cite(edition, None, Some(("12-3010", Confidence::MayBeOff))).or_else(|| practice(edition)),
+    // In the US a box that does not move is held well enough.
+    citation: |edition| cite(edition, None, Some(("12-3010", Confidence::MayBeOff))),
     check,
 };
 
@@ -38,9 +38,6 @@ fn check(situation: &Situation) -> Vec<Finding> {
     }
     vec![match contents.stand.far_side {
         Some(true) => Finding::meets("box", "The box is held on two sides or through its back."),
-        Some(false) if situation.basis.edition.profile() == Profile::Nec => {
-            Finding::violates("box", "The box is held on one side only.").with_severity(Severity::Workmanship)
-        }
         Some(false) => Finding::violates("box", "The box is held on one side only."),
         None => Finding::not_measured("box", "feel whether the far side of the box is held", "/stand/far_side"),
     }]
@@ -54,14 +51,17 @@ mod tests {
     use crate::testing::{box_with, judged};
 
     #[test]
-    fn it_is_code_in_canada_and_practice_elsewhere() {
+    fn it_is_code_in_canada() {
         let mut contents = box_with(None, vec![]);
         contents.gangs = Some(3);
         contents.stand.far_side = Some(false);
         assert_eq!(judged(RULE.code, &contents, Edition::Cec2021, None).verdict, Verdict::Violates);
         let local = judged(RULE.code, &contents, Edition::Nec2023, None);
-        assert_eq!((local.verdict, local.severity), (Verdict::Violates, Severity::Workmanship));
+        assert_eq!(local.verdict, Verdict::NotApplicable, "a nail-on box that does not move is held");
         contents.gangs = Some(1);
         assert_eq!(judged(RULE.code, &contents, Edition::Cec2021, None).verdict, Verdict::NotApplicable);
+        let side = Some(Length::inches(4));
+        contents.opening = Some(crate::facts::Opening { width: side, height: side });
+        assert_eq!(judged(RULE.code, &contents, Edition::Cec2021, None).verdict, Verdict::NotApplicable, "a 4 in box");
     }
 }

@@ -13,14 +13,12 @@ pub const RULE: Rule = Rule {
     always: false,
     since: Since::nec(2008),
     needs: "the depth of the box, and how far the device reaches behind its yoke",
-    reads: &["/depth"],
+    reads: &["/depth", "/devices/*/behind"],
     limit: "Deep enough for the device; 1/4 in more where it reaches over 1 7/8 in, or over 1 in on 12 or 10 AWG; at \
             least 1 3/16 in for 12 and 10 AWG, 15/16 in for 14 AWG, 2 1/16 in for 8 to 4 AWG.",
     why: "A device forced against its conductors cuts into them.",
     example: "A device 1 1/2 in deep on 12 AWG in a box of 1 1/2 in: short by 1/4 in.",
-    citation: |edition| {
-        cite(edition, Some(("314.24(B)", Confidence::MayBeOff)), Some(("12-3032", Confidence::CheckFirst)))
-    },
+    citation: |edition| cite(edition, Some(("314.24(B)", Confidence::MayBeOff)), None),
     check,
 };
 
@@ -46,19 +44,30 @@ fn check(situation: &Situation) -> Vec<Finding> {
     contents
         .devices
         .iter()
-        .map(|device| {
+        .enumerate()
+        .map(|(index, device)| {
             let label = device.label();
             let Some(gauge) = device.largest.or_else(|| contents.largest_conductor()) else {
                 return Finding::no_conductors();
             };
-            let behind = device.behind.unwrap_or(device.kind.usual_depth());
-            let least = least(behind, gauge);
             let Some(depth) = contents.depth_inside() else {
                 return Finding::not_measured(label.clone(), "measure the depth of the box", "/depth");
             };
-            let taken = if device.behind.is_none() { ", a common depth," } else { "" };
+            let Some(behind) = device.behind else {
+                let least = least(Length::ZERO, gauge);
+                if depth < least {
+                    let (least_words, depth_words) = (least.say(units), depth.say(units));
+                    let sentence = format!(
+                        "{least_words} of depth is the least behind any device on {gauge}; {depth_words} is there."
+                    );
+                    return Finding::violates(label, sentence).with_lengths(units, depth, least, Side::AtLeast);
+                }
+                let words = format!("measure how far the {label} reaches behind its yoke");
+                return Finding::not_measured(label, &words, format!("/devices/{index}/behind"));
+            };
+            let least = least(behind, gauge);
             let words = format!(
-                "The {label} reaches {}{taken} behind its yoke on {gauge}: {} of depth is required, {} is there",
+                "The {label} reaches {} behind its yoke on {gauge}: {} of depth is required, {} is there",
                 behind.say(units),
                 least.say(units),
                 depth.say(units)
@@ -96,6 +105,11 @@ mod tests {
         let mut contents = box_with_device(DeviceKind::GfciReceptacle);
         assert_eq!(verdict(RULE.code, &contents), Verdict::NotMeasured);
         contents.depth = Some(Length::sixteenths(22));
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotMeasured, "how deep is the device?");
+        contents.depth = Some(Length::sixteenths(18));
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates, "less than any device takes on 12 AWG");
+        contents.depth = Some(Length::sixteenths(22));
+        contents.devices[0].behind = Some(Length::sixteenths(20));
         assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
         contents.depth = Some(Length::sixteenths(24));
         assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);

@@ -216,12 +216,13 @@ fn devices(contents: &BoxContents, largest: Gauge, counter: &mut Counter) {
     for device in &contents.devices {
         let gangs = u32::from(device.gangs.max(1));
         let gauge = device.largest.unwrap_or(largest);
-        let behind = device.behind.unwrap_or_default();
+        let behind = device.behind.unwrap_or(device.kind.usual_depth());
         let deep = counter.edition.profile() == Profile::Cec && behind > Length::inches(1);
         if deep {
             // 32 cm² for each gang times its depth: 3.2 nL for each nanometre.
             let volume = Volume::from_nl(behind.nm() * 32 / 10 * i64::from(gangs)).unwrap_or(Volume::MAX);
-            let working = format!("32 cm² × {}", behind.say(UnitSystem::Metric));
+            let common = if device.behind.is_none() { ", a common depth" } else { "" };
+            let working = format!("32 cm² × {}{common}", behind.say(UnitSystem::Metric));
             counter.add_volume(FillCause::Devices, device.label(), working, volume);
         } else {
             counter.add(FillCause::Devices, device.label(), 2 * gangs, counter.allowance(gauge));
@@ -267,7 +268,7 @@ fn fittings(contents: &BoxContents, largest: Gauge, counter: &mut Counter) {
         };
         counter.add(FillCause::Fittings, what.to_owned(), 1, each);
     }
-    if counter.edition == Edition::Nec2023 {
+    if counter.edition.year() >= 2023 {
         for gauge in &contents.fittings.terminal_blocks {
             counter.add(FillCause::TerminalBlocks, format!("terminal block, {gauge}"), 1, counter.allowance(*gauge));
         }
@@ -294,22 +295,23 @@ fn rooms(contents: &BoxContents, edition: Edition) -> Option<Vec<(String, Volume
         (Some(marked), _) => ("marked volume".to_owned(), marked),
         (None, Some(size)) => {
             let by = if size.is_by_gang() && gangs > 1 { format!(", {gangs} gangs") } else { String::new() };
-            (format!("{}{by}", size.name()), table_volume(size, edition, gangs))
+            (format!("{}{by}", size.name()), table_volume(size, edition, gangs)?)
         }
         (None, None) if contents.kind == BoxKind::Pan => ("shallow pan 4 × 1/2".to_owned(), pan_volume(edition)),
         (None, None) => return None,
     };
     let mut rooms = vec![own];
     for added in &contents.added {
-        let volume = added.marked_volume.or(added.size.map(|size| table_volume(size, edition, gangs)));
+        let volume = added.marked_volume.or(added.size.and_then(|size| table_volume(size, edition, gangs)));
         rooms.extend(volume.map(|volume| (added.kind.name().to_owned(), volume)));
     }
     Some(rooms)
 }
 
-fn table_volume(size: StandardBox, edition: Edition, gangs: u32) -> Volume {
-    let one = size.volume(edition);
-    if size.is_by_gang() { one.times(gangs) } else { one }
+/// `None` where the table of the edition has no such box.
+fn table_volume(size: StandardBox, edition: Edition, gangs: u32) -> Option<Volume> {
+    let one = size.volume(edition)?;
+    Some(if size.is_by_gang() { one.times(gangs) } else { one })
 }
 
 /// The smallest standard box of the same sort that holds `required`.
@@ -325,8 +327,10 @@ fn smallest_box(contents: &BoxContents, edition: Edition, required: Volume) -> O
     let candidates = StandardBox::ALL.iter().copied().filter(|size| sort.iter().any(|s| size.name().starts_with(s)));
     candidates
         .filter(|size| gangs == 1 || size.is_by_gang())
-        .filter(|size| table_volume(*size, edition, gangs) >= required)
-        .min_by_key(|size| table_volume(*size, edition, gangs))
+        .filter_map(|size| Some((table_volume(size, edition, gangs)?, size)))
+        .filter(|(volume, _)| *volume >= required)
+        .min_by_key(|(volume, _)| *volume)
+        .map(|(_, size)| size)
 }
 
 /// Whether internal clamps, which nobody looked for, could be there.

@@ -13,6 +13,7 @@ pub mod cover_present;
 pub mod device_depth;
 pub mod fan_support;
 mod fill;
+pub mod in_use_cover;
 pub mod luminaire_support;
 pub mod opening_closed;
 pub mod plate_intact;

@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Location, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -28,7 +28,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
     match contents.location {
         None => vec![Finding::not_measured("box", "note where the box is", "/location")],
-        Some(Location::Outdoors) => vec![
+        Some(place) if place.is_damp() => vec![
             Finding::observed(
                 contents,
                 Observation::NotWeatherproof,
@@ -50,6 +50,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
 mod tests {
     use super::*;
     use crate::rules::Verdict;
+    use crate::standard::Location;
     use crate::testing::{box_with, follows, verdict};
 
     #[test]

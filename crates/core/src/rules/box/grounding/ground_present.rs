@@ -28,7 +28,11 @@ pub const RULE: Rule = Rule {
     why: "The ground slot promises a path that opens the breaker; without it a fault makes the metal live and stays.",
     example: "A three-slot receptacle on a two-wire cable of 1955.",
     citation: |edition| {
-        cite(edition, Some(("250.148, 314.4, 406.4", Confidence::Sure)), Some(("10-400, 26-702", Confidence::MayBeOff)))
+        cite(
+            edition,
+            Some(("250.148, 314.4, 406.4", Confidence::Sure)),
+            Some(("10-600, 26-700", Confidence::CheckFirst)),
+        )
     },
     check,
 };
@@ -78,7 +82,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
         (absent, Some(device)) => {
             let protected =
                 contents.supply_of_device(device).gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
-            if protected && device.marked_no_ground == Some(true) {
+            if protected && (device.marked_no_ground == Some(true) || situation.basis.edition.profile() == Profile::Cec)
+            {
                 Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
             } else {
                 let yet = if absent == Ground::Suspect {

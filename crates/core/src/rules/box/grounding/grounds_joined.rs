@@ -1,8 +1,8 @@
 //! `grounds-joined`: all equipment grounds in a box are joined, and no device carries the path.
 
-use crate::facts::Observation;
+use crate::facts::{Conductor, Observation};
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -14,8 +14,8 @@ pub const RULE: Rule = Rule {
     since: Since::ALWAYS,
     needs: "whether the grounds of all cables are joined, and whether the path survives taking the device out",
     reads: &["/observed/grounds-apart", "/observed/ground-through-device"],
-    limit: "All equipment grounds in the box are joined, of all circuits, so that taking a device out breaks no path. \
-            An isolated ground stays apart.",
+    limit: "All equipment grounds in the box are joined, to each other or each to the metal box, so that taking a device out \
+            breaks no path: those of all circuits since 2020, before that those of each circuit. An isolated ground stays apart.",
     why: "Grounds kept apart leave one circuit without its path when the other is worked on.",
     example: "Two cables, two grounds, kept apart because they are two circuits.",
     citation: |edition| cite(edition, Some(("250.148", Confidence::Sure)), Some(("10-614", Confidence::CheckFirst))),
@@ -32,8 +32,31 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let said = contents.observed(Observation::GroundsApart);
     let noted = grounds.iter().all(|ground| ground.joined.is_some());
     let together = if noted && said.is_none() {
+        let circuit = |ground: &Conductor| contents.cable_of(ground).and_then(|cable| cable.supply?.circuit);
         let apart = grounds.iter().any(|ground| ground.joined.as_deref() != first);
-        if apart {
+        // Before 2020 only those of the conductors that are spliced together; from memory, sure.
+        let of_one_circuit = |letter: Option<&str>| {
+            let mut own =
+                grounds.iter().filter(|ground| ground.joined.as_deref() == letter).map(|ground| circuit(ground));
+            let first = own.next().flatten();
+            first.filter(|_| own.all(|other| other == first))
+        };
+        let edition = situation.basis.edition;
+        let by_circuit = edition.profile() == Profile::Nec && edition.year() < 2020 && {
+            let mut letters: Vec<Option<&str>> = grounds.iter().map(|ground| ground.joined.as_deref()).collect();
+            letters.sort_unstable();
+            letters.dedup();
+            let mut circuits: Vec<_> = letters.iter().map(|letter| of_one_circuit(*letter)).collect();
+            let known = circuits.iter().all(Option::is_some);
+            circuits.sort_unstable();
+            let count = circuits.len();
+            circuits.dedup();
+            known && circuits.len() == count
+        };
+        if apart && by_circuit {
+            let sentence = "The grounds are joined circuit by circuit, as editions before 2020 allow.";
+            Finding::meets("grounds", sentence)
+        } else if apart {
             Finding::violates("grounds", format!("The {} grounds are in different splices.", grounds.len()))
         } else {
             Finding::meets("grounds", format!("The {} grounds are joined.", grounds.len()))
@@ -82,6 +105,22 @@ mod tests {
         assert_eq!(verdict(RULE.code, &two_grounds([Some("G"), Some("H")])), Verdict::Violates);
         follows(RULE.code, Observation::GroundsApart, &two_grounds([None, None]));
         follows(RULE.code, Observation::GroundThroughDevice, &two_grounds([Some("G"), Some("G")]));
+    }
+
+    #[test]
+    fn before_2020_each_circuit_for_itself() {
+        // NEC 250.148, 2017 against 2020, from memory, sure.
+        use crate::facts::{Cable, CableSupply, CircuitId};
+        use crate::standard::Edition;
+        let mut contents = two_grounds([Some("G"), Some("H")]);
+        contents.cables.push(Cable::new(2));
+        contents.conductors[3].cable = Some(2);
+        for (cable, number) in contents.cables.iter_mut().zip([1, 2]) {
+            let circuit = Some(CircuitId(uuid::Uuid::from_u128(number)));
+            cable.supply = Some(CableSupply { circuit, ..CableSupply::default() });
+        }
+        let judge = |edition| crate::testing::judged(RULE.code, &contents, edition, None).verdict;
+        assert_eq!((judge(Edition::Nec2017), judge(Edition::Nec2020)), (Verdict::Meets, Verdict::Violates));
     }
 
     #[test]

@@ -3,7 +3,7 @@
 use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule = Rule {
@@ -20,7 +20,9 @@ pub const RULE: Rule = Rule {
             three-slot.",
     why: "The marks tell the next person that the third slot is empty.",
     example: "A three-slot receptacle behind a GFCI, without its marks.",
-    citation: |edition| cite(edition, Some(("406.4(D)(2)", Confidence::Sure)), Some(("26-702", Confidence::MayBeOff))),
+    citation: |edition| {
+        cite(edition, Some(("406.4(D)(2)", Confidence::Sure)), Some(("26-700", Confidence::CheckFirst)))
+    },
     check,
 };
 
@@ -30,6 +32,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let replaced = |kind: DeviceKind| kind.is_receptacle() && kind != DeviceKind::RangeReceptacle;
     let receptacles = contents.devices.iter().enumerate().filter(|(_, device)| replaced(device.kind));
     let ground = Evidence::of(contents).ground(contents);
+    let canadian = situation.basis.edition.profile() == Profile::Cec;
     receptacles
         .map(|(index, device)| {
             let label = device.label();
@@ -47,6 +50,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let protected = device.kind == DeviceKind::GfciReceptacle || upstream == Some(true);
             match (device.kind, protected, device.marked_no_ground) {
                 (DeviceKind::TwoSlotReceptacle, ..) => Finding::meets(label.clone(), "Two slots where no ground is."),
+                // CEC 26-700(7) to (9), from memory, check first: a GFCI suffices, no mark is asked for.
+                (_, true, _) if canadian => Finding::meets(label.clone(), "GFCI-protected where no ground is."),
                 (_, true, Some(true)) => {
                     Finding::meets(label.clone(), "GFCI-protected and marked as having no ground.")
                 }
@@ -82,6 +87,16 @@ mod tests {
         contents.supply.gfci = gfci;
         contents.devices[0].marked_no_ground = marked;
         verdict(RULE.code, &contents)
+    }
+
+    #[test]
+    fn in_canada_a_gfci_suffices_without_a_mark() {
+        let mut contents = box_with_device(DeviceKind::GfciReceptacle);
+        contents.conductors.truncate(2);
+        contents.devices[0].marked_no_ground = Some(false);
+        let judge = |edition| crate::testing::judged(RULE.code, &contents, edition, None).verdict;
+        use crate::standard::Edition::{Cec2021, Nec2023};
+        assert_eq!((judge(Nec2023), judge(Cec2021)), (Verdict::Violates, Verdict::Meets));
     }
 
     #[test]
