@@ -8,7 +8,7 @@
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
 use nailpunch_core::assess::{JudgeRequest, judge_box, plan_for};
-use nailpunch_core::facts::{Basis, BoxContents};
+use nailpunch_core::facts::{Basis, BoxContents, SolidSleeves};
 use nailpunch_core::quantity::{UnitSystem, parse_length};
 use nailpunch_core::repair::{Proposal, Standing};
 use nailpunch_core::rules::Verdict::{self, Legacy, Marginal, Meets, NotApplicable, NotMeasured, Violates};
@@ -149,7 +149,10 @@ fn proposal(request: JudgeRequest, repair: &str) -> Proposal {
 #[test]
 fn pigtails() {
     for (repair, length, sheath_end, end, pigtail, length_after, reach_after) in PIGTAILS {
-        let proposal = proposal(request(NEC, None, length, "-", sheath_end, end), repair);
+        let mut request = request(NEC, None, length, "-", sheath_end, end);
+        // Solid copper: in a sleeve only where it is marked for it.
+        request.basis.house_rules.solid_sleeves = SolidSleeves::MarkedForSolid;
+        let proposal = proposal(request, repair);
         let case = format!("{repair}: {length} from a sheath {sheath_end} behind, {end}");
         assert_eq!(proposal.standing, Standing::Clears, "{case}: {:?}", proposal.reasons);
         assert_eq!(proposal.pigtails[0].length.text, *pigtail, "{case}: {}", proposal.pigtails[0].arithmetic);

@@ -352,11 +352,11 @@ mod tests {
     fn what_a_person_chose_stands() {
         let record = short_box();
         let chosen = ["free-conductor-length", "free-conductor-reach"]
-            .map(|rule| item(&record, rule, "extend-crimp-sleeve", StoredState::Planned));
+            .map(|rule| item(&record, rule, "extend-twist-on", StoredState::Planned));
         let all = work(&record, &chosen, Scope::Violations);
         assert_eq!(
             all.steps.iter().map(|step| (step.repair, step.chosen)).collect::<Vec<_>>(),
-            [("extend-crimp-sleeve", true)]
+            [("extend-twist-on", true)]
         );
     }
 

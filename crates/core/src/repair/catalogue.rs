@@ -2,12 +2,12 @@
 
 use super::Repair;
 use super::r#box::{
-    bond_box, box_extender, bring_splice_in, change_breaker, clamp_cables, close_openings, correct_landing,
-    cut_out_box, expose_box, extend_crimp_sleeve, extend_in_line_lever, extend_side_by_side_lever, extend_twist_on,
-    extension_ring, fan_box, fit_cover, fresh_end, gfci_receptacle, ground_device, join_grounds, junction_box,
-    loop_feed, mark_conductor, mark_no_ground, protect_upstream, pull_slack, re_feed, remake_splice, remove_jumper,
-    replace_box, replace_receptacle, resecure_box, reterminate, spacers, strip_back, tie_breakers, torque_terminals,
-    two_slot_receptacle, weatherproof,
+    bond_box, box_extender, bring_ground, bring_splice_in, change_breaker, clamp_cables, close_openings,
+    correct_landing, cut_out_box, expose_box, extend_crimp_sleeve, extend_in_line_lever, extend_side_by_side_lever,
+    extend_twist_on, extension_ring, fan_box, fit_cover, fresh_end, gfci_receptacle, ground_device, join_grounds,
+    junction_box, loop_feed, mark_conductor, mark_no_ground, protect_upstream, pull_slack, re_feed, remake_splice,
+    remove_jumper, replace_box, replace_receptacle, resecure_box, reterminate, spacers, strip_back, tie_breakers,
+    torque_terminals, two_slot_receptacle, weatherproof,
 };
 
 /// Every repair, the least intrusive first.
@@ -50,5 +50,6 @@ pub static REPAIRS: &[Repair] = &[
     bring_splice_in::REPAIR,
     fan_box::REPAIR,
     junction_box::REPAIR,
+    bring_ground::REPAIR,
     re_feed::REPAIR,
 ];

@@ -259,9 +259,10 @@ mod tests {
             let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(length), None)]);
             let basis = Basis::default();
             let situation = Situation::new(&contents, &basis);
+            // Three for solid copper; crimp sleeves are for stranded, unless the firm carries others.
             let joins = |p: &Proposal| p.standing == Standing::Clears && p.repair.starts_with("extend-");
             let clears = propose(&situation).iter().filter(|proposal| joins(proposal)).count();
-            prop_assert_eq!(clears, 4);
+            prop_assert_eq!(clears, 3);
         }
     }
 }

@@ -1,5 +1,6 @@
 //! `bond-box`: a grounding screw and a pigtail to the box.
 
+use super::ground_pigtail;
 use crate::facts::{BoxBond, Construction};
 use crate::repair::{Change, Diagnosis, Repair};
 
@@ -19,19 +20,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if contents.construction != Some(Construction::Metal) {
         return Err(vec!["the box is not of metal".to_owned()]);
     }
-    let Some(ground) = contents.grounds().next() else {
-        return Err(vec!["no ground is in the box to bond it to".to_owned()]);
-    };
-    let units = diagnosis.situation.basis.units;
-    let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum.say(units);
     let mut change = diagnosis.change(5);
+    ground_pigtail::join(diagnosis, &mut change, 1)?;
     change.after.bond = Some(BoxBond::Screw);
     change.after.forget_metal_readings();
     change.step("Drive a green grounding screw into the tapped hole of the box and join it to the grounds.");
     change.step("Measure from hot to the metal: within 5 % of hot to neutral.");
     change.bring("grounding screw 10-32", 1);
-    change.bring(format!("pigtail, {} {}, {length}", ground.gauge, ground.colour.name()), 1);
-    change.bring("connector for grounds", 1);
     change.caution("The screw holds the ground and nothing else.");
     Ok(change)
 }

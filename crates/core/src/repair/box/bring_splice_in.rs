@@ -8,20 +8,25 @@ pub const REPAIR: Repair = Repair {
     code: "bring-splice-in",
     title: "Enclose the splice in a box of its own",
     mends: &["splice-enclosed"],
-    least_minutes: 30,
+    least_minutes: 45,
     intrusiveness: 3,
     for_circuit: false,
     plan,
 };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
-    let mut change = diagnosis.change(30);
+    let mut change = diagnosis.change(45);
     change.after.observe(Observation::SpliceOutside, false);
-    change.step("Set an accessible box at the splice, clamp the cables, make the splice anew inside it.");
-    change.step("Fit a blank cover; the box stays within reach.");
-    change.bring("junction box", 1);
-    change.bring("blank cover", 1);
-    change.bring("cable clamp", 2);
+    change.step(
+        "Do both ends reach 6 in into one box? Then set an accessible box there. If not, as is usual: set two, a piece of cable \
+         between them.",
+    );
+    change.step("Clamp each cable, fasten it within 12 in of its box, and make the splices anew inside.");
+    change.step("Fit blank covers; the boxes stay within reach. More than 6 ft of new cable wants AFCI where the place asks for it.");
+    change.bring("junction box", 2);
+    change.bring("blank cover", 2);
+    change.bring("cable clamp", 4);
+    change.bring("piece of cable, as the circuit, between the boxes", 1);
     change.caution("Both cables are dead and proven dead, each by itself.");
     Ok(change)
 }

@@ -1,8 +1,9 @@
 //! The connector catalogue: generic kinds, no makers. Every figure is common practice, no source; the range marked on
 //! the connector in the hand governs.
 
-use crate::facts::{Conductor, JoiningMethod, Splice, SpliceKind, Strands};
+use crate::facts::{Conductor, JoiningMethod, SolidSleeves, Splice, SpliceKind, Strands};
 use crate::quantity::{Gauge, Length, Volume};
+use crate::standard::Material;
 
 /// One connector of the catalogue.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -19,6 +20,8 @@ pub struct Connector {
     pub largest: Gauge,
     /// It takes stranded conductors too.
     pub stranded: bool,
+    /// It takes solid conductors.
+    pub solid: bool,
     /// Room its body takes in the box.
     pub body: Volume,
     /// Insulation to strip.
@@ -64,6 +67,7 @@ const fn connector(
         smallest,
         largest,
         stranded: true,
+        solid: true,
         body: Volume::centi_cubic_inches(body),
         strip: Length::sixteenths(strip_sixteenths),
         name,
@@ -84,23 +88,41 @@ static CONNECTORS: &[Connector] = &[
     connector("lever connector, 3 ports, 14–10 AWG", SideBySideLever, (3, 3), (Awg14, Awg10), 25, 8),
     connector("twist-on connector, medium, 2–4 of 18–12 AWG", TwistOn, (2, 4), (Awg18, Awg12), 30, 10),
     connector("twist-on connector, large, 2–5 of 14–10 AWG", TwistOn, (2, 5), (Awg14, Awg10), 40, 10),
+    // Most insulated sleeves are listed for stranded conductors only; what the sleeve in the hand says governs.
     Connector {
-        stranded: true,
+        solid: false,
         ..connector("crimp sleeve 16–14 AWG (usually blue)", CrimpSleeve, (2, 2), (Awg16, Awg14), 5, 6)
     },
-    connector("crimp sleeve 12–10 AWG (usually yellow)", CrimpSleeve, (2, 2), (Awg12, Awg10), 6, 6),
+    Connector {
+        solid: false,
+        ..connector("crimp sleeve 12–10 AWG (usually yellow)", CrimpSleeve, (2, 2), (Awg12, Awg10), 6, 6)
+    },
 ];
 
 /// The connector that joins `conductors` and one pigtail of the same size.
 ///
 /// # Errors
 /// Why none does, with the figures.
-pub fn choose(method: JoiningMethod, conductors: &[&Conductor]) -> Result<&'static Connector, String> {
+pub fn choose(
+    method: JoiningMethod,
+    conductors: &[&Conductor],
+    sleeves: SolidSleeves,
+) -> Result<&'static Connector, String> {
     let count = conductors.len() + 1;
     let gauges = || conductors.iter().map(|conductor| conductor.gauge);
     let (Some(smallest), Some(largest)) = (gauges().min(), gauges().max()) else {
         return Err("there is no conductor to join".to_owned());
     };
+    let solid = conductors.iter().any(|conductor| conductor.strands == Strands::Solid);
+    let takes_solid = |connector: &Connector| connector.solid || sleeves == SolidSleeves::MarkedForSolid;
+    if solid && !CONNECTORS.iter().any(|connector| connector.method == method && takes_solid(connector)) {
+        return Err("most crimp sleeves are listed for stranded conductors only: take one that is marked for solid, or another \
+                    connector"
+            .to_owned());
+    }
+    if conductors.iter().any(|conductor| conductor.material == Material::CopperClad) {
+        return Err("copper-clad aluminium wants a connector marked for it: by a licensed electrician".to_owned());
+    }
     let stranded = conductors.iter().any(|conductor| conductor.strands == Strands::Stranded);
     let of_method = || CONNECTORS.iter().filter(|connector| connector.method == method);
     of_method()
@@ -137,31 +159,51 @@ mod tests {
     #[test]
     fn the_smallest_that_fits_is_chosen() {
         let twelve = of_gauge(Awg12);
-        assert_eq!(choose(SideBySideLever, &[&twelve]).map(|c| c.ports), Ok(2));
-        assert_eq!(choose(SideBySideLever, &[&twelve, &twelve]).map(|c| c.ports), Ok(3));
-        assert_eq!(choose(SideBySideLever, &[&twelve, &twelve, &twelve]).map(|c| c.ports), Ok(5));
+        assert_eq!(choose(SideBySideLever, &[&twelve], SolidSleeves::MarkedForSolid).map(|c| c.ports), Ok(2));
+        assert_eq!(choose(SideBySideLever, &[&twelve, &twelve], SolidSleeves::MarkedForSolid).map(|c| c.ports), Ok(3));
+        assert_eq!(
+            choose(SideBySideLever, &[&twelve, &twelve, &twelve], SolidSleeves::MarkedForSolid).map(|c| c.ports),
+            Ok(5)
+        );
         let ten = of_gauge(Awg10);
-        assert_eq!(choose(InLineLever, &[&ten]).map(|c| c.largest), Ok(Awg10));
+        assert_eq!(choose(InLineLever, &[&ten], SolidSleeves::MarkedForSolid).map(|c| c.largest), Ok(Awg10));
     }
 
     #[test]
     fn sleeves_go_by_the_gauge() {
         // 22–18 / 16–14 / 12–10 AWG, usually red, blue, yellow: common practice, no source.
-        assert!(choose(CrimpSleeve, &[&of_gauge(Awg14)]).is_ok_and(|c| c.name.contains("blue")));
-        assert!(choose(CrimpSleeve, &[&of_gauge(Awg12)]).is_ok_and(|c| c.name.contains("yellow")));
+        assert!(
+            choose(CrimpSleeve, &[&of_gauge(Awg14)], SolidSleeves::MarkedForSolid)
+                .is_ok_and(|c| c.name.contains("blue"))
+        );
+        assert!(
+            choose(CrimpSleeve, &[&of_gauge(Awg12)], SolidSleeves::MarkedForSolid)
+                .is_ok_and(|c| c.name.contains("yellow"))
+        );
+    }
+
+    #[test]
+    fn a_sleeve_takes_solid_only_where_it_says_so() {
+        // NEC 110.14(B), 110.3(B): as listed. Common practice: most insulated sleeves are for stranded alone.
+        let solid = of_gauge(Awg12);
+        assert!(choose(CrimpSleeve, &[&solid], SolidSleeves::StrandedOnly).expect_err("solid").contains("stranded"));
+        let stranded = Conductor { strands: Strands::Stranded, ..of_gauge(Awg12) };
+        assert!(choose(CrimpSleeve, &[&stranded], SolidSleeves::StrandedOnly).is_ok());
+        let clad = Conductor { material: Material::CopperClad, ..of_gauge(Awg12) };
+        assert!(choose(TwistOn, &[&clad], SolidSleeves::StrandedOnly).expect_err("clad").contains("copper-clad"));
     }
 
     #[test]
     fn what_does_not_fit_says_why_in_figures() {
         let eight = of_gauge(Gauge::Awg8);
         assert_eq!(
-            choose(TwistOn, &[&eight]).expect_err("too thick"),
+            choose(TwistOn, &[&eight], SolidSleeves::MarkedForSolid).expect_err("too thick"),
             "8 AWG is outside the connectors of this kind, 18 to 10 AWG"
         );
         let twelve = of_gauge(Awg12);
         let six = [&twelve; 6];
         assert_eq!(
-            choose(TwistOn, &six).expect_err("too many"),
+            choose(TwistOn, &six, SolidSleeves::default()).expect_err("too many"),
             "7 conductors to join; the largest of this kind takes 5"
         );
     }

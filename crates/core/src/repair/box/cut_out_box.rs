@@ -1,6 +1,6 @@
 //! `cut-out-box`: a nailed box is pried or cut off its stud, which frees slack behind it.
 
-use super::replace_box::{NEW_BOX_MENDS, describe, set_new_box};
+use super::replace_box::{NEW_BOX_MENDS, describe, fire_rating, set_new_box};
 use crate::repair::{Change, Diagnosis, Repair};
 
 /// The repair.
@@ -40,6 +40,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         freed.say(units)
     ));
     describe(diagnosis, &mut change, volume, depth);
+    fire_rating(diagnosis, &mut change);
     change.caution("Cut the nails, not the cable: keep the blade flat against the stud.");
     Ok(change)
 }

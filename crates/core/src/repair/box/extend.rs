@@ -85,7 +85,7 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
     };
     for group in groups(joinable, method.shares) {
         let conductors: Vec<&Conductor> = group.iter().map(|joinable| joinable.conductor).collect();
-        match choose(method.method, &conductors) {
+        match choose(method.method, &conductors, situation.basis.house_rules.solid_sleeves) {
             Ok(connector) => join(situation, method, &group, connector, &mut change),
             Err(reason) => reasons.push(format!("{}: {reason}", conductors[0].label())),
         }

@@ -37,7 +37,8 @@ mod tests {
     use crate::testing::{box_with, conductor};
 
     fn proposed(conductor: Conductor) -> Proposal {
-        let basis = Basis::default();
+        let mut basis = Basis::default();
+        basis.house_rules.solid_sleeves = crate::facts::SolidSleeves::MarkedForSolid;
         let contents = box_with(Some(Length::inches(2)), vec![conductor]);
         let situation = Situation::new(&contents, &basis);
         Proposal::prove(&REPAIR, &Diagnosis::of(situation), &LENGTHS)
@@ -49,6 +50,13 @@ mod tests {
         let proposal = proposed(fourteen);
         assert_eq!(proposal.standing, Standing::Clears);
         assert!(proposal.materials.iter().any(|line| line.what.contains("16–14 AWG")));
+    }
+
+    #[test]
+    fn solid_wire_is_not_crimped_in_a_sleeve_for_stranded() {
+        let (basis, contents) = (Basis::default(), box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]));
+        let proposal = Proposal::prove(&REPAIR, &Diagnosis::of(Situation::new(&contents, &basis)), &LENGTHS);
+        assert!(proposal.reasons[0].contains("stranded conductors only"), "{:?}", proposal.reasons);
     }
 
     #[test]

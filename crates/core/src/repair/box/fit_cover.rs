@@ -1,13 +1,14 @@
 //! `fit-cover`: a whole cover that seats on the wall.
 
-use crate::facts::Observation;
+use crate::electrical::{Evidence, Ground};
+use crate::facts::{Observation, Plate};
 use crate::repair::{Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "fit-cover",
     title: "Fit a cover or plate",
-    mends: &["cover-present", "plate-intact"],
+    mends: &["cover-present", "plate-intact", "yoke-grounded"],
     least_minutes: 3,
     intrusiveness: 0,
     for_circuit: false,
@@ -20,7 +21,17 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.observe(Observation::PlateCracked, false);
     change.after.observe(Observation::PlateGapped, false);
     change.step("Fit a cover or plate that spans the opening; snug, not drawn up: a plate pulled on to a sunk box cracks again.");
-    change.bring("plate or cover", 1);
+    // Nothing grounds the yoke: plate and screws are of plastic. NEC 404.9(B), exception 1, from memory, sure.
+    let contents = diagnosis.situation.contents;
+    let switch = contents.devices.iter().any(|device| device.kind.is_switch_only());
+    if switch && Evidence::of(contents).ground(contents) == Ground::Absent && contents.plate != Some(Plate::Nonmetallic)
+    {
+        change.after.plate = Some(Plate::Nonmetallic);
+        change.step("No ground is in this box: the plate and its screws are of plastic.");
+        change.bring("plastic plate with plastic screws", 1);
+    } else {
+        change.bring("plate or cover", 1);
+    }
     Ok(change)
 }
 
@@ -34,5 +45,15 @@ mod tests {
     fn what_was_seen_is_mended() {
         let contents = box_with_device(DeviceKind::Switch);
         mends_what_is_seen(REPAIR.code, Observation::CoverMissing, "cover-present", &contents);
+    }
+
+    #[test]
+    fn without_a_ground_the_plate_is_of_plastic() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.conductors.truncate(2);
+        contents.plate = Some(Plate::Metal);
+        let proposal = crate::testing::repaired(REPAIR.code, &contents);
+        assert!(proposal.clears.contains(&"yoke-grounded"), "{:?}", proposal.reasons);
+        assert!(proposal.materials[0].what.starts_with("plastic plate"), "{:?}", proposal.materials);
     }
 }

@@ -1,6 +1,7 @@
 //! `fresh-end`: a nicked end is cut off; what is left has to be long enough.
 
 use crate::facts::{ConductorCondition, ConductorEnd};
+use crate::quantity::Length;
 use crate::repair::{Change, Diagnosis, Repair};
 
 /// The repair.
@@ -13,6 +14,9 @@ pub const REPAIR: Repair = Repair {
     for_circuit: false,
     plan,
 };
+
+/// What is cut away before the damage, so that none of it stays.
+const PAST: Length = Length::sixteenths(2);
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
@@ -30,13 +34,37 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         if conductor.condition != Some(ConductorCondition::Nicked) && conductor.end != ConductorEnd::Nicked {
             continue;
         }
-        conductor.free_length = conductor.free_length.map(|length| length.less(nick_cut));
-        conductor.reach = conductor.reach.map(|reach| reach.less(nick_cut));
+        let cut = match (conductor.end, conductor.damage_at, conductor.free_length) {
+            // Cut just before the damage: what lies beyond it goes.
+            (_, Some(at), Some(length)) if at > PAST => length.less(at.less(PAST)),
+            (_, Some(_), Some(_)) => {
+                return Err(vec![format!(
+                    "{} is nicked where its sheath ends: strip the sheath farther back, or draw new cable",
+                    conductor.label()
+                )]);
+            }
+            (_, Some(_), None) => {
+                return Err(vec![format!(
+                    "measure the {} conductor first, from its sheath to its tip",
+                    conductor.label()
+                )]);
+            }
+            (ConductorEnd::Nicked, None, _) => nick_cut,
+            _ => {
+                return Err(vec![format!(
+                    "note how far from its sheath the {} conductor is nicked: all beyond it is cut off",
+                    conductor.label()
+                )]);
+            }
+        };
+        conductor.free_length = conductor.free_length.map(|length| length.less(cut));
+        conductor.reach = conductor.reach.map(|reach| reach.less(cut));
+        conductor.damage_at = None;
         conductor.end = ConductorEnd::Straight;
         conductor.condition = Some(ConductorCondition::Sound);
         steps.push(format!(
             "Cut {} off the {} conductor, past the nick, and strip it fresh.",
-            nick_cut.say(units),
+            cut.say(units),
             conductor.label()
         ));
     }
@@ -50,7 +78,6 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::quantity::Length;
     use crate::repair::Standing;
     use crate::testing::{box_with, conductor, repaired};
 
@@ -71,5 +98,22 @@ mod tests {
         let mut hot = conductor(Some(112), None);
         hot.condition = Some(ConductorCondition::HeatMarked);
         assert_eq!(repaired(REPAIR.code, &box_with(None, vec![hot])).standing, Standing::Rejected);
+    }
+
+    #[test]
+    fn all_beyond_the_nick_is_cut_off() {
+        // By hand: 7 in, nicked 4 in from the sheath, cut 1/8 in before that: 3 7/8 in is left.
+        let mut nicked = conductor(Some(112), None);
+        nicked.condition = Some(ConductorCondition::Nicked);
+        let with = |damage_at: Option<Length>| {
+            let contents =
+                box_with(Some(Length::inches(2)), vec![crate::facts::Conductor { damage_at, ..nicked.clone() }]);
+            repaired(REPAIR.code, &contents)
+        };
+        let proposal = with(Some(Length::inches(4)));
+        assert_eq!(proposal.before_after[0].length_after.as_ref().map(|f| f.text.as_str()), Some("3 7/8 in"));
+        assert_eq!(proposal.standing, Standing::Helps, "it is short now: {:?}", proposal.reasons);
+        assert!(with(Some(Length::ZERO)).reasons[0].contains("where its sheath ends"));
+        assert!(with(None).reasons[0].contains("note how far"), "the tip is sound");
     }
 }

@@ -1,5 +1,6 @@
 //! `gfci-receptacle`: GFCI protection at this box, marked where there is no ground.
 
+use super::replacement::with_arc_fault;
 use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
 use crate::repair::{Change, Diagnosis, Repair};
@@ -18,6 +19,7 @@ pub const REPAIR: Repair = Repair {
         "device-rating",
         "device-depth",
         "wiring-fault",
+        "afci-required",
     ],
     least_minutes: 15,
     intrusiveness: 1,
@@ -34,9 +36,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         ]);
     }
     let grounded = ground.forbids_mark().is_some();
-    let outdoors = contents.location == Some(Location::Outdoors);
+    let outdoors = contents.location.is_some_and(Location::is_damp);
     let amperes = if contents.supply.amperes == Some(20) { 20 } else { 15 };
     let mut change = diagnosis.change(15);
+    let arc_fault = with_arc_fault(diagnosis, &mut change);
     let mut count = 0;
     for device in &mut change.after.devices {
         let replaceable = matches!(
@@ -49,6 +52,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             device.tamper_resistant = Some(true);
             device.weather_resistant = outdoors.then_some(true).or(device.weather_resistant);
             device.marked_no_ground = (!grounded).then_some(true);
+            if arc_fault {
+                device.arc_fault = Some(true);
+            }
             device.amperes = Some(device.amperes.unwrap_or(amperes).min(contents.supply.amperes.unwrap_or(amperes)));
             count += 1;
         }
@@ -56,12 +62,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if count == 0 {
         return Err(vec!["no receptacle here can be a GFCI: a split one cannot, and a switch is none".to_owned()]);
     }
-    let kind =
-        if outdoors { "GFCI receptacle, tamper- and weather-resistant" } else { "GFCI receptacle, tamper-resistant" };
-    change.bring(format!("{kind}, {amperes} A"), count);
+    let kind = if arc_fault { "GFCI and AFCI receptacle" } else { "GFCI receptacle" };
+    let marks = if outdoors { "tamper- and weather-resistant" } else { "tamper-resistant" };
+    change.bring(format!("{kind}, {marks}, {amperes} A"), count);
     change.step("Land feed on line, what goes on downstream on load; press test, then reset.");
     if !grounded {
         change.step("Mark it: no equipment ground. No ground runs on from it.");
+        change.step("Mark each three-slot outlet on its load: GFCI protected, no equipment ground.");
         change.bring("mark, no equipment ground", count);
     }
     change.caution("It is deeper than what comes out: check that it goes home without force.");
@@ -86,5 +93,18 @@ mod tests {
         contents.depth = Some(Length::sixteenths(20));
         let proposal = repaired(REPAIR.code, &contents);
         assert!(proposal.reasons.iter().any(|reason| reason.starts_with("breaks depth")), "{:?}", proposal.reasons);
+    }
+
+    #[test]
+    fn what_hangs_on_it_is_marked_too_and_a_bedroom_wants_an_afci() {
+        // NEC 406.4(D)(2)(c), (D)(4), from memory, sure.
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors.truncate(2);
+        contents.cables[0].method = crate::standard::WiringMethod::OldTwoWire;
+        (contents.supply.gfci, contents.supply.afci) = (Some(false), Some(false));
+        contents.location = Some(Location::Bedroom);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert!(proposal.steps.iter().any(|step| step.contains("outlet on its load")), "{:?}", proposal.steps);
+        assert!(proposal.materials[0].what.starts_with("GFCI and AFCI"), "{:?}", proposal.materials);
     }
 }

@@ -1,6 +1,7 @@
 //! `ground-device`: a ground pigtail to the yoke of each device.
 
-use crate::facts::Observation;
+use super::ground_pigtail::{self, by_metal};
+use crate::facts::{Construction, Observation};
 use crate::repair::{Change, Diagnosis, Repair};
 
 /// The repair.
@@ -15,17 +16,19 @@ pub const REPAIR: Repair = Repair {
 };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
-    let Some(ground) = diagnosis.situation.contents.grounds().next() else {
-        return Err(vec!["no ground is in the box to join a pigtail to".to_owned()]);
-    };
-    let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum.say(diagnosis.situation.basis.units);
-    let what = format!("pigtail, {} {}, {length}", ground.gauge, ground.colour.name());
-    let devices = u32::try_from(diagnosis.situation.contents.devices.len()).unwrap_or(1);
+    let contents = diagnosis.situation.contents;
+    let devices = u32::try_from(contents.devices.len()).unwrap_or(1);
     let mut change = diagnosis.change(4);
+    if contents.construction == Some(Construction::Metal) && by_metal(contents) {
+        let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum;
+        change.bring("grounding screw 10-32", 1);
+        change.bring(format!("pigtail, 12 AWG green, {}", length.say(diagnosis.situation.basis.units)), devices);
+        change.step("Run a jumper from a green screw in the metal box, which the raceway grounds, to the green screw of each device.");
+    } else {
+        ground_pigtail::join(diagnosis, &mut change, devices)?;
+        change.step("Join a ground pigtail to the grounds of the box and land it on the green screw of each device.");
+    }
     change.after.observe(Observation::YokeUngrounded, false);
-    change.bring(what, devices);
-    change.bring("connector for grounds", 1);
-    change.step("Join a ground pigtail to the grounds of the box and land it on the green screw of each device.");
     Ok(change)
 }
 
@@ -39,5 +42,14 @@ mod tests {
     fn what_was_seen_is_mended() {
         let contents = box_with_device(DeviceKind::Switch);
         mends_what_is_seen(REPAIR.code, Observation::YokeUngrounded, "yoke-grounded", &contents);
+    }
+
+    #[test]
+    fn the_connector_takes_its_place_where_connectors_count() {
+        // CEC 12-3034(2): a pair of connectors counts; NEC none. From memory.
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.observe(Observation::YokeUngrounded, true);
+        let proposal = crate::testing::repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.after.expect("it is possible").splices.len(), 1);
     }
 }

@@ -21,9 +21,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if grounds.len() < 2 {
         return Err(vec!["fewer than two grounds are in the box".to_owned()]);
     }
-    let connector = choose(JoiningMethod::TwistOn, &grounds)
-        .or_else(|_| choose(JoiningMethod::SideBySideLever, &grounds))
-        .map_err(|reason| vec![reason])?;
+    let by = |method| choose(method, &grounds, diagnosis.situation.basis.house_rules.solid_sleeves);
+    let connector = by(JoiningMethod::TwistOn).or_else(|_| by(JoiningMethod::SideBySideLever));
+    let connector = connector.map_err(|reason| vec![reason])?;
     let mut change = diagnosis.change(6);
     let letters: Vec<String> = grounds.iter().filter_map(|ground| ground.joined.clone()).collect();
     let others =

@@ -2,6 +2,7 @@
 
 pub mod bond_box;
 pub mod box_extender;
+pub mod bring_ground;
 pub mod bring_splice_in;
 pub mod change_breaker;
 pub mod clamp_cables;
@@ -21,6 +22,7 @@ pub mod fit_cover;
 pub mod fresh_end;
 pub mod gfci_receptacle;
 pub mod ground_device;
+mod ground_pigtail;
 pub mod join_grounds;
 pub mod junction_box;
 pub mod loop_feed;
@@ -33,6 +35,7 @@ pub mod remake_splice;
 pub mod remove_jumper;
 pub mod replace_box;
 pub mod replace_receptacle;
+mod replacement;
 pub mod resecure_box;
 pub mod reterminate;
 pub mod spacers;

@@ -1,5 +1,6 @@
 //! `protect-upstream`: protection in the panel, for the whole circuit.
 
+use crate::facts::{Halves, Role};
 use crate::repair::{Change, Diagnosis, Repair};
 
 /// The repair.
@@ -17,14 +18,32 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(15);
     let (gfci, afci) = (diagnosis.breaks("gfci-required"), diagnosis.breaks("afci-required"));
     change.after.protect(gfci, afci);
+    // A single-pole one trips on the neutral that it shares.
+    let contents = diagnosis.situation.contents;
+    let shared = contents.devices.iter().any(|device| device.halves == Some(Halves::TwoCircuits))
+        || contents.cables.iter().any(|cable| {
+            let of = |role| contents.conductors.iter().filter(|c| c.cable == Some(cable.id) && c.role == role).count();
+            of(Role::Ungrounded) > 1 && of(Role::Grounded) == 1
+        });
     let kind = match (gfci, afci) {
         (true, true) => "dual-function breaker",
         (true, false) => "GFCI breaker",
         _ => "AFCI breaker",
     };
-    let amperes =
-        diagnosis.situation.contents.supply.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
-    change.bring(format!("{kind}{amperes}, listed for the panel"), 1);
+    let amperes = contents.supply.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
+    let poles = if shared { "two-pole " } else { "" };
+    change.bring(format!("{poles}{kind}{amperes}, listed for the panel"), 1);
+    if shared {
+        change.step(
+            "Two hots share a neutral here: one two-pole breaker takes both; a single-pole one would trip at once.",
+        );
+    }
+    if afci {
+        change.step(
+            "In place of the breaker an AFCI receptacle at the first outlet serves what follows it, where the run to it is in metal, \
+             or as short as the edition allows.",
+        );
+    }
     change.step("Have the breaker of this circuit replaced; press its test button, then see that this outlet is dead.");
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
     Ok(change)
@@ -47,5 +66,13 @@ mod tests {
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
         assert!(proposal.materials[0].what.starts_with("dual-function"));
+    }
+
+    #[test]
+    fn a_shared_neutral_wants_two_poles() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        (contents.location, contents.supply.gfci) = (Some(Location::Bathroom), Some(false));
+        contents.devices[0].halves = Some(Halves::TwoCircuits);
+        assert!(repaired(REPAIR.code, &contents).materials[0].what.starts_with("two-pole GFCI"));
     }
 }

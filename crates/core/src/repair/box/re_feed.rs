@@ -1,7 +1,7 @@
 //! `re-feed`: a new cable with neutral and ground from the panel or an upstream box; referred and priced as such.
 
 use crate::electrical::{Evidence, HalfEvidence};
-use crate::facts::{Cable, Colour, Conductor, ConductorCondition, Role};
+use crate::facts::{BoxContents, Cable, CableGoes, Colour, Conductor, ConductorCondition, DeviceKind, Role};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Change, Diagnosis, Repair};
 use crate::standard::WiringMethod;
@@ -24,6 +24,8 @@ pub const REPAIR: Repair = Repair {
         "free-conductor-length",
         "free-conductor-reach",
         "grounds-joined",
+        "conductor-reidentified",
+        "afci-required",
     ],
     least_minutes: 180,
     intrusiveness: 5,
@@ -47,12 +49,24 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if halves.iter().any(HalfEvidence::only_ground_open) && contents.grounds().next().is_some() {
         return Err(vec!["the ground is in the cable and open on its way: trace the break first".to_owned()]);
     }
+    let old = old_feed(contents)?;
+    if contents.devices.iter().any(|device| device.kind == DeviceKind::ThreeWaySwitch) {
+        return Err(vec![
+            "three-way switches are wired together: their travellers are planned with both, not from this box"
+                .to_owned(),
+        ]);
+    }
     let mut change = diagnosis.change(180);
+    // New cable is new work: AFCI where more than 6 ft are added. NEC 210.12(D), (E) in 2023, from memory; may be off.
+    if diagnosis.breaks("afci-required") {
+        change.after.protect(false, true);
+        change.bring("AFCI breaker, listed for the panel", 1);
+        change.step("Have the breaker replaced by an AFCI: more than 6 ft of new cable are new work.");
+    }
     let after = &mut change.after;
     let cable = after.cables.iter().map(|cable| cable.id).max().unwrap_or(0) + 1;
     let first = after.conductors.iter().map(|conductor| conductor.id).max().unwrap_or(0) + 1;
     // The old feed goes; what goes on downstream stays as it is.
-    let old = after.cables.first().map(|cable| cable.id);
     after.conductors.retain(|conductor| conductor.cable != old);
     after.cables.retain(|cable| Some(cable.id) != old);
     let depth = contents.depth_inside().unwrap_or(Length::sixteenths(44));
@@ -60,6 +74,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     after.cables.push(Cable {
         label: "new feed".to_owned(),
         method: WiringMethod::Nonmetallic,
+        goes: Some(CableGoes::Feed),
         sheath_end: Some(depth.less(inside)),
         sheath_inside: Some(inside),
         clamped: Some(true),
@@ -94,10 +109,22 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     Ok(change)
 }
 
+/// The cable that the new one takes the place of: the only one, or the one that is noted as the feed.
+fn old_feed(contents: &BoxContents) -> Result<Option<u16>, Vec<String>> {
+    match contents.cables.as_slice() {
+        [] => Ok(None),
+        [only] => Ok(Some(only.id)),
+        several => {
+            let feed = several.iter().find(|cable| cable.goes == Some(CableGoes::Feed));
+            feed.map(|cable| Some(cable.id))
+                .ok_or_else(|| vec!["note which of the cables brings the feed first".to_owned()])
+        }
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::DeviceKind;
     use crate::repair::Standing;
     use crate::testing::{box_with_device, repaired};
 
@@ -109,5 +136,27 @@ mod tests {
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
         assert!(proposal.minutes >= 180);
+    }
+
+    #[test]
+    fn of_several_cables_the_feed_goes() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.supply.gfci = Some(false);
+        contents.conductors.truncate(2);
+        contents.cables.push(Cable { method: WiringMethod::Nonmetallic, ..Cable::new(2) });
+        assert!(repaired(REPAIR.code, &contents).reasons[0].contains("which of the cables"));
+        contents.cables[1].goes = Some(CableGoes::Feed);
+        let after = repaired(REPAIR.code, &contents).after.expect("it is possible");
+        assert_eq!(after.cables.iter().map(|cable| cable.id).collect::<Vec<_>>(), [1, 3]);
+    }
+
+    #[test]
+    fn travellers_are_not_made_up() {
+        let mut contents = box_with_device(DeviceKind::ThreeWaySwitch);
+        contents.conductors[1].role = Role::Traveller;
+        contents.construction = Some(crate::facts::Construction::Metal);
+        contents.conductors.truncate(2);
+        contents.cables[0].method = WiringMethod::OldTwoWire;
+        assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
     }
 }

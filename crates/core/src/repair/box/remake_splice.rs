@@ -39,8 +39,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             continue;
         }
         // The pigtail that `choose` counts stands for those there are.
-        let chosen =
-            choose(JoiningMethod::SideBySideLever, &joined).or_else(|_| choose(JoiningMethod::TwistOn, &joined));
+        let by = |method| choose(method, &joined, diagnosis.situation.basis.house_rules.solid_sleeves);
+        let chosen = by(JoiningMethod::SideBySideLever).or_else(|_| by(JoiningMethod::TwistOn));
         match chosen {
             Ok(connector) => {
                 let made = connector.splice(splice.letter.clone(), usize::from(splice.pigtails));

@@ -66,6 +66,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let (volume, depth) = set_new_box(diagnosis, &mut change.after)?;
     describe(diagnosis, &mut change, volume, depth);
     change.caution("Look for what runs behind the board before the old box is cut out.");
+    fire_rating(diagnosis, &mut change);
     Ok(change)
 }
 
@@ -79,10 +80,15 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
         let method = cable.method.name();
         return Err(vec![format!("{method} ends here: an old-work box of plastic would cut its path to ground")]);
     }
-    if after.location == Some(Location::Outdoors) {
+    if after.location.is_some_and(Location::is_damp) {
         // NEC 314.15, from memory, sure.
         return Err(vec![
             "an old-work box is for dry walls: a box listed for wet locations is wanted outdoors".to_owned(),
+        ]);
+    }
+    if after.construction == Some(Construction::Metal) && diagnosis.breaks("ground-present") {
+        return Err(vec![
+            "a plastic box does not bring the ground that is missing: bring one, or protect by a GFCI".to_owned(),
         ]);
     }
     let basis = diagnosis.situation.basis;
@@ -140,6 +146,29 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
         after.observe(what, false);
     }
     Ok((volume, depth))
+}
+
+/// Said where the wall holds back fire, or may: between a garage and the dwelling, or between dwellings.
+///
+/// # Source
+/// IRC R302.4.2, IBC 714.4.2, NEC 300.21, from memory; may be off.
+pub(super) fn fire_rating(diagnosis: &Diagnosis, change: &mut Change) {
+    let contents = diagnosis.situation.contents;
+    match contents.stand.fire_rated {
+        Some(true) => {
+            change.step(
+                "In this fire-rated wall take a box listed for its rating, of 16 in² at most; keep it 24 in from any box on the other \
+                 side, or put a listed putty pad round it.",
+            );
+            change.bring("putty pad, listed for the wall", 1);
+        }
+        None if contents.location == Some(Location::Garage) => {
+            change.caution(
+                "Between a garage and the dwelling the wall may be fire-rated: a plastic box there is listed for it.",
+            );
+        }
+        _ => {}
+    }
 }
 
 /// Says what is done and brought.
@@ -204,6 +233,25 @@ mod tests {
         let mut contents = overfilled(112);
         contents.location = Some(Location::Outdoors);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
+    }
+
+    #[test]
+    fn a_fire_rated_wall_is_spoken_of() {
+        let mut contents = overfilled(112);
+        contents.stand.fire_rated = Some(true);
+        let proposal = repaired(REPAIR.code, &contents);
+        assert!(proposal.steps.iter().any(|step| step.contains("24 in from any box")), "{:?}", proposal.steps);
+        (contents.stand.fire_rated, contents.location) = (None, Some(Location::Garage));
+        let proposal = repaired(REPAIR.code, &contents);
+        assert!(proposal.cautions.iter().any(|caution| caution.contains("fire-rated")), "{:?}", proposal.cautions);
+    }
+
+    #[test]
+    fn plastic_is_no_way_to_be_rid_of_a_missing_ground() {
+        let mut contents = overfilled(112);
+        contents.construction = Some(Construction::Metal);
+        contents.conductors.truncate(2);
+        assert!(repaired(REPAIR.code, &contents).reasons[0].contains("does not bring the ground"));
     }
 
     #[test]

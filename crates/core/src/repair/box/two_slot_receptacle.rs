@@ -1,5 +1,6 @@
 //! `two-slot-receptacle`: where no ground is, no slot for one.
 
+use super::replacement::{needs_no_gfci, with_arc_fault};
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{DeviceKind, Observation};
 use crate::repair::{Change, Diagnosis, Repair};
@@ -29,7 +30,16 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         Ground::Unknown => return Err(vec!["note what each cable is first: there may be a ground".to_owned()]),
         _ => return Err(vec!["a ground is in the box: a replacement is of the grounding type".to_owned()]),
     }
+    needs_no_gfci(diagnosis)?;
     let mut change = diagnosis.change(10);
+    let arc_fault = with_arc_fault(diagnosis, &mut change);
+    if arc_fault {
+        return Err(vec![
+            "a receptacle put in the place of another is AFCI-protected here: an AFCI breaker first, or a GFCI receptacle with an \
+             AFCI in it"
+                .to_owned(),
+        ]);
+    }
     let mut count = 0;
     for device in change
         .after
@@ -69,8 +79,19 @@ mod tests {
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
         contents.observe(Observation::NeutralGroundJumper, true);
         let proposal = repaired(REPAIR.code, &contents);
-        assert!(proposal.steps[0].contains("jumper"), "{:?}", proposal.steps);
+        assert!(proposal.steps.iter().any(|step| step.contains("jumper")), "{:?}", proposal.steps);
         let after = proposal.after.expect("it is possible");
         assert_eq!(after.observed(Observation::NeutralGroundJumper), Some(false));
+    }
+
+    #[test]
+    fn not_where_a_replacement_is_protected() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.conductors.truncate(2);
+        (contents.supply.gfci, contents.supply.afci) = (Some(false), Some(false));
+        for location in [crate::standard::Location::Bathroom, crate::standard::Location::Bedroom] {
+            contents.location = Some(location);
+            assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected, "{location:?}");
+        }
     }
 }

@@ -7,7 +7,7 @@ use crate::repair::{Change, Diagnosis, Repair};
 pub const REPAIR: Repair = Repair {
     code: "weatherproof",
     title: "Make it fit for the wet",
-    mends: &["wet-location"],
+    mends: &["wet-location", "in-use-cover"],
     least_minutes: 15,
     intrusiveness: 1,
     for_circuit: false,
@@ -18,6 +18,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(15);
     change.after.observe(Observation::NotWeatherproof, false);
     change.after.observe(Observation::WaterTrapped, false);
+    change.after.observe(Observation::NoInUseCover, false);
     change.step(
         "Fit a cover for the place with its gasket bearing flat; seal top and sides, leave the bottom open to drain.",
     );
@@ -37,5 +38,6 @@ mod tests {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
         contents.location = Some(crate::standard::Location::Outdoors);
         mends_what_is_seen(REPAIR.code, Observation::NotWeatherproof, "wet-location", &contents);
+        mends_what_is_seen(REPAIR.code, Observation::NoInUseCover, "in-use-cover", &contents);
     }
 }

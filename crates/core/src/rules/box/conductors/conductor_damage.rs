@@ -12,7 +12,7 @@ pub const RULE: Rule = Rule {
     severity: Severity::Violation,
     always: true,
     since: Since::ALWAYS,
-    needs: "a look along each conductor: nicks, broken strands, heat marks, brittle insulation",
+    needs: "a look along each conductor: nicks and where they are, broken strands, heat marks, brittle insulation",
     reads: &["/conductors/*/condition", "/conductors/*/free_length"],
     limit: "No nicked conductor, no broken strands, no heat marks, no brittle insulation.",
     why: "A nick breaks at the next bend; heat marks say that something here was loose or overloaded.",

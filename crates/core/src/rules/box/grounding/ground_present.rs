@@ -1,7 +1,7 @@
 //! `ground-present`: a three-slot receptacle and a metal box have an equipment ground.
 
 use crate::electrical::{Evidence, Ground};
-use crate::facts::{Construction, DeviceKind};
+use crate::facts::{Construction, Device, DeviceKind};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
@@ -39,7 +39,16 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    let trusting = contents.devices.iter().find(|device| device.kind.is_grounding_type());
+    // The one that fares worst without a ground: neither protected nor marked; then that of a range or dryer.
+    let canadian = situation.basis.edition.profile() == Profile::Cec;
+    let accepted = |device: &Device| {
+        let protected =
+            contents.supply_of_device(device).gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
+        protected && (device.marked_no_ground == Some(true) || canadian)
+    };
+    let grounding = contents.devices.iter().filter(|device| device.kind.is_grounding_type());
+    let trusting = grounding
+        .min_by_key(|device| (accepted(device), device.kind == DeviceKind::RangeReceptacle, device.kind.name()));
     if trusting.is_none() && contents.construction == Some(Construction::Nonmetallic) {
         let why = "Nothing here asks for a ground: the box is not of metal and no receptacle has a ground slot.";
         return vec![if contents.devices.is_empty() {
@@ -80,10 +89,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             Finding::violates("ground", sentence).since(THREE_WIRE_UNTIL)
         }
         (absent, Some(device)) => {
-            let protected =
-                contents.supply_of_device(device).gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
-            if protected && (device.marked_no_ground == Some(true) || situation.basis.edition.profile() == Profile::Cec)
-            {
+            if accepted(device) {
                 Finding::meets("ground", "No ground is there; the receptacle is GFCI-protected and says so.")
             } else {
                 let yet = if absent == Ground::Suspect {
