@@ -15,7 +15,7 @@ use crate::standard::{Edition, WiredUnder, WiringMethod};
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {
     Conductor {
         free_length: free_length.map(Length::sixteenths),
-        reach: reach.map(Length::sixteenths),
+        reach: reach.map(|sixteenths| Length::sixteenths(sixteenths).into()),
         ..Conductor::new(1, Some(1), Gauge::Awg12, Colour::Black, Role::Ungrounded)
     }
 }

@@ -9,7 +9,7 @@
 
 use nailpunch_core::assess::{JudgeRequest, judge_box, plan_for};
 use nailpunch_core::facts::{Basis, BoxContents, SolidSleeves};
-use nailpunch_core::quantity::{UnitSystem, parse_length};
+use nailpunch_core::quantity::{UnitSystem, parse_length, parse_offset};
 use nailpunch_core::repair::{Proposal, Standing};
 use nailpunch_core::rules::Verdict::{self, Legacy, Marginal, Meets, NotApplicable, NotMeasured, Violates};
 use nailpunch_core::standard::{Edition, WiredUnder};
@@ -26,12 +26,15 @@ fn request(
     let nm = |text: &str| {
         if text == "-" { "null".to_owned() } else { parse_length(text, UnitSystem::Inch).unwrap().nm().to_string() }
     };
+    let past = |text: &str| {
+        if text == "-" { "null".to_owned() } else { parse_offset(text, UnitSystem::Inch).unwrap().nm().to_string() }
+    };
     let contents: BoxContents = serde_json::from_str(&format!(
         r#"{{"cables":[{{"id":1,"sheath_end":{}}}],"conductors":[{{"id":1,"cable":1,"gauge":"12","colour":"black",
             "role":"ungrounded","free_length":{},"reach":{},"end":"{end}"}}]}}"#,
         nm(sheath_end),
         nm(length),
-        nm(reach)
+        past(reach)
     ))
     .unwrap();
     JudgeRequest {
@@ -68,7 +71,7 @@ const LENGTHS: &[Case] = &[
     (NEC, None, "-", "4", "2 1/2", (Meets, "-"), (Meets, "-")),
     (NEC, None, "-", "4", "1", (Violates, "1 in"), (Meets, "-")),
     (NEC, None, "5", "-", "1", (Violates, "1 in"), (Meets, "-")),
-    (NEC, None, "1 1/4", "-", "1 1/2", (Violates, "4 3/4 in"), (Violates, "3 in")),
+    (NEC, None, "1 1/4", "-", "1 1/2", (Violates, "4 3/4 in"), (Violates, "3 1/4 in")),
     // One measure alone carries what it can: the reach is at most the length, the length at least the reach.
     (NEC, None, "2 1/2", "-", "-", (Violates, "3 1/2 in"), (Violates, "1/2 in")),
     (NEC, None, "5", "-", "-", (Violates, "1 in"), (NotMeasured, "-")),
@@ -77,6 +80,9 @@ const LENGTHS: &[Case] = &[
     (NEC, None, "-", "4", "-", (NotMeasured, "-"), (Meets, "-")),
     (NEC, None, "-", "6 1/4", "-", (Meets, "-"), (Meets, "-")),
     (NEC, None, "-", "-", "2", (NotMeasured, "-"), (NotMeasured, "-")),
+    // A tip that ends behind the opening: 1 − 2 1/4 = −1 1/4 past it, 3 − (−1 1/4) = 4 1/4 short; and as it is typed.
+    (NEC, None, "1", "-", "2 1/4", (Violates, "5 in"), (Violates, "4 1/4 in")),
+    (NEC, None, "-", "-1/2", "2", (Violates, "4 1/2 in"), (Violates, "3 1/2 in")),
     // Round the limit of 6 in.
     (NEC, None, "6 1/16", "-", "1", (Meets, "-"), (Meets, "-")),
     (NEC, None, "6", "-", "1", (Marginal, "-"), (Meets, "-")),

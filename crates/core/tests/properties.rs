@@ -155,7 +155,8 @@ proptest! {
                 nailpunch_core::quantity::Length::from_nm(length.nm() + more).unwrap()
             };
             conductor.free_length = conductor.free_length.map(grown);
-            conductor.reach = conductor.reach.map(grown);
+            let farther = nailpunch_core::quantity::Length::from_nm(more).unwrap();
+            conductor.reach = conductor.reach.map(|reach| reach + farther);
         }
         let before = judged(&contents, Edition::Nec2023, UnitSystem::Inch);
         let after = judged(&longer, Edition::Nec2023, UnitSystem::Inch);

@@ -17,7 +17,7 @@ use crate::facts::{
     BoxContents, Device, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
     ObservationGroup, Probe, add_cable,
 };
-use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_voltage, parse_volume};
+use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 
 pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
 pub use request::JotRequest;
@@ -233,6 +233,13 @@ impl Reader<'_> {
                 }
                 (length.say(units), Box::new(move |contents| set(contents, length)))
             }
+            Measure::Offset(set) => {
+                let offset = parse_offset(text, units).map_err(|error| error.to_string())?;
+                if offset.distance() > Length::mm(2_000) {
+                    return Err("this is longer than any box is large; measure it again".to_owned());
+                }
+                (offset.say(units), Box::new(move |contents| set(contents, offset)))
+            }
             Measure::Volume(set) => {
                 let volume = parse_volume(text, units).map_err(|error| error.to_string())?;
                 if volume.nl() == 0 {
@@ -337,7 +344,7 @@ mod tests {
         assert_eq!((contents.cables.len(), contents.conductors.len()), (2, 6));
         assert!(contents.cables.iter().all(|cable| cable.sheath_end == Some(Length::sixteenths(8))));
         assert!(contents.conductors.iter().all(|c| c.free_length == Some(Length::sixteenths(44))));
-        assert!(contents.conductors.iter().all(|c| c.reach == Some(Length::sixteenths(12))));
+        assert!(contents.conductors.iter().all(|c| c.reach == Some(Length::sixteenths(12).into())));
         assert_eq!(contents.stand.set_back, Some(Length::sixteenths(6)));
         assert_eq!(contents.wall_finish, Some(WallFinish::GypsumBoard));
         let chips: Vec<&str> = jotted.chips.iter().map(|chip| chip.text.as_str()).collect();

@@ -4,7 +4,7 @@ use crate::facts::{
     BoxBond, BoxContents, BoxKind, Cable, Carries, Conductor, ConductorCondition, Construction, Device, DeviceKind,
     Hung, HungKind, Meter, Observation, Probe, Seat, SupportFitting, WallFinish,
 };
-use crate::quantity::{Length, Mass, Volume};
+use crate::quantity::{Length, Mass, Offset, Volume};
 use crate::standard::Location;
 use crate::standard::WiringMethod;
 
@@ -12,6 +12,7 @@ use crate::standard::WiringMethod;
 #[derive(Clone, Copy)]
 pub(super) enum Measure {
     Length(fn(&mut BoxContents, Length)),
+    Offset(fn(&mut BoxContents, Offset)),
     Volume(fn(&mut BoxContents, Volume)),
     Mass(fn(&mut BoxContents, Mass)),
 }
@@ -99,7 +100,7 @@ pub static VOCABULARY: &[Word] = &[
     word(
         &["out", "reach"],
         "past the opening",
-        Meaning::Measure(Measure::Length(|contents, length| each(contents, |c| c.reach = Some(length)))),
+        Meaning::Measure(Measure::Offset(|contents, offset| each(contents, |c| c.reach = Some(offset)))),
     ),
     word(
         &["d", "behind"],

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::{Figure, Length, Mass, Rounding, UnitSystem, Volume};
+use super::{Figure, Length, Mass, Offset, Rounding, UnitSystem, Volume};
 
 /// What an [`Amount`] counts.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -49,6 +49,11 @@ impl Amount {
     /// A length, to the nearest mark.
     pub fn length(length: Length, units: UnitSystem) -> Self {
         length.figure(units).into()
+    }
+
+    /// A length with a direction, to the nearest mark.
+    pub fn offset(offset: Offset, units: UnitSystem) -> Self {
+        offset.figure(units).into()
     }
 
     /// A length by which something is out, rounded up so that it is never shown as nothing.

@@ -1,7 +1,7 @@
 //! Lengths, exact in inches and in millimetres.
 
 use std::fmt::Write as _;
-use std::ops::{Add, Sub};
+use std::ops::Add;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -24,10 +24,6 @@ pub enum UnitSystem {
 #[serde(try_from = "i64", into = "i64")]
 #[schema(value_type = i64, minimum = 0, maximum = 100_000_000_000_i64)]
 pub struct Length(i64);
-
-/// The difference of two lengths, in nanometres; it may be negative, so it is no [`Length`].
-#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
-pub struct Margin(i64);
 
 /// Which way a length is rounded when it does not fall on a mark of the tape.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -150,18 +146,6 @@ impl Length {
     }
 }
 
-impl Margin {
-    /// Nanometres, negative when the first length was the shorter.
-    pub const fn nm(self) -> i64 {
-        self.0
-    }
-
-    /// The amount by which the first length fell short, if it did.
-    pub const fn shortfall(self) -> Option<Length> {
-        if self.0 < 0 { Some(Length(-self.0)) } else { None }
-    }
-}
-
 /// The fractions of an inch in sixteenths, reduced.
 const FRACTIONS: [&str; 16] = [
     "", "1/16", "1/8", "3/16", "1/4", "5/16", "3/8", "7/16", "1/2", "9/16", "5/8", "11/16", "3/4", "13/16", "7/8",
@@ -174,13 +158,6 @@ impl Add for Length {
     type Output = Self;
     fn add(self, other: Self) -> Self {
         Self(self.0 + other.0)
-    }
-}
-
-impl Sub for Length {
-    type Output = Margin;
-    fn sub(self, other: Self) -> Margin {
-        Margin(self.0 - other.0)
     }
 }
 

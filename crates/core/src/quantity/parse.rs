@@ -10,7 +10,7 @@
 
 use super::parse_error::ParseQuantityError;
 use super::reader::Reader;
-use super::{Length, Mass, UnitSystem, Voltage, Volume};
+use super::{Length, Mass, Offset, UnitSystem, Voltage, Volume};
 
 const LENGTH_UNITS: &str = "in, ft, mm, cm or m";
 const VOLUME_UNITS: &str = "in³ or mL";
@@ -56,6 +56,19 @@ pub fn parse_length(text: &str, units: UnitSystem) -> Result<Length, ParseQuanti
         .ok()
         .and_then(|nm| Length::from_nm(nm).ok())
         .ok_or(ParseQuantityError::OutOfRange { part: text.trim().to_owned(), max: "100 m (328 ft)" })
+}
+
+/// Reads a length with a direction, as [`parse_length`] does: a minus before it says that it ends before the place.
+///
+/// # Errors
+/// [`ParseQuantityError`], which names the part that could not be read.
+pub fn parse_offset(text: &str, units: UnitSystem) -> Result<Offset, ParseQuantityError> {
+    let text = text.trim();
+    let behind = text.strip_prefix('-').or_else(|| text.strip_prefix('−'));
+    match behind {
+        Some(distance) => Ok(Length::ZERO - parse_length(distance, units)?),
+        None => parse_length(text, units).map(Offset::from),
+    }
 }
 
 /// Reads a volume in cubic inches (`18`, `18 in3`, `2.25 cu in`) or millilitres (`295 mL`, `295 cm³`). A figure

@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 
 use super::{Diagnosis, Repair, is_mended};
 use crate::facts::{BoxContents, Colour, FreeFigures};
-use crate::quantity::{Figure, Gauge, Length, Volume};
+use crate::quantity::{Figure, Gauge, Offset, Volume};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 
 /// How a repair stands to a box. Ordered: the best first.
@@ -273,7 +273,7 @@ pub(super) fn before_after(situation: &Situation, after: &BoxContents) -> Vec<Be
                 reach_after: figure(after.reach),
                 tip_after: match (after.length.value(), after.sheath_end, after.reach.value()) {
                     (Some(length), Some(end), _) => Some(length.nm() - end.nm()),
-                    (_, _, reach) => reach.map(Length::nm),
+                    (_, _, reach) => reach.map(Offset::nm),
                 },
             }
         })

@@ -2,7 +2,7 @@
 
 use super::Verdict;
 use crate::facts::{Extent, HouseRules, TwinUnits};
-use crate::quantity::{Length, Rounding, UnitSystem};
+use crate::quantity::{Length, Offset, Rounding, UnitSystem};
 use crate::standard::TwinLimit;
 
 /// The outcome of comparing a length with a least length.
@@ -28,24 +28,24 @@ pub fn judge_minimum(extent: Extent, limit: TwinLimit, house: &HouseRules, units
     let (strict, lenient) = governing.map_or((limit.strict(), limit.lenient()), |inches| (inches, inches));
     let resolution = house.measuring_resolution;
     let shown = governing.unwrap_or(limit.shown(units));
-    let short_of_shown = |length: Length| (length - shown).shortfall();
+    let short_of_shown = |figure: Offset| Some(figure.short_of(shown)).filter(|short| *short > Length::ZERO);
 
-    if extent.low >= strict + resolution {
+    if extent.low >= Offset::from(strict + resolution) {
         return MinimumJudgement { verdict: Verdict::Meets, reaches_limit: true, shortfall: None, remark: None };
     }
     if let Some(high) = extent.high
-        && high + resolution < lenient
+        && high + resolution < Offset::from(lenient)
     {
-        let shortfall = Some(Length::ZERO.max(shown.less(high)));
+        let shortfall = Some(high.short_of(shown));
         return MinimumJudgement { verdict: Verdict::Violates, reaches_limit: false, shortfall, remark: None };
     }
     let Some(length) = extent.value() else {
         return MinimumJudgement { verdict: Verdict::NotMeasured, reaches_limit: false, shortfall: None, remark: None };
     };
     let tape = resolution.print(units, Rounding::Nearest);
-    let remark = if length >= strict {
+    let remark = if length >= Offset::from(strict) {
         format!("at the limit to within the tape's {tape}: measure again with care")
-    } else if length >= lenient {
+    } else if length >= Offset::from(lenient) {
         let (met, missed) = if lenient == limit.metric {
             (
                 limit.metric.print(UnitSystem::Metric, Rounding::Nearest),
@@ -57,13 +57,13 @@ pub fn judge_minimum(extent: Extent, limit: TwinLimit, house: &HouseRules, units
                 limit.metric.print(UnitSystem::Metric, Rounding::Nearest),
             )
         };
-        format!("meets {met} and misses {missed} by {}", strict.less(length).print(units, Rounding::Up))
+        format!("meets {met} and misses {missed} by {}", length.short_of(strict).print(units, Rounding::Up))
     } else {
         format!("within the tape's {tape} of the limit: measure again with care")
     };
     MinimumJudgement {
         verdict: Verdict::Marginal,
-        reaches_limit: length >= lenient,
+        reaches_limit: length >= Offset::from(lenient),
         shortfall: short_of_shown(length),
         remark: Some(remark),
     }
@@ -79,7 +79,7 @@ mod tests {
     const SIX: TwinLimit = TwinLimit { inches: Some(Length::inches(6)), metric: Length::mm(150) };
 
     fn known(length: Length) -> Extent {
-        Extent { low: length, high: Some(length), source: Source::Measured }
+        Extent::exactly(length, Source::Measured)
     }
 
     fn judged(length: Length, house: &HouseRules) -> MinimumJudgement {
@@ -122,8 +122,8 @@ mod tests {
     #[test]
     fn a_bound_decides_only_what_it_can() {
         let house = HouseRules::default();
-        let at_most = |length| Extent { low: Length::ZERO, high: Some(length), source: Source::Bounded };
-        let at_least = |length| Extent { low: length, high: None, source: Source::Bounded };
+        let at_most = |length: Length| Extent { low: Offset::MIN, high: Some(length.into()), source: Source::Bounded };
+        let at_least = |length: Length| Extent { low: length.into(), high: None, source: Source::Bounded };
         let verdict = |extent| judge_minimum(extent, SIX, &house, UnitSystem::Inch).verdict;
         assert_eq!(verdict(at_most(Length::inches(4))), Verdict::Violates);
         assert_eq!(verdict(at_most(Length::inches(9))), Verdict::NotMeasured);

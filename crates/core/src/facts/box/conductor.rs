@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::quantity::{Gauge, Length};
+use crate::quantity::{Gauge, Length, Offset};
 use crate::standard::Material;
 
 /// Solid or stranded.
@@ -174,9 +174,9 @@ pub struct Conductor {
     /// From where it leaves the sheath or raceway to its tip, straightened.
     #[serde(default)]
     pub free_length: Option<Length>,
-    /// How far its tip reaches past the opening, straightened.
+    /// How far its tip reaches past the opening, straightened; less than nothing where it ends behind it.
     #[serde(default)]
-    pub reach: Option<Length>,
+    pub reach: Option<Offset>,
     /// The state of its tip.
     #[serde(default)]
     pub end: ConductorEnd,

@@ -4,7 +4,7 @@ use super::contents::BoxContents;
 use super::landing::terminals_of;
 use crate::facts::audit::check_year;
 use crate::facts::problem::{Pointer, Problem, check_text, check_time};
-use crate::quantity::{Length, Volume};
+use crate::quantity::{Length, Offset, Volume};
 
 /// The most cables one box may hold.
 const MOST_CABLES: usize = 40;
@@ -58,7 +58,7 @@ impl BoxContents {
         for (index, conductor) in self.conductors.iter().enumerate() {
             let place = at.at("conductors").at(index);
             range(&place.at("free_length"), conductor.free_length, LONGEST_CONDUCTOR, "5 m (16 ft)");
-            range(&place.at("reach"), conductor.reach, LONGEST_CONDUCTOR, "5 m (16 ft)");
+            range(&place.at("reach"), conductor.reach.map(Offset::distance), LONGEST_CONDUCTOR, "5 m (16 ft)");
             range(&place.at("damage_at"), conductor.damage_at, LONGEST_CONDUCTOR, "5 m (16 ft)");
             let joint = conductor.joint.and_then(|joint| joint.from_sheath);
             range(&place.at("joint").at("from_sheath"), joint, LONGEST_CONDUCTOR, "5 m (16 ft)");

@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use super::contents::BoxContents;
 use crate::facts::house_rules::HouseRules;
 use crate::facts::problem::Pointer;
-use crate::quantity::{Length, Rounding, UnitSystem};
+use crate::quantity::{Length, Offset, Rounding, UnitSystem};
 
 /// Facts that cannot all be true, at the field that was most likely misread.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -75,31 +75,32 @@ impl BoxContents {
         for (index, conductor) in self.conductors.iter().enumerate() {
             let place = Pointer::root().at("conductors").at(index);
             let (Some(length), Some(reach)) = (conductor.free_length, conductor.reach) else { continue };
+            let behind = Offset::from(length) - reach;
             match self.sheath_end_of(conductor) {
-                Some(end) if reach + end > length + resolution + resolution => {
+                Some(end) if reach + end > Offset::from(length + resolution + resolution) => {
                     let message = format!(
                         "a conductor {} long from a sheath end {} behind the opening reaches {} at most, not {}",
                         say(length),
                         say(end),
-                        say(length.less(end)),
-                        say(reach)
+                        (length - end).say(units),
+                        reach.say(units)
                     );
                     add(&place.at("reach"), message);
                 }
-                None if reach <= length
-                    && self.depth.is_some_and(|d| length.less(reach) > d + resolution + resolution) =>
+                None if reach <= Offset::from(length)
+                    && self.depth.is_some_and(|d| behind > Offset::from(d + resolution + resolution)) =>
                 {
                     let message = format!(
                         "with a length of {} this puts the sheath end {} behind the opening, outside a box {} deep",
                         say(length),
-                        say(length.less(reach)),
+                        behind.say(units),
                         say(self.depth.unwrap_or_default())
                     );
                     add(&place.at("reach"), message);
                 }
-                None if reach > length + resolution => {
+                None if reach > Offset::from(length + resolution) => {
                     let message =
-                        format!("it cannot reach {} past the opening and be {} long", say(reach), say(length));
+                        format!("it cannot reach {} past the opening and be {} long", reach.say(units), say(length));
                     add(&place.at("reach"), message);
                 }
                 _ => {}
@@ -118,11 +119,11 @@ mod tests {
     fn a_reach_longer_than_the_conductor_is_flagged_and_kept() {
         let mut contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), Some(12))]);
         assert!(contents.contradictions(&HouseRules::default(), UnitSystem::Inch).is_empty());
-        contents.conductors[0].reach = Some(Length::inches(2));
+        contents.conductors[0].reach = Some(Length::inches(2).into());
         let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
         assert_eq!(found[0].pointer, "/conductors/0/reach");
         assert!(found[0].message.contains("reaches 3/4 in at most, not 2 in"), "{}", found[0].message);
-        assert_eq!(contents.conductors[0].reach, Some(Length::inches(2)));
+        assert_eq!(contents.conductors[0].reach, Some(Length::inches(2).into()));
     }
 
     #[test]

@@ -5,8 +5,8 @@ use utoipa::ToSchema;
 
 use super::contents::{BoxContents, Opening};
 use crate::quantity::{
-    Length, Mass, ParseQuantityError, Rounding, UnitSystem, Voltage, Volume, parse_length, parse_mass, parse_voltage,
-    parse_volume,
+    Length, Mass, Offset, ParseQuantityError, Rounding, UnitSystem, Voltage, Volume, parse_length, parse_mass,
+    parse_offset, parse_voltage, parse_volume,
 };
 
 /// What a person typed into a field that takes a length.
@@ -89,6 +89,7 @@ impl LengthWish {
 /// A field that takes a typed figure.
 enum Field<'a> {
     Length(&'a mut Option<Length>),
+    Offset(&'a mut Option<Offset>),
     Volume(&'a mut Option<Volume>),
     Mass(&'a mut Option<Mass>),
     Voltage(&'a mut Option<Voltage>),
@@ -98,6 +99,7 @@ impl Field<'_> {
     fn clear(&mut self) {
         match self {
             Self::Length(field) => **field = None,
+            Self::Offset(field) => **field = None,
             Self::Volume(field) => **field = None,
             Self::Mass(field) => **field = None,
             Self::Voltage(field) => **field = None,
@@ -111,6 +113,11 @@ impl Field<'_> {
                 let length = parse_length(text, units)?;
                 **field = Some(length);
                 length.say(units)
+            }
+            Self::Offset(field) => {
+                let offset = parse_offset(text, units)?;
+                **field = Some(offset);
+                offset.say(units)
             }
             Self::Volume(field) => {
                 let volume = parse_volume(text, units)?;
@@ -135,6 +142,7 @@ impl Field<'_> {
         let bare = |text: String| text.rsplit_once(' ').map_or(text.clone(), |(figure, _)| figure.to_owned());
         match self {
             Self::Length(field) => field.map(|length| length.print_bare(units, Rounding::Nearest)),
+            Self::Offset(field) => field.map(|offset| offset.print_bare(units, Rounding::Nearest)),
             Self::Volume(field) => field.map(|volume| bare(volume.print(units))),
             Self::Mass(field) => field.map(|mass| bare(mass.print(units))),
             Self::Voltage(field) => field.map(Voltage::print_bare),
@@ -180,7 +188,7 @@ fn visit_fields(contents: &mut BoxContents, mut visit: impl FnMut(&str, Field)) 
     }
     for (index, conductor) in contents.conductors.iter_mut().enumerate() {
         visit(&format!("/conductors/{index}/free_length"), Field::Length(&mut conductor.free_length));
-        visit(&format!("/conductors/{index}/reach"), Field::Length(&mut conductor.reach));
+        visit(&format!("/conductors/{index}/reach"), Field::Offset(&mut conductor.reach));
         visit(&format!("/conductors/{index}/damage_at"), Field::Length(&mut conductor.damage_at));
         if let Some(joint) = &mut conductor.joint {
             visit(&format!("/conductors/{index}/joint/from_sheath"), Field::Length(&mut joint.from_sheath));

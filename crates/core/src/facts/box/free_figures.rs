@@ -5,7 +5,7 @@
 use super::conductor::Conductor;
 use super::contents::BoxContents;
 use crate::facts::house_rules::SplicedLength;
-use crate::quantity::Length;
+use crate::quantity::{Length, Offset};
 
 /// How a figure came about.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -24,22 +24,24 @@ pub enum Source {
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Extent {
     /// It is at least this.
-    pub low: Length,
+    pub low: Offset,
     /// It is at most this; `None` when no upper bound is known.
-    pub high: Option<Length>,
+    pub high: Option<Offset>,
     /// How the figure came about.
     pub source: Source,
 }
 
 impl Extent {
-    const UNKNOWN: Self = Self { low: Length::ZERO, high: None, source: Source::Unknown };
+    const UNKNOWN: Self = Self { low: Offset::MIN, high: None, source: Source::Unknown };
 
-    const fn exactly(length: Length, source: Source) -> Self {
-        Self { low: length, high: Some(length), source }
+    /// Known exactly.
+    pub fn exactly(figure: impl Into<Offset>, source: Source) -> Self {
+        let figure = figure.into();
+        Self { low: figure, high: Some(figure), source }
     }
 
-    /// The length, when it is known and not only bounded.
-    pub fn value(self) -> Option<Length> {
+    /// The figure, when it is known and not only bounded.
+    pub fn value(self) -> Option<Offset> {
         self.high.filter(|high| *high == self.low && self.source != Source::Bounded)
     }
 }
@@ -69,30 +71,28 @@ impl FreeFigures {
         }
     }
 
-    fn from_measures(length: Option<Length>, reach: Option<Length>, sheath_end: Option<Length>) -> Self {
+    fn from_measures(length: Option<Length>, reach: Option<Offset>, sheath_end: Option<Length>) -> Self {
         let (length_extent, reach_extent) = match (length, reach, sheath_end) {
             (Some(length), Some(reach), _) => {
                 (Extent::exactly(length, Source::Measured), Extent::exactly(reach, Source::Measured))
             }
             (Some(length), None, Some(end)) => {
-                (Extent::exactly(length, Source::Measured), Extent::exactly(length.less(end), Source::Derived))
+                (Extent::exactly(length, Source::Measured), Extent::exactly(length - end, Source::Derived))
             }
             (Some(length), None, None) => (
                 Extent::exactly(length, Source::Measured),
-                Extent { low: Length::ZERO, high: Some(length), source: Source::Bounded },
+                Extent { low: Offset::MIN, high: Some(length.into()), source: Source::Bounded },
             ),
             (None, Some(reach), Some(end)) => {
                 (Extent::exactly(reach + end, Source::Derived), Extent::exactly(reach, Source::Measured))
             }
-            (None, Some(reach), None) => {
-                (Extent { low: reach, high: None, source: Source::Bounded }, Extent::exactly(reach, Source::Measured))
-            }
+            (None, Some(reach), None) => (
+                Extent { low: reach.max(Offset::ZERO), high: None, source: Source::Bounded },
+                Extent::exactly(reach, Source::Measured),
+            ),
             (None, None, _) => (Extent::UNKNOWN, Extent::UNKNOWN),
         };
-        let implied_end = match (length, reach) {
-            (Some(length), Some(reach)) if length >= reach => Some(length.less(reach)),
-            _ => None,
-        };
+        let implied_end = length.zip(reach).and_then(|(length, reach)| (Offset::from(length) - reach).past());
         Self { length: length_extent, reach: reach_extent, sheath_end: sheath_end.or(implied_end) }
     }
 }
@@ -109,26 +109,28 @@ mod tests {
     fn each_measure_implies_the_other() {
         let from_length = FreeFigures::from_measures(Some(SHORT), None, Some(END));
         assert_eq!(from_length.reach, Extent::exactly(PAST, Source::Derived));
-        let from_reach = FreeFigures::from_measures(None, Some(PAST), Some(END));
+        let from_reach = FreeFigures::from_measures(None, Some(PAST.into()), Some(END));
         assert_eq!(from_reach.length, Extent::exactly(SHORT, Source::Derived));
     }
 
     #[test]
     fn both_measures_imply_the_sheath_end() {
-        assert_eq!(FreeFigures::from_measures(Some(SHORT), Some(PAST), None).sheath_end, Some(END));
+        assert_eq!(FreeFigures::from_measures(Some(SHORT), Some(PAST.into()), None).sheath_end, Some(END));
     }
 
     #[test]
     fn one_measure_alone_bounds_the_other() {
         let figures = FreeFigures::from_measures(Some(SHORT), None, None);
-        assert_eq!((figures.reach.high, figures.reach.value()), (Some(SHORT), None));
-        let figures = FreeFigures::from_measures(None, Some(PAST), None);
-        assert_eq!((figures.length.low, figures.length.high), (PAST, None));
+        assert_eq!((figures.reach.high, figures.reach.value()), (Some(SHORT.into()), None));
+        let figures = FreeFigures::from_measures(None, Some(PAST.into()), None);
+        assert_eq!((figures.length.low, figures.length.high), (PAST.into(), None));
     }
 
     #[test]
-    fn a_conductor_that_ends_behind_the_opening_has_no_reach() {
+    fn a_conductor_that_ends_behind_the_opening_has_less_than_no_reach() {
         let figures = FreeFigures::from_measures(Some(Length::inches(1)), None, Some(END));
-        assert_eq!(figures.reach.value(), Some(Length::ZERO));
+        assert_eq!(figures.reach.value(), Some(Length::ZERO - Length::inches(1)));
+        let back = FreeFigures::from_measures(None, figures.reach.value(), Some(END));
+        assert_eq!(back.length.value(), Some(Length::inches(1).into()));
     }
 }

@@ -68,7 +68,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         cable.sheath_end = cable.sheath_end.map(|end| end + forward);
     }
     for conductor in &mut after.conductors {
-        conductor.reach = conductor.reach.map(|reach| reach.less(forward));
+        conductor.reach = conductor.reach.map(|reach| reach - forward);
     }
     after.observe(Observation::DeviceLoose, false);
     for device in &mut after.devices {

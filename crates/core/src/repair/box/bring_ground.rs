@@ -42,7 +42,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let depth = contents.depth_inside().unwrap_or(Length::sixteenths(44));
     change.after.conductors.push(Conductor {
         free_length: Some(depth + Length::inches(6)),
-        reach: Some(Length::inches(6)),
+        reach: Some(Length::inches(6).into()),
         condition: Some(ConductorCondition::Sound),
         ..Conductor::new(id, None, gauge, Colour::Green, Role::EquipmentGrounding)
     });

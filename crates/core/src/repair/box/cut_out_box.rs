@@ -67,6 +67,6 @@ mod tests {
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
         let reach = proposal.after.and_then(|after| after.conductors[0].reach);
-        assert_eq!(reach, Some(Length::sixteenths(76)));
+        assert_eq!(reach, Some(Length::sixteenths(76).into()));
     }
 }

@@ -6,7 +6,7 @@
 
 use super::connector::{Connector, choose};
 use crate::facts::{Conductor, ConductorEnd, JoiningMethod, Joint, Role, ShopLengths, SplicedLength};
-use crate::quantity::{Length, Rounding, Volume};
+use crate::quantity::{Length, Offset, Rounding, Volume};
 use crate::repair::proposal::{Change, MaterialLine, MaterialUnit, Pigtail};
 use crate::repair::{Diagnosis, Short};
 use crate::rules::Situation;
@@ -111,7 +111,7 @@ fn ready<'a>(situation: &Situation, method: &Method, short: &Short<'a>) -> Resul
             "{label} is not copper: only a connector listed for both metals, by a licensed electrician"
         ));
     }
-    let Some(length) = short.figures.length.value() else {
+    let Some(length) = short.figures.length.value().and_then(Offset::past) else {
         return Err(format!("{label}: its length from the sheath is not known; measure it, or the sheath end"));
     };
     let reach_counts = free_conductor::minimum_reach(situation.basis.edition).is_some()
@@ -176,7 +176,7 @@ fn join(situation: &Situation, method: &Method, group: &[Joinable], connector: &
         let after = change.after.conductors.iter_mut().find(|c| c.id == joinable.conductor.id);
         if let Some(conductor) = after {
             conductor.free_length = Some(length);
-            conductor.reach = joinable.sheath_end.map(|end| length.less(end));
+            conductor.reach = joinable.sheath_end.map(|end| length - end);
             conductor.end = ConductorEnd::Straight;
             conductor.joint = Some(Joint { method: method.method, from_sheath: Some(from_sheath) });
         }

@@ -58,7 +58,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         cable.sheath_end = cable.sheath_end.map(|end| end + FORWARD);
     }
     for conductor in &mut after.conductors {
-        conductor.reach = conductor.reach.map(|reach| reach.less(FORWARD));
+        conductor.reach = conductor.reach.map(|reach| reach - FORWARD);
     }
     change.step(format!("Screw an extension ring on the box: the opening comes forward by {}.", FORWARD.say(units)));
     change.step("Bond the ring with the box, and measure the reach again.");

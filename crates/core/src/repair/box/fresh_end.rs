@@ -58,7 +58,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             }
         };
         conductor.free_length = conductor.free_length.map(|length| length.less(cut));
-        conductor.reach = conductor.reach.map(|reach| reach.less(cut));
+        conductor.reach = conductor.reach.map(|reach| reach - cut);
         conductor.damage_at = None;
         conductor.end = ConductorEnd::Straight;
         conductor.condition = Some(ConductorCondition::Sound);

@@ -37,7 +37,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         let end = cable.sheath_end.unwrap_or_default();
         for conductor in change.after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(cable.id)) {
             conductor.free_length = Some(FRESH.max(end + Length::inches(4)));
-            conductor.reach = conductor.free_length.map(|length| length.less(end));
+            conductor.reach = conductor.free_length.map(|length| length - end);
             conductor.joint = None;
         }
         done.push(name);

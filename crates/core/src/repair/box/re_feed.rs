@@ -94,7 +94,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     for (offset, (colour, role)) in (0..).zip(wires) {
         after.conductors.push(Conductor {
             free_length: Some(depth + Length::inches(5)),
-            reach: Some(Length::inches(5) + inside),
+            reach: Some((Length::inches(5) + inside).into()),
             condition: Some(ConductorCondition::Sound),
             ..Conductor::new(first + offset, Some(cable), gauge, colour, role)
         });

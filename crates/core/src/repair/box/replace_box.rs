@@ -123,9 +123,9 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
         // The conductors keep their length from the sheath; the opening is now farther from it, or nearer.
         let end = depth.less(SHEATH);
         for conductor in after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(cable.id)) {
-            let length = conductor.free_length.or_else(|| Some(conductor.reach? + cable.sheath_end?));
+            let length = conductor.free_length.or_else(|| (conductor.reach? + cable.sheath_end?).past());
             conductor.free_length = length;
-            conductor.reach = length.map(|length| length.less(end));
+            conductor.reach = length.map(|length| length - end);
         }
         cable.sheath_end = Some(end);
         cable.sheath_inside = Some(SHEATH);
@@ -218,7 +218,7 @@ mod tests {
         contents.cables[0].sheath_end = Some(Length::inches(1));
         let proposal = repaired(REPAIR.code, &contents);
         let after = proposal.after.expect("it is possible");
-        assert_eq!(after.conductors[0].reach, Some(Length::sixteenths(44)));
+        assert_eq!(after.conductors[0].reach, Some(Length::sixteenths(44).into()));
     }
 
     #[test]

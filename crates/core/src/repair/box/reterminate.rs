@@ -31,7 +31,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(8);
     for conductor in change.after.conductors.iter_mut().filter(|c| !c.passes_through && !c.from_canopy) {
         conductor.free_length = conductor.free_length.map(|length| length.less(cut));
-        conductor.reach = conductor.reach.map(|reach| reach.less(cut));
+        conductor.reach = conductor.reach.map(|reach| reach - cut);
     }
     change.after.bare_copper = Some(Length::ZERO);
     for what in [

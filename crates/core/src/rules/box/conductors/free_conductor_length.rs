@@ -1,7 +1,7 @@
 //! `free-conductor-length`: each conductor that is spliced or terminated leaves enough wire to do it again.
 
 use crate::facts::{Conductor, Extent, FreeFigures, LimitsTogether, Source, SplicedLength};
-use crate::quantity::{Amount, Length};
+use crate::quantity::{Amount, Length, Offset};
 use crate::rules::minimum::judge_minimum;
 use crate::rules::{Finding, Measured, MeasuredKind, MinimumJudgement, Need, Rule, Side, Situation, Verdict};
 use crate::standard::{RuleBasis, Severity, Since, TwinLimit, free_conductor};
@@ -80,6 +80,8 @@ pub(super) fn not_applicable(conductor: &Conductor, reason: &str) -> Finding {
 pub(super) fn exempt(conductor: &Conductor) -> Option<&'static str> {
     if conductor.passes_through {
         Some("passes through unspliced")
+    } else if conductor.looped && conductor.joined.is_none() && conductor.joint.is_none() {
+        Some("is a loop that is neither cut nor spliced")
     } else if conductor.pigtail {
         Some("is a pigtail that does not leave the box")
     } else if conductor.from_canopy {
@@ -168,7 +170,7 @@ pub(super) fn finding(
 }
 
 fn measured(extent: Extent, verdict: Verdict, situation: &Situation) -> Option<Measured> {
-    let figure = |length: Length| Amount::length(length, situation.basis.units);
+    let figure = |offset: Offset| Amount::offset(offset, situation.basis.units);
     let (length, kind) = match extent.source {
         Source::Measured => (extent.low, MeasuredKind::Measured),
         Source::Derived => (extent.low, MeasuredKind::Derived),
@@ -275,5 +277,13 @@ mod tests {
         let mut long_enough = conductor(None, None);
         long_enough.free_length = Some(Length::mm(152));
         assert_eq!(verdict_of(&box_with(None, vec![long_enough]), &basis).0, Verdict::Meets);
+    }
+
+    #[test]
+    fn a_loop_that_is_not_cut_is_exempt_without_being_told_twice() {
+        let mut looped = conductor(None, None);
+        looped.looped = true;
+        let (verdict, sentence) = verdict_of(&box_with(None, vec![looped]), &Basis::default());
+        assert_eq!(verdict, Verdict::NotApplicable, "{sentence}");
     }
 }

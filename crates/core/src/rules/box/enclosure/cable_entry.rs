@@ -99,7 +99,7 @@ fn sheath(situation: &Situation, index: usize, cable: &Cable) -> Option<Finding>
         let words = format!("measure the sheath inside the box of {name}");
         return Some(Finding::not_measured(name, &words, format!("/cables/{index}/sheath_inside")));
     };
-    let extent = Extent { low: inside, high: Some(inside), source: Source::Measured };
+    let extent = Extent::exactly(inside, Source::Measured);
     let judgement = judge_minimum(extent, SHEATH_INSIDE, house, units);
     let least = SHEATH_INSIDE.shown(units);
     let sentence = format!("{} of sheath of {name} is inside; {} is required.", inside.say(units), least.say(units));
