@@ -44,6 +44,12 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         let single = matches!(device.kind, DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle);
         let right =
             if single && contents.supply.only_receptacle != Some(false) { allowed.last() } else { allowed.first() };
+        if device.kind != DeviceKind::RangeReceptacle && right.is_some_and(|right| *right > 20) {
+            return Err(vec![format!(
+                "a circuit of {} A feeds no receptacle of 15 or 20 A: its breaker is made smaller, or it feeds something else",
+                circuit.unwrap_or_default()
+            )]);
+        }
         let fits = device.amperes.is_some_and(|rating| allowed.contains(&rating)) && !single;
         if let (Some(right), false) = (right, fits) {
             device.amperes = Some(*right);
