@@ -54,6 +54,32 @@ pub enum Location {
 }
 
 impl Location {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 22] = [
+        Self::Bathroom,
+        Self::TubOrShower,
+        Self::KitchenCounter,
+        Self::Kitchen,
+        Self::WetBarSink,
+        Self::UtilitySink,
+        Self::NearSink,
+        Self::Laundry,
+        Self::Garage,
+        Self::Outbuilding,
+        Self::Outdoors,
+        Self::OutdoorsCovered,
+        Self::IndoorDamp,
+        Self::CrawlSpace,
+        Self::UnfinishedBasement,
+        Self::FinishedBasement,
+        Self::Bedroom,
+        Self::LivingSpace,
+        Self::Hallway,
+        Self::UtilityRoom,
+        Self::Attic,
+        Self::OtherDry,
+    ];
+
     /// In plain words.
     pub const fn name(self) -> &'static str {
         match self {
@@ -128,6 +154,24 @@ pub enum Purpose {
 }
 
 impl Purpose {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 14] = [
+        Self::General,
+        Self::DedicatedAppliance,
+        Self::Refrigerator,
+        Self::DoorOpener,
+        Self::SumpPump,
+        Self::Alarm,
+        Self::Dishwasher,
+        Self::Microwave,
+        Self::Range,
+        Self::Dryer,
+        Self::Vehicle,
+        Self::Lighting,
+        Self::LightingSeenElsewhere,
+        Self::OtherLoad,
+    ];
+
     /// In plain words.
     pub const fn name(self) -> &'static str {
         match self {

@@ -102,6 +102,22 @@ pub enum Seat {
     Floating,
 }
 
+impl Seat {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 5] = [Self::BoxEars, Self::PlasterEars, Self::Spacers, Self::Makeshift, Self::Floating];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::BoxEars => "on the box ears",
+            Self::PlasterEars => "on its own ears, on the wall",
+            Self::Spacers => "on rigid spacers",
+            Self::Makeshift => "on something that gives",
+            Self::Floating => "in the air",
+        }
+    }
+}
+
 /// The tab between the two screws of one side of a duplex receptacle.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -120,6 +136,19 @@ pub enum Halves {
     TwoCircuits,
     /// One circuit, one half through a switch.
     OneSwitched,
+}
+
+impl Halves {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 2] = [Self::TwoCircuits, Self::OneSwitched];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::TwoCircuits => "two circuits",
+            Self::OneSwitched => "one circuit, one half switched",
+        }
+    }
 }
 
 /// One device on its yoke.

@@ -24,6 +24,10 @@ pub enum SpliceKind {
 }
 
 impl SpliceKind {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 6] =
+        [Self::Lever, Self::TwistOn, Self::CrimpSleeve, Self::PushIn, Self::TapeOnly, Self::Soldered];
+
     /// In the words of the trade.
     pub const fn name(self) -> &'static str {
         match self {

@@ -22,6 +22,20 @@ pub enum CableGoes {
     Switched,
 }
 
+impl CableGoes {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 3] = [Self::Feed, Self::Onward, Self::Switched];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Feed => "brings the feed",
+            Self::Onward => "takes the feed on",
+            Self::Switched => "to a switch, or what it switches",
+        }
+    }
+}
+
 /// What a cable brings, as noted at the box; what is absent is as the note of the whole box has it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

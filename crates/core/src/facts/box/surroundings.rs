@@ -27,6 +27,17 @@ pub enum WallFinish {
 }
 
 impl WallFinish {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 7] = [
+        Self::GypsumBoard,
+        Self::Plaster,
+        Self::Tile,
+        Self::Masonry,
+        Self::Wood,
+        Self::OtherCombustible,
+        Self::Exposed,
+    ];
+
     /// In the words of the trade.
     pub const fn name(self) -> &'static str {
         match self {
@@ -114,6 +125,19 @@ pub enum Plate {
     Nonmetallic,
 }
 
+impl Plate {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 2] = [Self::Metal, Self::Nonmetallic];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Metal => "metal, or metal screws",
+            Self::Nonmetallic => "plastic, plastic screws",
+        }
+    }
+}
+
 /// How a metal box is bonded.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -126,6 +150,21 @@ pub enum BoxBond {
     Makeshift,
     /// Not at all.
     Nothing,
+}
+
+impl BoxBond {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 4] = [Self::Screw, Self::Listed, Self::Makeshift, Self::Nothing];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Screw => "grounding screw",
+            Self::Listed => "listed clip or device",
+            Self::Makeshift => "makeshift",
+            Self::Nothing => "not bonded",
+        }
+    }
 }
 
 /// What is added to the front of a box.
@@ -143,6 +182,9 @@ pub enum AddedKind {
 }
 
 impl AddedKind {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 4] = [Self::PlasterRing, Self::ExtensionRing, Self::DomedCover, Self::BoxExtender];
+
     /// In the words of the trade.
     pub const fn name(self) -> &'static str {
         match self {
@@ -179,6 +221,19 @@ pub enum SupportFitting {
     Stud,
     /// A hickey.
     Hickey,
+}
+
+impl SupportFitting {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 2] = [Self::Stud, Self::Hickey];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Stud => "luminaire stud",
+            Self::Hickey => "hickey",
+        }
+    }
 }
 
 /// What else takes room in the box.

@@ -144,6 +144,25 @@ pub enum ElectrodeKind {
     Ring,
 }
 
+impl ElectrodeKind {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 7] =
+        [Self::Rod, Self::TwoRods, Self::WaterPipe, Self::Concrete, Self::Plate, Self::Ring, Self::PlateOrRing];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Rod => "one rod",
+            Self::TwoRods => "two rods or more",
+            Self::WaterPipe => "water pipe",
+            Self::Concrete => "footing",
+            Self::PlateOrRing => "plate or ring, not told apart",
+            Self::Plate => "plate",
+            Self::Ring => "ring",
+        }
+    }
+}
+
 /// How the system is grounded.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

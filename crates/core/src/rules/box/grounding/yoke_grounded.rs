@@ -29,10 +29,12 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
     let switch = contents.devices.iter().any(|device| device.kind.is_switch_only());
     let ground = Evidence::of(contents).ground(contents);
-    let grounded_metal = contents.construction == Some(Construction::Metal) && matches!(ground, Ground::There(_));
-    // The yoke of a receptacle is grounded by its own rules where a plastic box leaves no doubt.
-    let receptacle = grounded_metal && contents.devices.iter().any(|device| device.kind.is_grounding_type());
     let seen = contents.observed(Observation::YokeUngrounded);
+    // At a receptacle it is asked for where the box is of metal; seen, it counts anywhere.
+    let concerned = contents.construction == Some(Construction::Metal) || seen == Some(true);
+    let receptacle = concerned
+        && matches!(ground, Ground::There(_))
+        && contents.devices.iter().any(|device| device.kind.is_grounding_type());
     if !switch && !receptacle {
         return Vec::new();
     }
