@@ -140,7 +140,9 @@ pub(crate) fn walk_to_box(transaction: &Transaction, audit_id: &str, box_id: &st
         box_id,
     )?;
     let rooms = vec![WalkRoom { room, boxes: vec![record] }];
-    Ok(AuditWalk { audit, rooms, items, circuits: Vec::new(), panels: Vec::new() })
+    // What feeds it is said by the panels and the circuits.
+    let (circuits, panels) = (circuits(transaction, audit_id)?, panels(transaction, audit_id)?);
+    Ok(AuditWalk { audit, rooms, items, circuits, panels })
 }
 
 impl Store {

@@ -19,6 +19,7 @@ import type {
   Job,
   Jotted,
   Judgement,
+  KnownSupply,
   LengthEcho,
   Panel,
   PanelLine,
@@ -100,6 +101,7 @@ export type JudgeWish = {
   basis: Basis;
   wired_under?: WiredUnder | null;
   new_work: boolean;
+  fed_by: KnownSupply[];
   repaired: string[];
   contents: BoxContents;
   rulings: Ruling[];

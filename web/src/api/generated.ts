@@ -830,6 +830,13 @@ export interface components {
          * @enum {string}
          */
         AddedKind: "plaster-ring" | "extension-ring" | "domed-cover" | "box-extender";
+        /** @description When an authority began to enforce an edition. */
+        Adoption: {
+            /** @description The edition. */
+            edition: components["schemas"]["Edition"];
+            /** @description The first day it was in force, "2014-07-01". */
+            in_force: string;
+        };
         /** @description A figure with its unit and the words that show it. */
         Amount: {
             /** @description In the unit of the audit, "2 3/4 in", "18 in³", "15 A". */
@@ -987,6 +994,8 @@ export interface components {
         BarKind: "neutral" | "ground" | "both";
         /** @description What the verdicts of an audit rest on. */
         Basis: {
+            /** @description When the authority began to enforce its editions, as far as that is known; at most 20. */
+            adoptions?: components["schemas"]["Adoption"][];
             /** @description The parts of the building by the age of their wiring. */
             areas?: components["schemas"]["Area"][];
             /** @description The edition that the authority enforces. */
@@ -1129,6 +1138,7 @@ export interface components {
             /** @description What was looked for, at most once each. */
             observed?: components["schemas"]["Observed"][];
             opening?: components["schemas"]["Opening"] | null;
+            plate?: components["schemas"]["Plate"] | null;
             /** @description What meters showed, at most 60. */
             readings?: components["schemas"]["MeterReading"][];
             size?: components["schemas"]["StandardBox"] | null;
@@ -1211,6 +1221,8 @@ export interface components {
         BoxView: {
             /** @description The circuits that it hangs on. */
             circuits: components["schemas"]["OnCircuit"][];
+            /** @description The breakers that are known to feed it: they count before what is noted at the box. */
+            fed_by: components["schemas"]["KnownSupply"][];
             /** @description What follows from it as found. */
             found: components["schemas"]["Judgement"];
             /** @description Its work items. */
@@ -1430,6 +1442,7 @@ export interface components {
             fished?: boolean;
             /** @description The cable is known to be fixed close by, so that no slack can come. */
             fixed_close?: boolean;
+            goes?: components["schemas"]["CableGoes"] | null;
             /**
              * Format: int32
              * @description Its number within the box.
@@ -1444,12 +1457,31 @@ export interface components {
             sheath_end?: components["schemas"]["Length"] | null;
             sheath_inside?: components["schemas"]["Length"] | null;
             slack?: components["schemas"]["Length"] | null;
+            supply?: components["schemas"]["CableSupply"] | null;
         };
         /**
          * @description Where a cable comes into the box.
          * @enum {string}
          */
         CableEntry: "back" | "side";
+        /**
+         * @description Where a cable goes, as seen from the box.
+         * @enum {string}
+         */
+        CableGoes: "feed" | "onward" | "switched";
+        /** @description What a cable brings, as noted at the box; what is absent is as the note of the whole box has it. */
+        CableSupply: {
+            /** @description It is AFCI-protected. */
+            afci?: boolean | null;
+            /**
+             * Format: int32
+             * @description The rating of its breaker in amperes.
+             */
+            amperes?: number | null;
+            circuit?: components["schemas"]["CircuitId"] | null;
+            /** @description It is GFCI-protected upstream. */
+            gfci?: boolean | null;
+        };
         /** @description A rule that no sequence of repairs mends here. */
         Cannot: {
             /** @description Why not. */
@@ -1681,6 +1713,7 @@ export interface components {
             /** @description Its colour. */
             colour: components["schemas"]["Colour"];
             condition?: components["schemas"]["ConductorCondition"] | null;
+            damage_at?: components["schemas"]["Length"] | null;
             /** @description The state of its tip. */
             end?: components["schemas"]["ConductorEnd"];
             free_length?: components["schemas"]["Length"] | null;
@@ -1706,13 +1739,15 @@ export interface components {
             passes_through?: boolean;
             /** @description No part of it leaves the box: a pigtail or a jumper. */
             pigtail?: boolean;
-            reach?: components["schemas"]["Length"] | null;
+            reach?: components["schemas"]["Offset"] | null;
             /** @description Marked permanently as what it is used for, where its colour says something else. */
             remarked?: boolean | null;
             /** @description What it does. */
             role: components["schemas"]["Role"];
             /** @description Solid or stranded. */
             strands?: components["schemas"]["Strands"];
+            /** @description It is a short tap to a range, a cooktop or a luminaire, from a larger circuit. */
+            tap?: boolean;
         };
         /**
          * @description What a conductor has been through.
@@ -1873,7 +1908,7 @@ export interface components {
          * @description How many instruments a dead test takes.
          * @enum {string}
          */
-        DeadTestMethods: "two-instruments" | "one-proved";
+        DeadTestMethods: "TwoInstruments" | "OneProved";
         /** @description The answer for a point. */
         DecodedPoint: {
             /** @description The breakers that can feed it, by name: one where it is clear. */
@@ -1916,12 +1951,17 @@ export interface components {
              * @description Its rating in amperes.
              */
             amperes?: number | null;
+            /** @description It is an AFCI receptacle, alone or with a GFCI in it. */
+            arc_fault?: boolean | null;
             behind?: components["schemas"]["Length"] | null;
+            /** @description Marked for aluminium: CO/ALR at 15 and 20 A, AL/CU above. */
+            for_aluminium?: boolean | null;
             /**
              * Format: int32
              * @description How many gangs it takes, 1 to 6.
              */
             gangs?: number;
+            halves?: components["schemas"]["Halves"] | null;
             hot_tab?: components["schemas"]["Tab"] | null;
             /**
              * Format: int32
@@ -1934,6 +1974,12 @@ export interface components {
             /** @description It carries the marks that it has no equipment ground and is GFCI-protected. */
             marked_no_ground?: boolean | null;
             neutral_tab?: components["schemas"]["Tab"] | null;
+            purpose?: components["schemas"]["Purpose"] | null;
+            /**
+             * Format: int32
+             * @description The year it was put in the place of another, where it is younger than the wiring.
+             */
+            replaced?: number | null;
             seat?: components["schemas"]["Seat"] | null;
             /**
              * Format: int32
@@ -1956,7 +2002,7 @@ export interface components {
          * @description Tape round a device.
          * @enum {string}
          */
-        DeviceTape: "metal-or-tight" | "always" | "never";
+        DeviceTape: "MetalOrTight" | "Always" | "Never";
         /** @description The terminals of a kind of device. */
         DeviceTerminals: {
             kind: components["schemas"]["DeviceKind"];
@@ -2019,7 +2065,7 @@ export interface components {
          * @description An edition of a code that an authority may enforce.
          * @enum {string}
          */
-        Edition: "nec-2011" | "nec-2014" | "nec-2017" | "nec-2020" | "nec-2023" | "cec-2021";
+        Edition: "nec-2008" | "nec-2011" | "nec-2014" | "nec-2017" | "nec-2020" | "nec-2023" | "nec-2026" | "cec-2018" | "cec-2021" | "cec-2024";
         /** @description An edition as the basis screen offers it. */
         EditionChoice: {
             edition: components["schemas"]["Edition"];
@@ -2040,7 +2086,7 @@ export interface components {
          * @description An electrode in the ground.
          * @enum {string}
          */
-        ElectrodeKind: "rod" | "water-pipe" | "concrete" | "plate-or-ring";
+        ElectrodeKind: "rod" | "two-rods" | "water-pipe" | "concrete" | "plate-or-ring" | "plate" | "ring";
         /** @description What became of a typed text. */
         EntryEcho: {
             /** @description Why the text was not understood; the field then keeps its former value. */
@@ -2217,6 +2263,8 @@ export interface components {
             panel_name: string;
             /** @description What goes dark with it. */
             sentence: string;
+            /** @description What it is known to bring. */
+            supply: components["schemas"]["KnownSupply"];
         };
         /** @description A field that cannot be accepted, with a sentence that says what to do. */
         FieldProblem: {
@@ -2364,12 +2412,22 @@ export interface components {
             electrodes?: components["schemas"]["ElectrodeKind"][] | null;
             /** @description A main bonding jumper ties the neutral to the enclosure here: a strap, a screw, a wire. */
             main_bond?: boolean | null;
+            /**
+             * Format: int32
+             * @description The resistance of a single rod or plate to earth, measured, in ohms.
+             */
+            ohms?: number | null;
         };
         /**
          * @description Which half of a duplex receptacle.
          * @enum {string}
          */
         Half: "upper" | "lower";
+        /**
+         * @description What feeds the two halves of a split receptacle.
+         * @enum {string}
+         */
+        Halves: "two-circuits" | "one-switched";
         /** @description A matter that is not at its default, and what that changes. */
         HouseRuleEffect: {
             /** @description The verdicts it changed. */
@@ -2398,9 +2456,9 @@ export interface components {
             dead_test_methods?: components["schemas"]["DeadTestMethods"];
             /** @description Tape round a device. */
             device_tape?: components["schemas"]["DeviceTape"];
-            /** @description The joining method that is preferred. */
+            /** @description The joining method that is preferred among those that fit. */
             joining?: components["schemas"]["JoiningChoice"];
-            /** @description Length and reach: both, or either. */
+            /** @description How the length from the sheath and the reach past the opening go together. */
             limits_together?: components["schemas"]["LimitsTogether"];
             /** @description How finely the tape reads: a figure this close to a limit is marginal. */
             measuring_resolution?: components["schemas"]["Length"];
@@ -2408,17 +2466,19 @@ export interface components {
             plan_weights?: components["schemas"]["PlanWeights"];
             /** @description What joining takes and gives. */
             shop?: components["schemas"]["ShopLengths"];
+            /** @description Insulated crimp sleeves on solid conductors. */
+            solid_sleeves?: components["schemas"]["SolidSleeves"];
             /** @description What may go under the ears of a device. */
             spacer_material?: components["schemas"]["SpacerMaterial"];
             /** @description How far spacers may bridge. */
             spacer_reach?: components["schemas"]["SpacerReach"];
-            /** @description A splice inside the free length counts, or not. */
+            /** @description Whether a splice inside the free length is part of it. */
             spliced_length?: components["schemas"]["SplicedLength"];
-            /** @description Push-in terminals. */
+            /** @description Push-in terminals of devices. */
             spring_terminals?: components["schemas"]["SpringTerminals"];
             /** @description How terminals are tightened. */
             torque?: components["schemas"]["TorqueBy"];
-            /** @description Inches and millimetres where they differ. */
+            /** @description What governs when a length meets a limit in one unit and misses its twin in the other. */
             twin_units?: components["schemas"]["TwinUnits"];
             /** @description Bent ends that go back under a screw. */
             used_ends?: components["schemas"]["UsedEnds"];
@@ -2450,6 +2510,7 @@ export interface components {
             /** @description Each leg. */
             gauge: components["schemas"]["Gauge"];
             ground?: components["schemas"]["Gauge"] | null;
+            ground_material?: components["schemas"]["Material"] | null;
             /** @description What they are made of. */
             material?: components["schemas"]["Material"];
             /** @description The panel is in another building than the one that feeds it. */
@@ -2706,7 +2767,7 @@ export interface components {
          * @description The joining method that is preferred among those that fit.
          * @enum {string}
          */
-        JoiningChoice: "quickest-that-fits" | "in-line-lever" | "side-by-side-lever" | "twist-on" | "crimp-sleeve";
+        JoiningChoice: "QuickestThatFits" | "InLineLever" | "SideBySideLever" | "TwistOn" | "CrimpSleeve";
         /**
          * @description A way to join a pigtail to a conductor.
          * @enum {string}
@@ -2744,6 +2805,8 @@ export interface components {
             basis: components["schemas"]["Basis"];
             /** @description What is in the box. */
             contents: components["schemas"]["BoxContents"];
+            /** @description The breakers that are known to feed it, from the panel and its circuits, at most 12: they count before the notes. */
+            fed_by?: components["schemas"]["KnownSupply"][];
             /** @description The contents are the outcome of work done now. */
             new_work?: boolean;
             /** @description The codes of the rules that work done now was to mend, at most 100: these alone are judged as new work. */
@@ -2783,6 +2846,24 @@ export interface components {
             texts: components["schemas"]["LengthText"][];
             /** @description The worst answer of all rules that are not dismissed. */
             worst: components["schemas"]["Verdict"];
+        };
+        /** @description A breaker that is known to feed a box, from the panel and its circuits. */
+        KnownSupply: {
+            /** @description It is an AFCI. */
+            afci?: boolean;
+            /**
+             * Format: int32
+             * @description Its rating in amperes.
+             */
+            amperes?: number | null;
+            /** @description What it is called, "breaker 7 of main". */
+            breaker: string;
+            /** @description The circuits drawn on it, at most 12. */
+            circuits?: components["schemas"]["CircuitId"][];
+            /** @description It is a GFCI. */
+            gfci?: boolean;
+            /** @description It feeds a motor or an air conditioner. */
+            motor?: boolean;
         };
         /**
          * @description One lamp.
@@ -2874,7 +2955,7 @@ export interface components {
         LengthEcho: {
             /** @description Why the text was not understood. */
             error?: string | null;
-            nm?: components["schemas"]["Length"] | null;
+            nm?: components["schemas"]["Offset"] | null;
             /** @description Without its unit. */
             text: string;
         };
@@ -2905,12 +2986,12 @@ export interface components {
          * @description How the length from the sheath and the reach past the opening go together.
          * @enum {string}
          */
-        LimitsTogether: "both" | "either";
+        LimitsTogether: "Both" | "Either";
         /**
          * @description Where a box is, by what the codes ask of the place.
          * @enum {string}
          */
-        Location: "bathroom" | "kitchen-counter" | "kitchen" | "near-sink" | "laundry" | "garage" | "outdoors" | "crawl-space" | "unfinished-basement" | "finished-basement" | "bedroom" | "living-space" | "attic" | "other-dry";
+        Location: "bathroom" | "tub-or-shower" | "kitchen-counter" | "kitchen" | "wet-bar-sink" | "utility-sink" | "near-sink" | "laundry" | "garage" | "outbuilding" | "outdoors" | "outdoors-covered" | "indoor-damp" | "crawl-space" | "unfinished-basement" | "finished-basement" | "bedroom" | "living-space" | "hallway" | "utility-room" | "attic" | "other-dry";
         /** @description A logo as it is kept. */
         Logo: {
             /** @description JPEG in Base64. */
@@ -3066,6 +3147,33 @@ export interface components {
             to: components["schemas"]["Probe"];
         };
         /** @description A choice with its words. */
+        Named_AddedKind: {
+            name: string;
+            /**
+             * @description What is added to the front of a box.
+             * @enum {string}
+             */
+            value: "plaster-ring" | "extension-ring" | "domed-cover" | "box-extender";
+        };
+        /** @description A choice with its words. */
+        Named_BoxBond: {
+            name: string;
+            /**
+             * @description How a metal box is bonded.
+             * @enum {string}
+             */
+            value: "screw" | "listed" | "makeshift" | "nothing";
+        };
+        /** @description A choice with its words. */
+        Named_CableGoes: {
+            name: string;
+            /**
+             * @description Where a cable goes, as seen from the box.
+             * @enum {string}
+             */
+            value: "feed" | "onward" | "switched";
+        };
+        /** @description A choice with its words. */
         Named_DetectorClass: {
             name: string;
             /**
@@ -3073,6 +3181,33 @@ export interface components {
              * @enum {string}
              */
             value: "sensitive" | "ordinary";
+        };
+        /** @description A choice with its words. */
+        Named_ElectrodeKind: {
+            name: string;
+            /**
+             * @description An electrode in the ground.
+             * @enum {string}
+             */
+            value: "rod" | "two-rods" | "water-pipe" | "concrete" | "plate-or-ring" | "plate" | "ring";
+        };
+        /** @description A choice with its words. */
+        Named_Halves: {
+            name: string;
+            /**
+             * @description What feeds the two halves of a split receptacle.
+             * @enum {string}
+             */
+            value: "two-circuits" | "one-switched";
+        };
+        /** @description A choice with its words. */
+        Named_Location: {
+            name: string;
+            /**
+             * @description Where a box is, by what the codes ask of the place.
+             * @enum {string}
+             */
+            value: "bathroom" | "tub-or-shower" | "kitchen-counter" | "kitchen" | "wet-bar-sink" | "utility-sink" | "near-sink" | "laundry" | "garage" | "outbuilding" | "outdoors" | "outdoors-covered" | "indoor-damp" | "crawl-space" | "unfinished-basement" | "finished-basement" | "bedroom" | "living-space" | "hallway" | "utility-room" | "attic" | "other-dry";
         };
         /** @description A choice with its words. */
         Named_Meter: {
@@ -3084,6 +3219,15 @@ export interface components {
             value: "high-impedance" | "low-impedance";
         };
         /** @description A choice with its words. */
+        Named_Plate: {
+            name: string;
+            /**
+             * @description What a cover plate is made of.
+             * @enum {string}
+             */
+            value: "metal" | "nonmetallic";
+        };
+        /** @description A choice with its words. */
         Named_Probe: {
             name: string;
             /**
@@ -3091,6 +3235,42 @@ export interface components {
              * @enum {string}
              */
             value: "hot" | "neutral" | "ground" | "box-metal" | "other-hot" | "known-ground" | "air";
+        };
+        /** @description A choice with its words. */
+        Named_Purpose: {
+            name: string;
+            /**
+             * @description What a receptacle or switch is for, as far as the codes care.
+             * @enum {string}
+             */
+            value: "general" | "dedicated-appliance" | "refrigerator" | "door-opener" | "sump-pump" | "alarm" | "dishwasher" | "microwave" | "range" | "dryer" | "vehicle" | "lighting" | "lighting-seen-elsewhere" | "other-load";
+        };
+        /** @description A choice with its words. */
+        Named_Seat: {
+            name: string;
+            /**
+             * @description How the yoke of a device is seated.
+             * @enum {string}
+             */
+            value: "box-ears" | "plaster-ears" | "spacers" | "makeshift" | "floating";
+        };
+        /** @description A choice with its words. */
+        Named_SpliceKind: {
+            name: string;
+            /**
+             * @description What a splice is made with.
+             * @enum {string}
+             */
+            value: "lever" | "twist-on" | "crimp-sleeve" | "push-in" | "tape-only" | "soldered";
+        };
+        /** @description A choice with its words. */
+        Named_SupportFitting: {
+            name: string;
+            /**
+             * @description What holds a luminaire inside a box and takes room in it.
+             * @enum {string}
+             */
+            value: "stud" | "hickey";
         };
         /** @description A choice with its words. */
         Named_Terminal: {
@@ -3109,6 +3289,15 @@ export interface components {
              * @enum {string}
              */
             value: "open-hot" | "open-neutral" | "open-ground" | "reversal";
+        };
+        /** @description A choice with its words. */
+        Named_WallFinish: {
+            name: string;
+            /**
+             * @description The surface that the box stands in.
+             * @enum {string}
+             */
+            value: "gypsum-board" | "plaster" | "tile" | "masonry" | "wood" | "other-combustible" | "exposed";
         };
         /** @description A choice with its words. */
         Named_WiringMethod: {
@@ -3165,7 +3354,7 @@ export interface components {
          * @description Something to look for, named by its fault.
          * @enum {string}
          */
-        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "no-box" | "not-weatherproof" | "water-trapped" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
+        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "one-cover-screw" | "no-in-use-cover" | "no-box" | "not-weatherproof" | "water-trapped" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
         /**
          * @description When an observation is made.
          * @enum {string}
@@ -3208,6 +3397,19 @@ export interface components {
             /** @description How long it is. */
             length: components["schemas"]["Length"];
         };
+        /**
+         * Format: int64
+         * @description How far something is past a place, less than nothing where it ends before it: −100 m to 100 m, in whole nanometres.
+         *
+         *     ```
+         *     use nailpunch_core::quantity::{Length, Offset, Rounding, UnitSystem};
+         *     // A tip 1 in from a sheath that ends 2 1/4 in behind the opening.
+         *     let reach = Length::inches(1) - Length::sixteenths(36);
+         *     assert_eq!(reach.print(UnitSystem::Inch, Rounding::Nearest), "−1 1/4 in");
+         *     assert!(reach < Offset::ZERO);
+         *     ```
+         */
+        Offset: number;
         /** @description A circuit that a box hangs on, as the box shows it. */
         OnCircuit: {
             breaker: string;
@@ -3317,7 +3519,7 @@ export interface components {
             to_add: components["schemas"]["PointToAdd"][];
         };
         /** @description What feeds a panel. */
-        PanelFeed: "unknown" | "service" | {
+        PanelFeed: "unknown" | "service" | "disconnect" | {
             /** @description A breaker of another panel. */
             breaker: {
                 /**
@@ -3623,6 +3825,11 @@ export interface components {
              */
             piece: number;
         };
+        /**
+         * @description What a cover plate is made of.
+         * @enum {string}
+         */
+        Plate: "metal" | "nonmetallic";
         /** @description One point of the walk with its answer. */
         PointAnswer: {
             /** @description What was found out. */
@@ -3737,6 +3944,11 @@ export interface components {
             /** @description What each rule says of the box afterwards. */
             verdicts_after: components["schemas"]["RuleVerdict"][];
         };
+        /**
+         * @description What a receptacle or switch is for, as far as the codes care.
+         * @enum {string}
+         */
+        Purpose: "general" | "dedicated-appliance" | "refrigerator" | "door-opener" | "sump-pump" | "alarm" | "dishwasher" | "microwave" | "range" | "dryer" | "vehicle" | "lighting" | "lighting-seen-elsewhere" | "other-load";
         /** @description A figure with its range. */
         Range: {
             /**
@@ -3939,9 +4151,9 @@ export interface components {
                 dead_test_methods?: components["schemas"]["DeadTestMethods"];
                 /** @description Tape round a device. */
                 device_tape?: components["schemas"]["DeviceTape"];
-                /** @description The joining method that is preferred. */
+                /** @description The joining method that is preferred among those that fit. */
                 joining?: components["schemas"]["JoiningChoice"];
-                /** @description Length and reach: both, or either. */
+                /** @description How the length from the sheath and the reach past the opening go together. */
                 limits_together?: components["schemas"]["LimitsTogether"];
                 /** @description How finely the tape reads: a figure this close to a limit is marginal. */
                 measuring_resolution?: components["schemas"]["Length"];
@@ -3949,17 +4161,19 @@ export interface components {
                 plan_weights?: components["schemas"]["PlanWeights"];
                 /** @description What joining takes and gives. */
                 shop?: components["schemas"]["ShopLengths"];
+                /** @description Insulated crimp sleeves on solid conductors. */
+                solid_sleeves?: components["schemas"]["SolidSleeves"];
                 /** @description What may go under the ears of a device. */
                 spacer_material?: components["schemas"]["SpacerMaterial"];
                 /** @description How far spacers may bridge. */
                 spacer_reach?: components["schemas"]["SpacerReach"];
-                /** @description A splice inside the free length counts, or not. */
+                /** @description Whether a splice inside the free length is part of it. */
                 spliced_length?: components["schemas"]["SplicedLength"];
-                /** @description Push-in terminals. */
+                /** @description Push-in terminals of devices. */
                 spring_terminals?: components["schemas"]["SpringTerminals"];
                 /** @description How terminals are tightened. */
                 torque?: components["schemas"]["TorqueBy"];
-                /** @description Inches and millimetres where they differ. */
+                /** @description What governs when a length meets a limit in one unit and misses its twin in the other. */
                 twin_units?: components["schemas"]["TwinUnits"];
                 /** @description Bent ends that go back under a screw. */
                 used_ends?: components["schemas"]["UsedEnds"];
@@ -4175,9 +4389,14 @@ export interface components {
             severity: components["schemas"]["Severity"];
             /**
              * Format: int32
-             * @description The year it came into the code.
+             * @description The edition of the NEC it came with; absent where it is as old as the wiring.
              */
             since?: number | null;
+            /**
+             * Format: int32
+             * @description The edition of the CEC it came with; absent where it is as old as the wiring.
+             */
+            since_cec?: number | null;
             /** @description What it is about. */
             title: string;
             /** @description Why it matters. */
@@ -4434,7 +4653,7 @@ export interface components {
             field: string;
             words: string;
         };
-        /** @description Lengths of the shop: what joining takes and gives. All of them common practice, no source. */
+        /** @description Lengths of the shop. */
         ShopLengths: {
             /** @description Free conductor needed to bring the tool in for a crimp sleeve. */
             crimp_sleeve_needs: components["schemas"]["Length"];
@@ -4514,15 +4733,20 @@ export interface components {
             to: number;
         };
         /**
+         * @description Insulated crimp sleeves on solid conductors.
+         * @enum {string}
+         */
+        SolidSleeves: "StrandedOnly" | "MarkedForSolid";
+        /**
          * @description What may go under the ears of a device.
          * @enum {string}
          */
-        SpacerMaterial: "rigid-only" | "anything";
+        SpacerMaterial: "RigidOnly" | "Anything";
         /**
          * @description How far spacers may bridge.
          * @enum {string}
          */
-        SpacerReach: "permitted-set-back" | "as-needed";
+        SpacerReach: "PermittedSetBack" | "AsNeeded";
         /** @description One splice. The conductors it joins carry its letter in `joined`. */
         Splice: {
             /** @description It is marked for aluminium with copper. */
@@ -4557,29 +4781,33 @@ export interface components {
          * @description Whether a splice inside the free length is part of it.
          * @enum {string}
          */
-        SplicedLength: "counts" | "does-not-count";
+        SplicedLength: "Counts" | "DoesNotCount";
         /**
          * @description Push-in terminals of devices.
          * @enum {string}
          */
-        SpringTerminals: "accept" | "reterminate";
+        SpringTerminals: "Accept" | "Reterminate";
         /** @description How the box stands in its wall. */
         Stand: {
             /** @description Supported on two sides or through the back. */
             far_side?: boolean | null;
             finish_to_come?: components["schemas"]["Length"] | null;
             finish_to_come_kind?: components["schemas"]["WallFinish"] | null;
+            /** @description It is in a wall or ceiling that holds back fire: between a garage and the dwelling, or between dwellings. */
+            fire_rated?: boolean | null;
             gap?: components["schemas"]["Length"] | null;
+            height?: components["schemas"]["Length"] | null;
             /** @description Nailed to a stud on a side that can be reached. */
             nailed?: boolean | null;
             proud?: components["schemas"]["Length"] | null;
             set_back?: components["schemas"]["Length"] | null;
+            to_water?: components["schemas"]["Length"] | null;
         };
         /**
          * @description A box whose volume stands in a table, by its trade size in inches.
          * @enum {string}
          */
-        StandardBox: "octagon4x1-1-4" | "octagon4x1-1-2" | "octagon4x2-1-8" | "square4x1-1-4" | "square4x1-1-2" | "square4x2-1-8" | "square4-11-16x1-1-4" | "square4-11-16x1-1-2" | "square4-11-16x2-1-8" | "device3x2x1-1-2" | "device3x2x2" | "device3x2x2-1-4" | "device3x2x2-1-2" | "device3x2x2-3-4" | "device3x2x3-1-2" | "device4x2-1-8x1-1-2" | "device4x2-1-8x1-7-8" | "device4x2-1-8x2-1-8" | "masonry3-3-4x2x2-1-2" | "masonry3-3-4x2x3-1-2" | "fs-single" | "fd-single" | "fs-multiple" | "fd-multiple";
+        StandardBox: "octagon4x1-1-4" | "octagon4x1-1-2" | "octagon4x2-1-8" | "square4x1-1-4" | "square4x1-1-2" | "square4x2-1-8" | "square4-11-16x1-1-4" | "square4-11-16x1-1-2" | "square4-11-16x2-1-8" | "device3x2x1-1-2" | "device3x2x2" | "device3x2x2-1-4" | "device3x2x2-1-2" | "device3x2x2-3-4" | "device3x2x3" | "device3x2x3-1-2" | "device4x2-1-8x1-1-2" | "device4x2-1-8x1-7-8" | "device4x2-3-8x1-7-8" | "device4x2-1-8x2-1-8" | "masonry3-3-4x2x2-1-2" | "masonry3-3-4x2x3-1-2" | "fs-single" | "fd-single" | "fs-multiple" | "fd-multiple";
         /**
          * @description How a repair stands to a box. Ordered: the best first.
          * @enum {string}
@@ -4662,6 +4890,8 @@ export interface components {
             common_disconnect?: boolean | null;
             /** @description What comes in is GFCI-protected upstream. */
             gfci?: boolean | null;
+            /** @description The breaker feeds one motor or air conditioner, by its nameplate. */
+            motor?: boolean | null;
             /** @description The receptacle here is the only one of its circuit. */
             only_receptacle?: boolean | null;
             /** @description The terminals at both its ends are marked for 75 °C. */
@@ -4699,8 +4929,8 @@ export interface components {
             /** @description As typed. */
             text: string;
         } | {
-            /** @description As kept. */
-            nm: components["schemas"]["Length"];
+            /** @description As kept; a reach may be less than nothing. */
+            nm: components["schemas"]["Offset"];
         };
         /**
          * @description What was noted at one point in one round.
@@ -4711,7 +4941,7 @@ export interface components {
          * @description How terminals are tightened.
          * @enum {string}
          */
-        TorqueBy: "driver" | "hand";
+        TorqueBy: "Driver" | "Hand";
         /** @description What is known of where the fault is. */
         TraceAnswer: {
             /** @description Boxes to open, by likelihood for the trouble. */
@@ -4770,20 +5000,32 @@ export interface components {
         TracedFault: "open-hot" | "open-neutral" | "open-ground" | "reversal";
         /** @description What the screens need to know beforehand: rules, editions, house rules, observations, presets. */
         Trades: {
+            added: components["schemas"]["Named_AddedKind"][];
+            bonds: components["schemas"]["Named_BoxBond"][];
             box_sizes: components["schemas"]["BoxSize"][];
+            cable_goes: components["schemas"]["Named_CableGoes"][];
             defaults: components["schemas"]["Defaults"][];
             detectors: components["schemas"]["Named_DetectorClass"][];
             editions: components["schemas"]["EditionChoice"][];
+            electrodes: components["schemas"]["Named_ElectrodeKind"][];
+            halves: components["schemas"]["Named_Halves"][];
             house_rules: components["schemas"]["HouseRuleInfo"][];
+            locations: components["schemas"]["Named_Location"][];
             meters: components["schemas"]["Named_Meter"][];
             observations: components["schemas"]["ObservationInfo"][];
             panel_observations: components["schemas"]["PanelObservationInfo"][];
+            plates: components["schemas"]["Named_Plate"][];
             presets: components["schemas"]["Preset"][];
             probes: components["schemas"]["Named_Probe"][];
+            purposes: components["schemas"]["Named_Purpose"][];
             rules: components["schemas"]["RuleEntry"][];
+            seats: components["schemas"]["Named_Seat"][];
             shop_lengths: components["schemas"]["ShopLength"][];
+            splices: components["schemas"]["Named_SpliceKind"][];
+            support_fittings: components["schemas"]["Named_SupportFitting"][];
             terminals: components["schemas"]["DeviceTerminals"][];
             traced_faults: components["schemas"]["Named_TracedFault"][];
+            wall_finishes: components["schemas"]["Named_WallFinish"][];
             wiring_methods: components["schemas"]["Named_WiringMethod"][];
         };
         /** @description What the GFCI button of the lamp tester did. */
@@ -4799,7 +5041,7 @@ export interface components {
          * @description What governs when a length meets a limit in one unit and misses its twin in the other.
          * @enum {string}
          */
-        TwinUnits: "either" | "inches-govern";
+        TwinUnits: "Either" | "InchesGovern";
         /** @description What a person typed into a field that takes a length. */
         TypedEntry: {
             /** @description JSON pointer to the field within the contents of the box, "/conductors/0/free_length". */
@@ -4825,7 +5067,7 @@ export interface components {
          * @description Bent ends that go back under a screw.
          * @enum {string}
          */
-        UsedEnds: "fresh" | "reuse";
+        UsedEnds: "Fresh" | "Reuse";
         /**
          * @description The answer of a rule.
          * @enum {string}

@@ -6,6 +6,7 @@ import { useParams } from 'react-router';
 import { ApiProblem, api } from '../api/client';
 import { keys, useHouseRuleEffects, useTrades, useWalk } from '../api/queries';
 import type {
+  Adoption,
   Area,
   Audit,
   Basis,
@@ -182,6 +183,11 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
               What the authority enforces decides. Limits are from memory of the published codes; check them.
             </p>
           </section>
+          <Adoptions
+            adoptions={basis.adoptions}
+            trades={trades}
+            onChange={(adoptions) => set({ adoptions })}
+          />
           <Areas areas={basis.areas} trades={trades} onChange={(areas) => set({ areas })} />
         </div>
         <div>
@@ -269,6 +275,75 @@ function Line({
       <Form.Label>{label}</Form.Label>
       <Form.Control value={value} maxLength={max} onChange={(event) => onChange(event.target.value)} />
     </Form.Group>
+  );
+}
+
+/** When the authority began to enforce its editions: what wiring was under follows from it. */
+function Adoptions({
+  adoptions,
+  trades,
+  onChange,
+}: {
+  adoptions: Adoption[];
+  trades: Trades;
+  onChange: (adoptions: Adoption[]) => void;
+}) {
+  const set = (at: number, part: Partial<Adoption>) =>
+    onChange(adoptions.map((known, index) => (index === at ? { ...known, ...part } : known)));
+  const free = trades.editions.filter((known) => !adoptions.some(({ edition }) => edition === known.edition));
+  const next = free.at(0);
+  return (
+    <section>
+      <h2>In force since</h2>
+      {adoptions.length === 0 && (
+        <p className="muted">
+          No date yet. Without one, wiring of the year of an edition counts as older than it.
+        </p>
+      )}
+      {adoptions.map((adoption, index) => (
+        <div className="area" key={adoption.edition}>
+          <Form.Select
+            aria-label="Edition adopted"
+            value={adoption.edition}
+            onChange={(event) => set(index, { edition: event.target.value as Adoption['edition'] })}
+          >
+            {trades.editions
+              .filter((known) => known.edition === adoption.edition || free.includes(known))
+              .map((known) => (
+                <option key={known.edition} value={known.edition}>
+                  {known.name}
+                </option>
+              ))}
+          </Form.Select>
+          <Form.Control
+            aria-label="First day in force"
+            type="date"
+            value={adoption.in_force}
+            onChange={(event) => event.target.value && set(index, { in_force: event.target.value })}
+          />
+          <Button
+            variant="outline-primary"
+            aria-label="Remove the date"
+            onClick={() => onChange(adoptions.filter((_, at) => at !== index))}
+          >
+            Remove
+          </Button>
+        </div>
+      ))}
+      {next && (
+        <Button
+          variant="outline-primary"
+          onClick={() =>
+            onChange([
+              ...adoptions,
+              { edition: next.edition, in_force: `${Number(next.name.slice(-4)) + 1}-01-01` },
+            ])
+          }
+        >
+          + date
+        </Button>
+      )}
+    </section>
   );
 }
 

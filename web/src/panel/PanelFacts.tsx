@@ -1,23 +1,18 @@
 // The facts of a panel itself: what feeds it, its label, its bonds and electrodes, its bars, and what one sees.
 import { Button, Form } from 'react-bootstrap';
+import { useChoices } from '../api/choices';
 import { useTrades } from '../api/queries';
-import type { Bar, ElectrodeKind, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
+import type { Bar, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { ConductorList, GAUGES } from './ConductorList';
 import type { ChangePanel } from './change';
 
 const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
-const ELECTRODES: [ElectrodeKind, string][] = [
-  ['rod', 'rod'],
-  ['water-pipe', 'water pipe'],
-  ['concrete', 'footing'],
-  ['plate-or-ring', 'plate or ring'],
-];
-
 type Props = { panel: Panel; others: Panel[]; names: Map<string, string>; change: ChangePanel };
 
 export function PanelFacts({ panel, others, names, change }: Props) {
+  const choices = useChoices();
   const set = (part: Partial<Panel>) => void change((known) => ({ ...known, ...part }));
   const bring = (part: Partial<Incoming>) =>
     set({
@@ -27,6 +22,7 @@ export function PanelFacts({ panel, others, names, change }: Props) {
         warm: false,
         whole_dwelling: false,
         ground: null,
+        ground_material: null,
         separate_ground: null,
         other_building: false,
         ...panel.incoming,
@@ -41,9 +37,9 @@ export function PanelFacts({ panel, others, names, change }: Props) {
   const feedOf = (key: string | null): PanelFeed => {
     const from = feeds.find((known) => known.key === key);
     if (from) return { breaker: { panel: from.other.id, breaker: from.breaker.id } };
-    return key === 'service' ? 'service' : 'unknown';
+    return key === 'service' || key === 'disconnect' ? key : 'unknown';
   };
-  const sub = typeof panel.feed !== 'string';
+  const sub = panel.feed !== 'service' && panel.feed !== 'unknown';
   return (
     <div className="panel-facts">
       <section>
@@ -53,7 +49,8 @@ export function PanelFacts({ panel, others, names, change }: Props) {
           value={fed === 'unknown' ? null : fed}
           none="not known"
           choices={[
-            ['service', 'the service'] as const,
+            ['service', 'the service, its disconnect in here'] as const,
+            ['disconnect', 'a disconnect ahead, outside'] as const,
             ...feeds.map(
               ({ other, breaker, key }) =>
                 [key, `${names.get(`${other.id} ${breaker.id}`) ?? breaker.space}, ${other.name}`] as const,
@@ -103,6 +100,16 @@ export function PanelFacts({ panel, others, names, change }: Props) {
                   none="not noted"
                   choices={gauges}
                   onChange={(ground) => bring({ ground })}
+                />
+                <Choice
+                  label="of"
+                  value={panel.incoming.ground_material}
+                  none="the metal of the legs"
+                  choices={[
+                    ['copper', 'copper'],
+                    ['aluminium', 'aluminium'],
+                  ]}
+                  onChange={(ground_material) => bring({ ground_material })}
                 />
                 <YesNo
                   label="In another building"
@@ -162,7 +169,7 @@ export function PanelFacts({ panel, others, names, change }: Props) {
         />
         <fieldset className="electrodes">
           <legend>Electrodes</legend>
-          {ELECTRODES.map(([kind, words]) => (
+          {choices.electrodes.map(([kind, words]) => (
             <Form.Check
               key={kind}
               id={`electrode-${kind}`}
@@ -184,6 +191,12 @@ export function PanelFacts({ panel, others, names, change }: Props) {
             }
           />
         </fieldset>
+        <NumberField
+          label="One rod or plate to earth, Ω"
+          value={panel.grounding.ohms}
+          most={10000}
+          onChange={(ohms) => set({ grounding: { ...panel.grounding, ohms } })}
+        />
         <Choice
           label="Electrode conductor"
           value={panel.grounding.conductor}

@@ -1,17 +1,19 @@
 // A whole figure, kept when the field is left.
 type Props = {
   label: string;
+  id?: string;
   value: number | null;
   most: number;
   onChange: (value: number | null) => void;
 };
 
-export function NumberField({ label, value, most, onChange }: Props) {
+export function NumberField({ label, id, value, most, onChange }: Props) {
   return (
     <label className="choice">
       <span>{label}</span>
       <input
         key={value}
+        id={id}
         type="number"
         className="form-control"
         min={0}

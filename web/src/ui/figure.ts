@@ -4,6 +4,7 @@ export const bare = (text: string | null | undefined) => text?.replace(/ (in|mm)
 /** Kept units in one of those that people read: NEC measures volume in cubic inches, and a mass hung on a box in pounds. */
 export const UNITS = {
   Length: null,
+  Offset: null,
   Volume: { inch: [16_387_064, 'in³'], metric: [1_000_000, 'mL'] },
   Mass: { inch: [453_592.37, 'lb'], metric: [1_000_000, 'kg'] },
   Voltage: { inch: [1000, 'V'], metric: [1000, 'V'] },

@@ -1,17 +1,18 @@
 // The box itself: its volume, how it stands in the wall, what feeds it, what is added to it.
 import { Button, Form } from 'react-bootstrap';
+import { useChoices } from '../api/choices';
 import { useTrades } from '../api/queries';
 import type { BoxContents, Fittings, Stand, Supply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
-import { ADDED, BONDS, FINISHES, FITTINGS, LOCATIONS } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
 
 export function BoxFacts({ session, state }: Props) {
   const trades = useTrades();
+  const choices = useChoices();
   const contents = contentsOf(state);
   const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
   const fittings = (change: Partial<Fittings>) =>
@@ -29,10 +30,17 @@ export function BoxFacts({ session, state }: Props) {
           label="Where it is"
           id="location"
           value={contents.location}
-          choices={LOCATIONS}
+          choices={choices.locations}
           none="not noted"
           onChange={(location) => set({ location })}
         />
+        <LengthField
+          session={session}
+          state={state}
+          pointer="/stand/to_water"
+          label="To sink, tub or shower"
+        />
+        <LengthField session={session} state={state} pointer="/stand/height" label="Above floor or grade" />
         <FigureChoice
           label="Breaker"
           id="supply-amperes"
@@ -58,6 +66,12 @@ export function BoxFacts({ session, state }: Props) {
           id="supply-afci"
           value={contents.supply.afci}
           onChange={(afci) => supply({ afci })}
+        />
+        <YesNo
+          label="One motor or air conditioner"
+          id="supply-motor"
+          value={contents.supply.motor}
+          onChange={(motor) => supply({ motor })}
         />
         <YesNo
           label="Only receptacle of its circuit"
@@ -106,7 +120,7 @@ export function BoxFacts({ session, state }: Props) {
           value={contents.fittings.internal_clamps}
           onChange={(internal_clamps) => set({ fittings: { ...contents.fittings, internal_clamps } })}
         />
-        {FITTINGS.map(([fitting, words]) => (
+        {choices.fittings.map(([fitting, words]) => (
           <Form.Check
             key={fitting}
             id={`fitting-${fitting}`}
@@ -132,10 +146,18 @@ export function BoxFacts({ session, state }: Props) {
           }}
         />
         <Choice
+          label="Plate of"
+          id="plate"
+          value={contents.plate}
+          choices={choices.plates}
+          none="not noted"
+          onChange={(plate) => set({ plate })}
+        />
+        <Choice
           label="Bonded by"
           id="bond"
           value={contents.bond}
-          choices={BONDS}
+          choices={choices.bonds}
           none="not noted"
           onChange={(bond) => set({ bond })}
         />
@@ -145,7 +167,7 @@ export function BoxFacts({ session, state }: Props) {
             <Choice
               label="Added"
               value={added.kind}
-              choices={ADDED}
+              choices={choices.added}
               onChange={(kind) =>
                 kind &&
                 set({ added: contents.added.map((known, at) => (at === index ? { ...known, kind } : known)) })
@@ -181,7 +203,7 @@ export function BoxFacts({ session, state }: Props) {
         <Choice
           label="of"
           value={contents.stand.finish_to_come_kind}
-          choices={FINISHES}
+          choices={choices.finishes}
           none="the same as now"
           onChange={(finish_to_come_kind) => stand({ finish_to_come_kind })}
         />
@@ -190,6 +212,11 @@ export function BoxFacts({ session, state }: Props) {
           id="stand-far_side"
           value={contents.stand.far_side}
           onChange={(far_side) => stand({ far_side })}
+        />
+        <YesNo
+          label="Wall holds back fire"
+          value={contents.stand.fire_rated}
+          onChange={(fire_rated) => stand({ fire_rated })}
         />
         <YesNo
           label="Nailed to a stud in reach"

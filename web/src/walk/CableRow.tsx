@@ -1,9 +1,9 @@
 // One cable or raceway: where its sheath ends, how much of it is inside, what slack came.
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { useTrades } from '../api/queries';
-import type { Cable } from '../api/types';
-import { YesNo } from '../ui/Choice';
+import { useChoices } from '../api/choices';
+import type { Cable, CableSupply } from '../api/types';
+import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
 
@@ -15,11 +15,13 @@ export function CableRow({ session, state, cable, index }: Props) {
       ...contents,
       cables: contents.cables.map((known) => (known.id === cable.id ? { ...known, ...change } : known)),
     }));
-  const trades = useTrades();
+  const choices = useChoices();
   const [more, setMore] = useState(false);
   const methodName =
-    cable.method !== 'unknown' &&
-    trades.data?.wiring_methods.find(({ value }) => value === cable.method)?.name;
+    cable.method !== 'unknown' && choices.wiringMethods.find(([value]) => value === cable.method)?.[1];
+  const supply = (part: Partial<CableSupply>) =>
+    set({ supply: { circuit: null, amperes: null, gfci: null, afci: null, ...cable.supply, ...part } });
+  const circuits = state.view.circuits.map(({ id, name }) => [id, name] as const);
   const name = cable.label || `Cable ${cable.id}`;
   return (
     <fieldset className="cable-row">
@@ -60,9 +62,9 @@ export function CableRow({ session, state, cable, index }: Props) {
             value={cable.method}
             onChange={(event) => set({ method: event.target.value as Cable['method'] })}
           >
-            {trades.data?.wiring_methods.map(({ value, name }) => (
+            {choices.wiringMethods.map(([value, words]) => (
               <option key={value} value={value}>
-                {name}
+                {words}
               </option>
             ))}
           </Form.Select>
@@ -74,6 +76,40 @@ export function CableRow({ session, state, cable, index }: Props) {
             <option value="back">In at the back</option>
             <option value="side">In at a side</option>
           </Form.Select>
+          <Choice
+            label="Where it goes"
+            id={`cables-${index}-goes`}
+            value={cable.goes}
+            choices={choices.cableGoes}
+            none="not noted"
+            onChange={(goes) => set({ goes })}
+          />
+          {circuits.length > 0 && (
+            <Choice
+              label="Its circuit"
+              value={cable.supply?.circuit ?? null}
+              choices={circuits}
+              none="that of the box"
+              onChange={(circuit) => supply({ circuit })}
+            />
+          )}
+          <FigureChoice
+            label="Its own breaker"
+            value={cable.supply?.amperes ?? null}
+            choices={[10, 15, 20, 25, 30, 40, 50, 60]}
+            unit="A"
+            onChange={(amperes) => supply({ amperes })}
+          />
+          <YesNo
+            label="Its own GFCI upstream"
+            value={cable.supply?.gfci ?? null}
+            onChange={(gfci) => supply({ gfci })}
+          />
+          <YesNo
+            label="Its own AFCI"
+            value={cable.supply?.afci ?? null}
+            onChange={(afci) => supply({ afci })}
+          />
           <YesNo
             label="Clamped at the box"
             id={`cables-${index}-clamped`}

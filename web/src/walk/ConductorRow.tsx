@@ -180,6 +180,14 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
             <option value="heat-marked">heat marks</option>
             <option value="brittle">insulation crumbles</option>
           </Form.Select>
+          {conductor.condition === 'nicked' && (
+            <LengthField
+              session={session}
+              state={state}
+              pointer={`/conductors/${index}/damage_at`}
+              label="Nicked, from the sheath"
+            />
+          )}
           <Form.Select
             aria-label="Marked as what it is"
             value={conductor.remarked === null ? '' : String(conductor.remarked)}
@@ -202,6 +210,12 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
             label="Pigtail, does not leave the box"
             checked={conductor.pigtail}
             onChange={(event) => set({ pigtail: event.target.checked })}
+          />
+          <Form.Check
+            id={`tap-${conductor.id}`}
+            label="Tap to a range, cooktop or luminaire"
+            checked={conductor.tap}
+            onChange={(event) => set({ tap: event.target.checked })}
           />
           <Form.Check
             id={`canopy-${conductor.id}`}

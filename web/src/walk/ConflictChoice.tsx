@@ -9,10 +9,10 @@ import type { BoxSession } from './session';
 /** One side of a difference, a measured one in the units of the audit. */
 function Shown({ row, value, units }: { row: Difference; value: Value; units: Basis['units'] }) {
   const measured = typeof value === 'number' && row.quantity;
-  const length = usePrinted(measured === 'Length' ? (value as number) : 0, units);
+  const length = usePrinted(measured === 'Length' || measured === 'Offset' ? (value as number) : 0, units);
   if (value === null || value === '') return <>nothing</>;
   if (!measured) return <>{String(value)}</>;
-  if (measured === 'Length') return <>{length}</>;
+  if (measured === 'Length' || measured === 'Offset') return <>{length}</>;
   const [one, unit] = UNITS[measured][units];
   return (
     <>

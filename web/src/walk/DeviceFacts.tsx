@@ -1,11 +1,13 @@
 // Devices, what hangs from the box, the splices.
 import { Button, Form } from 'react-bootstrap';
+import { useChoices } from '../api/choices';
 import type { BoxContents, Device, Gauge, Hung, Splice } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { NumberField } from '../ui/NumberField';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
-import { CARRIES, DEVICES, GAUGES, HUNG, SEATS, SPLICES } from './words';
+import { CARRIES, DEVICES, GAUGES, HUNG } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
 
@@ -36,6 +38,7 @@ export function DeviceFacts({ session, state }: Props) {
 }
 
 function OneDevice({ session, state, device, index }: Props & { device: Device; index: number }) {
+  const choices = useChoices();
   const set = (change: Partial<Device>) =>
     session.edit((contents) => ({
       ...contents,
@@ -59,10 +62,25 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         onChange={(amperes) => set({ amperes })}
       />
       <Choice
+        label="It is for"
+        id={`devices-${index}-purpose`}
+        value={device.purpose}
+        choices={choices.purposes}
+        none="not noted"
+        onChange={(purpose) => set({ purpose })}
+      />
+      <NumberField
+        label="Put in anew, year"
+        id={`devices-${index}-replaced`}
+        value={device.replaced}
+        most={2100}
+        onChange={(replaced) => set({ replaced })}
+      />
+      <Choice
         label="Seated"
         id={`devices-${index}-seat`}
         value={device.seat}
-        choices={SEATS}
+        choices={choices.seats}
         none="not noted"
         onChange={(seat) => set({ seat })}
       />
@@ -94,6 +112,18 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         onChange={(weather_resistant) => set({ weather_resistant })}
       />
       <YesNo
+        label="Marked for aluminium"
+        id={`devices-${index}-for_aluminium`}
+        value={device.for_aluminium}
+        onChange={(for_aluminium) => set({ for_aluminium })}
+      />
+      <YesNo
+        label="AFCI receptacle"
+        id={`devices-${index}-arc_fault`}
+        value={device.arc_fault}
+        onChange={(arc_fault) => set({ arc_fault })}
+      />
+      <YesNo
         label="Marked: no equipment ground"
         id={`devices-${index}-marked_no_ground`}
         value={device.marked_no_ground}
@@ -105,6 +135,16 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         checked={device.split}
         onChange={(event) => set({ split: event.target.checked })}
       />
+      {device.split && (
+        <Choice
+          label="Its halves"
+          id={`devices-${index}-halves`}
+          value={device.halves}
+          choices={choices.halves}
+          none="not noted"
+          onChange={(halves) => set({ halves })}
+        />
+      )}
       <Button
         variant="outline-primary"
         onClick={() =>
@@ -176,6 +216,7 @@ function Splices({
   contents: BoxContents;
   onChange: (splices: Splice[]) => void;
 }) {
+  const choices = useChoices();
   const letters = [
     ...new Set(contents.conductors.map((conductor) => conductor.joined).filter((letter) => letter !== null)),
   ];
@@ -194,7 +235,7 @@ function Splices({
           <Choice
             label="Made with"
             value={splice.kind}
-            choices={SPLICES}
+            choices={choices.splices}
             onChange={(kind) => kind && set(splice.letter, { kind })}
           />
           <Choice

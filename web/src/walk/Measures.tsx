@@ -1,11 +1,12 @@
 // What is measured: the box, where the sheaths end, and each conductor. In the order of the work.
 import { Button, Form } from 'react-bootstrap';
+import { useChoices } from '../api/choices';
 import type { BoxContents, Cable, Colour, Conductor, Gauge, Role } from '../api/types';
 import { CableRow } from './CableRow';
 import { ConductorRow } from './ConductorRow';
 import { LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
-import { conductorNames, FINISHES } from './words';
+import { conductorNames } from './words';
 
 type Part = { session: BoxSession; state: SessionState };
 
@@ -51,6 +52,7 @@ export function contentsOf(state: SessionState): BoxContents {
 }
 
 export function Measures({ session, state, units }: Part & { units: 'inch' | 'metric' }) {
+  const choices = useChoices();
   const contents = contentsOf(state);
   const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
   const gauge = contents.conductors.at(-1)?.gauge ?? '14';
@@ -84,7 +86,7 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
             }
           >
             <option value="">Wall not noted</option>
-            {FINISHES.map(([value, words]) => (
+            {choices.finishes.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
               </option>

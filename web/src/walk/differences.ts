@@ -1,7 +1,7 @@
 // What two records of a box differ in, value by value.
 
 export type Value = string | number | boolean | null;
-export type Quantity = 'Length' | 'Volume' | 'Mass' | 'Voltage';
+export type Quantity = 'Length' | 'Offset' | 'Volume' | 'Mass' | 'Voltage';
 export type Difference = { what: string; mine: Value; theirs: Value; quantity?: Quantity };
 
 /** What each measured field of a box is kept as; every other number names or counts, and is shown as it is. */
@@ -9,6 +9,7 @@ export const QUANTITIES: Record<string, Quantity> = {
   bare_copper: 'Length',
   behind: 'Length',
   box_marked_mass: 'Mass',
+  damage_at: 'Length',
   depth: 'Length',
   finish_to_come: 'Length',
   first_support: 'Length',
@@ -20,11 +21,12 @@ export const QUANTITIES: Record<string, Quantity> = {
   marked_volume: 'Volume',
   mass: 'Mass',
   proud: 'Length',
-  reach: 'Length',
+  reach: 'Offset',
   set_back: 'Length',
   sheath_end: 'Length',
   sheath_inside: 'Length',
   slack: 'Length',
+  to_water: 'Length',
   volts: 'Voltage',
   width: 'Length',
 };

@@ -9,6 +9,7 @@ import type {
   BoxView,
   Jotted,
   Judgement,
+  KnownSupply,
   Problem,
   Remedies,
   Ruling,
@@ -53,6 +54,7 @@ type Wish = {
   basis: Basis;
   wired_under?: WiredUnder | null;
   new_work: boolean;
+  fed_by: KnownSupply[];
   repaired: string[];
   contents: BoxContents;
   rulings: Ruling[];
@@ -340,6 +342,7 @@ export class BoxSession {
       new_work: false,
       repaired: side === 'left' ? view.items.flatMap((item) => (item.view.item ? [item.view.rule] : [])) : [],
       contents: this.contents(side),
+      fed_by: view.fed_by,
       rulings: record.rulings,
       typed,
     };

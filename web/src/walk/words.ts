@@ -1,22 +1,5 @@
 // The words of the choices that the capture offers. What they mean is the core's.
-import type { BoxContents, Conductor, DeviceKind, Hung, Location, Splice } from '../api/types';
-
-export const LOCATIONS: readonly (readonly [Location, string])[] = [
-  ['bathroom', 'bathroom'],
-  ['kitchen-counter', 'kitchen counter'],
-  ['kitchen', 'kitchen, not the counter'],
-  ['near-sink', 'within 6 ft of a sink'],
-  ['laundry', 'laundry'],
-  ['garage', 'garage'],
-  ['outdoors', 'outdoors'],
-  ['crawl-space', 'crawl space'],
-  ['unfinished-basement', 'unfinished basement'],
-  ['finished-basement', 'finished basement'],
-  ['bedroom', 'bedroom'],
-  ['living-space', 'living space'],
-  ['attic', 'attic'],
-  ['other-dry', 'other, dry'],
-];
+import type { Conductor, DeviceKind, Hung } from '../api/types';
 
 export const DEVICES: readonly (readonly [DeviceKind, string])[] = [
   ['duplex-receptacle', 'duplex receptacle'],
@@ -30,30 +13,6 @@ export const DEVICES: readonly (readonly [DeviceKind, string])[] = [
   ['combination', 'switch and receptacle'],
 ];
 
-export const SEATS = [
-  ['box-ears', 'on the box ears'],
-  ['plaster-ears', 'on its own ears, on the wall'],
-  ['spacers', 'on rigid spacers'],
-  ['makeshift', 'on something that gives'],
-  ['floating', 'in the air'],
-] as const;
-
-export const BONDS: readonly (readonly [NonNullable<BoxContents['bond']>, string])[] = [
-  ['screw', 'grounding screw'],
-  ['listed', 'listed clip or device'],
-  ['makeshift', 'makeshift'],
-  ['nothing', 'not bonded'],
-];
-
-export const SPLICES: readonly (readonly [Splice['kind'], string])[] = [
-  ['lever', 'lever connector'],
-  ['twist-on', 'twist-on connector'],
-  ['crimp-sleeve', 'crimp sleeve'],
-  ['push-in', 'push-in connector'],
-  ['tape-only', 'tape alone'],
-  ['soldered', 'soldered'],
-];
-
 export const HUNG: readonly (readonly [Hung['kind'], string])[] = [
   ['ceiling-luminaire', 'ceiling luminaire'],
   ['wall-luminaire', 'wall luminaire'],
@@ -65,28 +24,6 @@ export const CARRIES: readonly (readonly [NonNullable<Hung['box_carries']>, stri
   ['luminaire', 'made for luminaires'],
   ['fan', 'marked for fans'],
 ];
-
-export const FINISHES: readonly (readonly [NonNullable<BoxContents['wall_finish']>, string])[] = [
-  ['gypsum-board', 'Gypsum board'],
-  ['plaster', 'Plaster'],
-  ['tile', 'Tile'],
-  ['masonry', 'Masonry'],
-  ['wood', 'Wood'],
-  ['other-combustible', 'Other that burns'],
-  ['exposed', 'Exposed'],
-];
-
-export const FITTINGS = [
-  ['stud', 'Luminaire stud'],
-  ['hickey', 'Hickey'],
-] as const;
-
-export const ADDED = [
-  ['plaster-ring', 'plaster ring'],
-  ['extension-ring', 'extension ring'],
-  ['domed-cover', 'domed cover'],
-  ['box-extender', 'box extender'],
-] as const;
 
 export const GAUGES = [
   '18',

@@ -2,7 +2,7 @@
 
 use nailpunch_core::assess::{Assessed, ItemView, Judgement, Memory, judgement, to_measure_again};
 use nailpunch_core::electrical::{MapChange, map_changes};
-use nailpunch_core::facts::{BoxContents, BoxRecord, Room};
+use nailpunch_core::facts::{BoxContents, BoxRecord, KnownSupply, Room, Subject};
 use nailpunch_core::standard::WiredUnder;
 use nailpunch_store::{Revised, Store, StoreError};
 use rocket::serde::json::Json;
@@ -50,13 +50,17 @@ pub struct BoxView {
     map_changes: Vec<MapChange>,
     /// The circuits that it hangs on.
     circuits: Vec<OnCircuit>,
+    /// The breakers that are known to feed it: they count before what is noted at the box.
+    fed_by: Vec<KnownSupply>,
 }
 
 fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView, StoreError> {
     let walk = store.walk_to_box(audit, id)?;
     let facts = walk.facts();
-    let assessed = Assessed::with(&facts, memory);
-    let known = assessed.boxes.first().ok_or_else(|| StoreError::NotFound { kind: "box", id: id.to_owned() })?;
+    let subject = facts.boxes().first().map(|(_, record)| Subject::Box(record.id));
+    let missing = || StoreError::NotFound { kind: "box", id: id.to_owned() };
+    let assessed = Assessed::of_subject(&facts, subject.ok_or_else(missing)?, memory);
+    let known = assessed.boxes.first().ok_or_else(missing)?;
     let (answer, record, basis) = (known.answer(), known.record, &facts.audit.basis);
     let left = record.left.as_ref().zip(answer.left.clone());
     let item = |view: &ItemView| BoxItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
@@ -73,6 +77,7 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView
         on_run: RunBox { revision, overview: answer.overview.clone() },
         map_changes: record.left.as_ref().map_or_else(Vec::new, |left| map_changes(&record.found, left)),
         circuits: circuits_of(store, audit, record)?,
+        fed_by: known.fed_by().to_vec(),
     })
 }
 

@@ -2,16 +2,16 @@
 
 use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::facts::{
-    DetectorClass, DeviceKind, HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo,
-    PanelObservationInfo, Pointer, Preset, Probe, Terminal, TracedFault, house_rule_infos, observation_infos,
+    AddedKind, BoxBond, CableGoes, DetectorClass, DeviceKind, ElectrodeKind, Halves, HouseRuleInfo, HouseRules,
+    LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer, Preset, Probe, Seat,
+    SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos, observation_infos,
     panel_observation_infos, presets, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
-use nailpunch_core::standard::Edition;
-use nailpunch_core::standard::WiringMethod;
 use nailpunch_core::standard::box_volume::StandardBox;
+use nailpunch_core::standard::{Edition, Location, Purpose, WiringMethod};
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;
@@ -121,6 +121,18 @@ pub struct Trades {
     box_sizes: Vec<BoxSize>,
     terminals: Vec<DeviceTerminals>,
     wiring_methods: Vec<Named<WiringMethod>>,
+    locations: Vec<Named<Location>>,
+    purposes: Vec<Named<Purpose>>,
+    halves: Vec<Named<Halves>>,
+    plates: Vec<Named<Plate>>,
+    cable_goes: Vec<Named<CableGoes>>,
+    seats: Vec<Named<Seat>>,
+    bonds: Vec<Named<BoxBond>>,
+    splices: Vec<Named<SpliceKind>>,
+    wall_finishes: Vec<Named<WallFinish>>,
+    added: Vec<Named<AddedKind>>,
+    support_fittings: Vec<Named<SupportFitting>>,
+    electrodes: Vec<Named<ElectrodeKind>>,
     probes: Vec<Named<Probe>>,
     meters: Vec<Named<Meter>>,
     detectors: Vec<Named<DetectorClass>>,
@@ -166,6 +178,18 @@ pub fn trades() -> Json<Trades> {
             .map(|kind| DeviceTerminals { kind, terminals: named(terminals_of(kind).iter().copied(), Terminal::name) })
             .into(),
         wiring_methods: named(WiringMethod::ALL, WiringMethod::name),
+        locations: named(Location::ALL, Location::name),
+        purposes: named(Purpose::ALL, Purpose::name),
+        halves: named(Halves::ALL, Halves::name),
+        plates: named(Plate::ALL, Plate::name),
+        cable_goes: named(CableGoes::ALL, CableGoes::name),
+        seats: named(Seat::ALL, Seat::name),
+        bonds: named(BoxBond::ALL, BoxBond::name),
+        splices: named(SpliceKind::ALL, SpliceKind::name),
+        wall_finishes: named(WallFinish::ALL, WallFinish::name),
+        added: named(AddedKind::ALL, AddedKind::name),
+        support_fittings: named(SupportFitting::ALL, SupportFitting::name),
+        electrodes: named(ElectrodeKind::ALL, ElectrodeKind::name),
         probes: named(Probe::ALL, Probe::name),
         meters: named(Meter::ALL, Meter::name),
         detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),

@@ -9,7 +9,8 @@ use super::answer::BoxAnswer;
 use super::item::{ItemView, views};
 use super::memory::{KnownBox, Memory};
 use super::overview::AuditCounts;
-use super::panel_judgement::{PanelJudgement, judge_panels, known_supplies};
+use super::panel_judgement::{PanelJudgement, judge_panels};
+use super::supply::known_supplies;
 use super::work::{SubjectWork, WorkInScopes};
 use crate::facts::{
     AuditFacts, Basis, BoxContents, BoxId, BoxRecord, KnownSupply, Panel, PanelId, Room, Subject, WorkItem,
@@ -77,29 +78,30 @@ impl<'a> Assessed<'a> {
         let boxes = facts.boxes();
         let items = items_by_subject(&facts.items);
         let own = |subject| items.get(&subject).map_or(&[][..], Vec::as_slice);
-        let panels = panels(facts, own, memory);
+        let supplies = known_supplies(facts);
         let assess = |(room, record): (&'a Room, &'a BoxRecord)| {
-            AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, &panels, memory)
+            let fed_by = supplies.get(&record.id).cloned().unwrap_or_default();
+            AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, fed_by, memory)
         };
         let boxes = boxes.into_par_iter().map(assess).collect();
-        Self { facts, boxes, panels }
+        Self { facts, boxes, panels: panels(facts, own, memory) }
     }
 
-    /// Of one subject alone: of a box, or of all panels, which feed each other.
-    pub fn of_subject(facts: &'a AuditFacts, subject: Subject) -> Self {
-        let memory = Memory::new(0);
+    /// Of one subject alone: of a box, or of all panels, which feed each other. A box is fed by what the panels of `facts`
+    /// say.
+    pub fn of_subject(facts: &'a AuditFacts, subject: Subject, memory: &Memory) -> Self {
         let own = facts.items_of(subject);
         match subject {
             Subject::Box(id) => {
-                let panels = panels(facts, |_| &[], &memory);
+                let mut supplies = known_supplies(facts);
+                let fed_by = supplies.remove(&id).unwrap_or_default();
                 let boxes = facts.boxes().into_iter().filter(|(_, record)| record.id == id);
-                let assess = |(room, record)| AssessedBox::with(room, record, &own, facts, &panels, &memory);
-                let boxes = boxes.map(assess).collect();
-                Self { facts, boxes, panels }
+                let assess = |(room, record)| AssessedBox::with(room, record, &own, facts, fed_by.clone(), memory);
+                Self { facts, boxes: boxes.map(assess).collect(), panels: Vec::new() }
             }
             Subject::Panel(_) => {
                 let of = |known| if known == subject { own.as_slice() } else { &[] };
-                Self { facts, boxes: Vec::new(), panels: panels(facts, of, &memory) }
+                Self { facts, boxes: Vec::new(), panels: panels(facts, of, memory) }
             }
         }
     }
@@ -148,12 +150,11 @@ impl<'a> AssessedBox<'a> {
         record: &'a BoxRecord,
         items: &[WorkItem],
         facts: &'a AuditFacts,
-        panels: &[AssessedPanel],
+        fed_by: Vec<KnownSupply>,
         memory: &Memory,
     ) -> Self {
         let basis = &facts.audit.basis;
         let wired_under = basis.wired_under(room, record.wired_under);
-        let fed_by = known_supplies(record.id, panels.iter().map(|known| (known.panel, &known.found)));
         let work_out = |fed_by: &[KnownSupply]| BoxAnswer::of(record, items, basis, wired_under, fed_by);
         let known = memory.of_box(record, items, basis, wired_under, fed_by, work_out);
         Self { room, record, wired_under, basis, known }
@@ -167,6 +168,11 @@ impl<'a> AssessedBox<'a> {
     /// What was said of its findings.
     pub fn items(&self) -> &[WorkItem] {
         &self.known.items
+    }
+
+    /// The breakers that are known to feed it.
+    pub fn fed_by(&self) -> &[KnownSupply] {
+        &self.known.fed_by
     }
 
     /// What stands now: as left once anything was measured again, before that as found.

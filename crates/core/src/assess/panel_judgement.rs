@@ -157,18 +157,6 @@ pub struct FeedingBreaker {
     pub differs: Option<String>,
 }
 
-/// What the breakers that feed a box itself are known to bring to it.
-pub fn known_supplies<'a>(
-    id: BoxId,
-    panels: impl IntoIterator<Item = (&'a Panel, &'a PanelJudgement)>,
-) -> Vec<KnownSupply> {
-    let of_panel = |(panel, judged): (&'a Panel, &'a PanelJudgement)| {
-        let feeding = judged.feeds.iter().filter(move |feeds| feeds.feeds_itself(id));
-        feeding.filter_map(move |feeds| known_supply(panel, feeds))
-    };
-    panels.into_iter().flat_map(of_panel).collect()
-}
-
 /// The breakers that feed a box, in the panel where they sit.
 pub fn breakers_of<'a>(
     record: &BoxRecord,

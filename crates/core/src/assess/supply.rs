@@ -1,8 +1,11 @@
 //! What feeds a box is written in two places: at its breaker, and as a note at the box. Where both are known and differ, it is
 //! said at both.
 
-use crate::electrical::feeds::BreakerFeeds;
-use crate::facts::{BoxRecord, Breaker, BreakerProtection, KnownSupply, Panel};
+use std::collections::HashMap;
+
+use crate::electrical::feeds::{BreakerFeeds, feeds};
+use crate::electrical::mapping::panel_answer;
+use crate::facts::{AuditFacts, BoxId, BoxRecord, Breaker, BreakerProtection, KnownSupply, Panel};
 
 /// What a breaker is known to bring to what it feeds.
 pub fn known_supply(panel: &Panel, feeds: &BreakerFeeds) -> Option<KnownSupply> {
@@ -15,6 +18,23 @@ pub fn known_supply(panel: &Panel, feeds: &BreakerFeeds) -> Option<KnownSupply> 
         afci: protects(breaker, BreakerProtection::Afci),
         motor: breaker.motor,
     })
+}
+
+/// The breakers that are known to feed each box itself, from the panels, their mappings and the circuits drawn on them.
+pub fn known_supplies(facts: &AuditFacts) -> HashMap<BoxId, Vec<KnownSupply>> {
+    let panels: Vec<&Panel> = facts.panels.iter().collect();
+    let (circuits, boxes): (Vec<_>, _) = (facts.circuits.iter().collect(), facts.boxes());
+    let answers: Vec<_> = panels.iter().map(|panel| panel_answer(panel, &boxes)).collect();
+    let mut known: HashMap<BoxId, Vec<KnownSupply>> = HashMap::new();
+    for (panel, of_panel) in panels.iter().zip(feeds(&panels, &answers, &circuits, &boxes)) {
+        for of_breaker in &of_panel {
+            let Some(supply) = known_supply(panel, of_breaker) else { continue };
+            for fed in of_breaker.boxes.iter().filter(|fed| fed.through.is_none()) {
+                known.entry(fed.box_id).or_default().push(supply.clone());
+            }
+        }
+    }
+    known
 }
 
 fn protects(breaker: &Breaker, what: BreakerProtection) -> bool {

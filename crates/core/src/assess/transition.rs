@@ -2,6 +2,7 @@
 
 use super::assessed::Assessed;
 use super::item::{ItemState, ItemView};
+use super::memory::Memory;
 use crate::facts::{AuditFacts, REFER, StoredState, WorkItem};
 use crate::rules::stops;
 
@@ -45,7 +46,7 @@ pub fn check_transition(
     }
     let items = facts.items.iter().filter(|known| known.id != item.id).chain([item]).cloned().collect();
     let facts = AuditFacts { items, ..facts.clone() };
-    let assessed = Assessed::of_subject(&facts, item.subject);
+    let assessed = Assessed::of_subject(&facts, item.subject, &Memory::new(0));
     let views = assessed.findings(item.subject).unwrap_or_default();
     match views.iter().find(|view| view.rule == item.rule) {
         Some(ItemView { state: ItemState::Closed, .. }) => Ok(()),

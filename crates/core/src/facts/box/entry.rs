@@ -55,15 +55,15 @@ pub struct LengthWish {
 pub enum TextOrLength {
     /// As typed.
     Text(String),
-    /// As kept.
-    Nm(Length),
+    /// As kept; a reach may be less than nothing.
+    Nm(Offset),
 }
 
 /// A length as it is kept and as its field shows it, or why what was typed is none.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct LengthEcho {
     /// Nanometres.
-    pub nm: Option<Length>,
+    pub nm: Option<Offset>,
     /// Without its unit.
     pub text: String,
     /// Why the text was not understood.
@@ -74,8 +74,8 @@ impl LengthWish {
     /// Reads or prints.
     pub fn answer(&self) -> LengthEcho {
         let read = match &self.length {
-            TextOrLength::Text(text) => parse_length(text, self.units),
-            TextOrLength::Nm(length) => Ok(*length),
+            TextOrLength::Text(text) => parse_length(text, self.units).map(Offset::from),
+            TextOrLength::Nm(offset) => Ok(*offset),
         };
         match read {
             Ok(length) => {
@@ -308,8 +308,9 @@ mod tests {
     fn a_length_by_itself_is_read_and_printed() {
         let wish = |length| LengthWish { units: UnitSystem::Inch, length }.answer();
         let read = wish(TextOrLength::Text("2 3/4".to_owned()));
-        assert_eq!((read.nm, read.text.as_str()), (Some(Length::sixteenths(44)), "2 3/4"));
-        assert_eq!(wish(TextOrLength::Nm(Length::inches(6))).text, "6");
+        assert_eq!((read.nm, read.text.as_str()), (Some(Length::sixteenths(44).into()), "2 3/4"));
+        assert_eq!(wish(TextOrLength::Nm(Length::inches(6).into())).text, "6");
+        assert_eq!(wish(TextOrLength::Nm(Length::ZERO - Length::inches(1))).text, "−1");
         assert!(wish(TextOrLength::Text("x".to_owned())).error.is_some());
     }
 

@@ -136,7 +136,8 @@ fn supplement(electrodes: &[ElectrodeKind], ohms: Option<u16>, canadian: bool) -
     if rod && canadian {
         return Some(Finding::violates(label, "One rod alone; the Canadian code asks for two, 3 m each."));
     }
-    if !rod && !(all(ElectrodeKind::Plate) && electrodes.len() == 1) {
+    let plate = all(ElectrodeKind::Plate) && electrodes.len() == 1;
+    if !rod && !plate {
         return None;
     }
     let one = if rod { "rod" } else { "plate" };

@@ -1,0 +1,28 @@
+// What the core offers to choose from, as pairs of value and words.
+import { useTrades } from './queries';
+import type { Trades } from './types';
+
+type Named<T> = { value: T; name: string };
+
+const pairs = <T>(list: readonly Named<T>[] | undefined): (readonly [T, string])[] =>
+  (list ?? []).map(({ value, name }) => [value, name] as const);
+
+/** The choices of the capture; empty until the core has answered. */
+export function useChoices() {
+  const trades: Partial<Trades> = useTrades().data ?? {};
+  return {
+    locations: pairs(trades.locations),
+    purposes: pairs(trades.purposes),
+    halves: pairs(trades.halves),
+    plates: pairs(trades.plates),
+    cableGoes: pairs(trades.cable_goes),
+    seats: pairs(trades.seats),
+    bonds: pairs(trades.bonds),
+    splices: pairs(trades.splices),
+    finishes: pairs(trades.wall_finishes),
+    added: pairs(trades.added),
+    fittings: pairs(trades.support_fittings),
+    electrodes: pairs(trades.electrodes),
+    wiringMethods: pairs(trades.wiring_methods),
+  };
+}
