@@ -2,28 +2,32 @@
 //! shown back piece by piece, what is not is marked and never dropped.
 //!
 //! ```text
-//! line   = { word | word length | count "x" cable | cable | device [ amperes ] }
+//! line   = { word | word length | count "x" cable | cable [ "x" count ] | [ "+" ] device [ amperes ] }
 //! cable  = gauge "/" conductors [ "ng" ]
 //! ```
 
 mod panel_line;
 mod request;
+mod token;
 mod vocabulary;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::facts::{
-    BoxContents, Device, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
+    BoxContents, Device, DeviceKind, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
     ObservationGroup, Probe, add_cable,
 };
 use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 
 pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
 pub use request::JotRequest;
+use token::{Token, is_fraction, is_stray_figure, text_of, tokens, word};
 use vocabulary::{Meaning, Measure};
 pub use vocabulary::{VOCABULARY, Word};
 
+/// What devices are rated, in amperes.
+const RATINGS: [u16; 5] = [15, 20, 30, 40, 50];
 /// The longest line that is read.
 pub const LONGEST_LINE: usize = 400;
 
@@ -61,16 +65,37 @@ pub struct Jotted {
 }
 
 /// Reads `line` on to `contents`. Lengths without a unit are in the audit's.
+///
+/// ```
+/// use nailpunch_core::facts::BoxContents;
+/// use nailpunch_core::jot::read_line;
+/// use nailpunch_core::quantity::{Length, UnitSystem};
+///
+/// let jotted = read_line("K3 dup15 14/2 fl 2 3/4, sb 3/8", &BoxContents::default(), UnitSystem::Inch);
+/// assert_eq!(jotted.tag.as_deref(), Some("K3"));
+/// assert_eq!(jotted.contents.conductors[0].free_length, Some(Length::sixteenths(44)));
+/// assert!(jotted.chips.iter().all(|chip| chip.error.is_none()));
+/// ```
 pub fn read_line(line: &str, contents: &BoxContents, units: UnitSystem) -> Jotted {
     let line: String = line.chars().take(LONGEST_LINE).collect();
-    let tokens: Vec<&str> = line.split_whitespace().collect();
-    let mut reader = Reader { tokens: &tokens, at: 0, units, contents: contents.clone(), chips: Vec::new(), tag: None };
+    let tokens = tokens(&line);
+    let mut reader = Reader {
+        tokens: &tokens,
+        at: 0,
+        units,
+        stood: contents.devices.first().map(|device| device.kind),
+        contents: contents.clone(),
+        chips: Vec::new(),
+        tag: None,
+        said: Vec::new(),
+        unrated: false,
+    };
     while reader.at < reader.tokens.len() {
         reader.piece();
     }
     let partial = if line.ends_with(char::is_whitespace) { None } else { tokens.last() };
     Jotted {
-        completions: partial.map_or_else(Vec::new, |partial| completions(partial)),
+        completions: partial.map_or_else(Vec::new, |partial| completions(partial.bare)),
         chips: reader.chips,
         tag: reader.tag,
         contents: reader.contents,
@@ -91,19 +116,26 @@ fn completions(partial: &str) -> Vec<Completion> {
 }
 
 struct Reader<'a> {
-    tokens: &'a [&'a str],
+    tokens: &'a [Token<'a>],
     at: usize,
     units: UnitSystem,
+    /// The device that the box had before the line.
+    stood: Option<DeviceKind>,
     contents: BoxContents,
     chips: Vec<Chip>,
     tag: Option<String>,
+    /// The figures that the line has given already, each by its word.
+    said: Vec<(&'static str, String)>,
+    /// The last piece was a device without its rating.
+    unrated: bool,
 }
 
 impl Reader<'_> {
     /// Takes `count` tokens for one chip.
     fn take(&mut self, count: usize, read: Result<String, String>) {
-        let text = self.tokens[self.at..self.at + count].join(" ");
+        let text = text_of(&self.tokens[self.at..self.at + count]);
         self.at += count;
+        self.unrated = false;
         let (read, error) = match read {
             Ok(read) => (Some(read), None),
             Err(error) => (None, Some(error)),
@@ -111,25 +143,48 @@ impl Reader<'_> {
         self.chips.push(Chip { text, read, error });
     }
 
+    /// Takes a figure of a word that stands once in a line; the second time it is marked, and the first stays.
+    fn take_once(&mut self, word: &'static str, count: usize, read: String, apply: impl FnOnce(&mut BoxContents)) {
+        if let Some((_, first)) = self.said.iter().find(|(known, _)| *known == word) {
+            let error = format!("this line says {first} already; take one of the two out");
+            return self.take(count, Err(error));
+        }
+        self.said.push((word, read.clone()));
+        apply(&mut self.contents);
+        self.take(count, Ok(read));
+    }
+
     fn piece(&mut self) {
-        let token = self.tokens[self.at].to_lowercase();
+        let token = self.tokens[self.at].bare.to_lowercase();
+        if token.is_empty() {
+            return self.take(1, Ok("end of a phrase".to_owned()));
+        }
         if let Some(read) = self.cable(&token) {
             return self.take(1, read);
         }
         if let Some(amperes) = token.strip_suffix('a').and_then(|figure| figure.parse::<u16>().ok()) {
-            self.contents.supply.amperes = Some(amperes);
-            return self.take(1, Ok(format!("breaker {amperes} A")));
+            return self.amperes(amperes);
         }
         if let Some(gangs) = token.strip_suffix('g').and_then(|figure| figure.parse::<u8>().ok()) {
             if !(1..=12).contains(&gangs) {
                 return self.take(1, Err("a box has 1 to 12 gangs".to_owned()));
             }
-            self.contents.gangs = Some(gangs);
-            return self.take(1, Ok(format!("{gangs} gang")));
+            return self.take_once("gangs", 1, format!("{gangs} gang"), |contents| contents.gangs = Some(gangs));
         }
         let (absent, bare) = token.strip_prefix('-').map_or((false, token.as_str()), |bare| (true, bare));
-        let word = VOCABULARY.iter().find(|word| word.names.contains(&bare));
-        match word.map(|word| (word, word.meaning)) {
+        let (one_more, bare) = bare.strip_prefix('+').map_or((false, bare), |bare| (true, bare));
+        let first = self.chips.is_empty();
+        if first && self.tokens[self.at].glued && bare.len() == 1 {
+            let whole = text_of(&self.tokens[..2]);
+            let error =
+                format!("is this the box {whole}, or `{bare}` with a figure behind it? Leave a space for the figure");
+            return self.take(2, Err(error));
+        }
+        match word(bare).map(|word| (word, word.meaning)) {
+            Some((_, Meaning::Device(kind))) if !absent => self.device(kind, one_more),
+            Some((word, _)) if one_more => {
+                self.take(1, Err(format!("`+` stands before one more device; {} is something else", word.names[0])));
+            }
             Some((word, Meaning::Observe(what))) => {
                 self.contents.observe(what, !absent);
                 let read = if absent { what.sound() } else { word.says };
@@ -146,35 +201,87 @@ impl Reader<'_> {
                 let read = self.all_else_sound();
                 self.take(1, Ok(read));
             }
-            Some((_, Meaning::Device(kind))) => {
-                let id = self.contents.devices.iter().map(|device| device.id).max().unwrap_or(0) + 1;
-                let rating = self.tokens.get(self.at + 1).and_then(|next| next.parse::<u16>().ok());
-                let rating = rating.filter(|rating| [15, 20, 30, 40, 50].contains(rating));
-                if self.contents.devices.len() >= 12 {
-                    return self.take(1, Err("one box holds at most 12 devices".to_owned()));
-                }
-                self.contents.devices.push(Device { amperes: rating, ..Device::new(id, kind) });
-                let read =
-                    rating.map_or_else(|| kind.name().to_owned(), |rating| format!("{} {rating} A", kind.name()));
-                self.take(1 + usize::from(rating.is_some()), Ok(read));
+            Some((_, Meaning::Device(_))) => {
+                self.take(1, Err("`-` stands before what one looks for; a device is taken out on its page".to_owned()));
             }
             Some((word, Meaning::Measure(measure))) => self.measure(word, measure),
+            Some((word, Meaning::Breaker)) => self.breaker(word),
             Some((word, Meaning::Lamps)) => self.lamps(word),
             Some((word, Meaning::Volts(meter, from, to))) => self.volts(word, meter, from, to),
-            None if self.chips.is_empty() && looks_like_a_tag(&token) => {
-                self.tag = Some(self.tokens[0].to_owned());
-                self.take(1, Ok(format!("box {}", self.tokens[0])));
+            None if first && !absent && !one_more && looks_like_a_tag(&token) => {
+                self.tag = Some(self.tokens[0].bare.to_owned());
+                self.take(1, Ok(format!("box {}", self.tokens[0].bare)));
             }
             None => self.take(1, Err(format!("`{token}` is not a word of the jot line"))),
         }
     }
 
-    /// "14/2", "2x12/3", "14/2ng".
+    /// "dup 15": a device with its rating. Where the box has one already, one more is asked for by name.
+    fn device(&mut self, kind: DeviceKind, one_more: bool) {
+        let rating = self.tokens.get(self.at + 1).and_then(|next| next.bare.parse::<u16>().ok());
+        let count = 1 + usize::from(rating.is_some());
+        if let Some(rating) = rating.filter(|rating| !RATINGS.contains(rating)) {
+            return self.take(count, Err(format!("no device is rated {rating} A; write 15, 20, 30, 40 or 50")));
+        }
+        if let (Some(stood), false) = (self.stood, one_more) {
+            let error = format!("the box has a {} already; write `+` before one more", stood.name());
+            return self.take(count, Err(error));
+        }
+        if self.contents.devices.len() >= 12 {
+            return self.take(count, Err("one box holds at most 12 devices".to_owned()));
+        }
+        let id = self.contents.devices.iter().map(|device| device.id).max().unwrap_or(0).checked_add(1);
+        let Some(id) = id else {
+            return self.take(count, Err("the devices of this box are numbered to the end".to_owned()));
+        };
+        self.contents.devices.push(Device { amperes: rating, ..Device::new(id, kind) });
+        let read = rating.map_or_else(|| kind.name().to_owned(), |rating| format!("{} {rating} A", kind.name()));
+        self.take(count, Ok(read));
+        self.unrated = rating.is_none();
+    }
+
+    /// "15a": the rating of the device before it; where there is none, that of the breaker.
+    fn amperes(&mut self, amperes: u16) {
+        let Some(device) = self.contents.devices.last_mut().filter(|_| self.unrated) else {
+            return self.take_once("breaker", 1, format!("breaker {amperes} A"), |contents| {
+                contents.supply.amperes = Some(amperes);
+            });
+        };
+        if !RATINGS.contains(&amperes) {
+            return self.take(1, Err(format!("no device is rated {amperes} A; `brk {amperes}` is the breaker")));
+        }
+        device.amperes = Some(amperes);
+        let read = format!("{} rated {amperes} A", device.kind.name());
+        self.take(1, Ok(read));
+    }
+
+    /// "brk 20", "brk 20a".
+    fn breaker(&mut self, word: &'static Word) {
+        let next = self.tokens.get(self.at + 1).map(|next| next.bare.to_lowercase());
+        let figure = next.as_deref().map(|next| next.strip_suffix('a').unwrap_or(next).parse::<u16>());
+        match figure {
+            Some(Ok(amperes)) if amperes > 0 => {
+                self.take_once("breaker", 2, format!("{} {amperes} A", word.says), |contents| {
+                    contents.supply.amperes = Some(amperes);
+                });
+            }
+            _ => {
+                let count = 1 + usize::from(next.is_some());
+                self.take(count, Err(format!("{} wants its amperes behind it", word.says)));
+            }
+        }
+    }
+
+    /// "14/2", "2x12/3", "12/3x2", "14/2ng".
     fn cable(&mut self, token: &str) -> Option<Result<String, String>> {
         let (count, cable) = match token.split_once('x') {
-            Some((count, cable)) => (count.parse::<usize>().ok()?, cable),
+            Some((count, cable)) if cable.contains('/') => (count.parse::<usize>().ok()?, cable),
+            Some((cable, count)) => (count.parse::<usize>().ok()?, cable),
             None => (1, token),
         };
+        if is_fraction(cable) {
+            return None;
+        }
         let (gauge, insulated) = cable.split_once('/')?;
         let (insulated, ground) = insulated.strip_suffix("ng").map_or((insulated, true), |bare| (bare, false));
         let gauge = match gauge {
@@ -188,7 +295,7 @@ impl Reader<'_> {
             _ => return None,
         };
         let insulated = insulated.parse::<u8>().ok()?;
-        if !(1..=4).contains(&insulated) || count == 0 || self.contents.cables.len() + count > 20 {
+        if !(1..=4).contains(&insulated) || count == 0 || self.contents.cables.len().saturating_add(count) > 20 {
             return Some(Err("a cable has 1 to 4 insulated conductors, and a box at most 20 cables here".to_owned()));
         }
         for _ in 0..count {
@@ -199,26 +306,28 @@ impl Reader<'_> {
         Some(Ok(format!("{cables} {gauge}, {insulated} {with}")))
     }
 
-    /// A word with a figure behind it, of as many tokens as still read as one.
-    fn measure(&mut self, word: &Word, measure: Measure) {
+    /// A word with a figure behind it, of as many tokens as still read as one. What is left of a figure and does not belong
+    /// to it makes all of it doubtful: nothing of it is kept.
+    fn measure(&mut self, word: &'static Word, measure: Measure) {
         let rest = &self.tokens[self.at + 1..];
-        let longest =
-            (1..=rest.len().min(3)).rev().find(|count| self.figure(measure, &rest[..*count].join(" ")).is_ok());
-        match longest {
-            Some(count) => {
-                let read = self.figure(measure, &rest[..count].join(" "));
-                if let Ok((text, apply)) = read {
-                    apply(&mut self.contents);
-                    self.take(1 + count, Ok(format!("{} {text}", word.says)));
-                }
-            }
-            None => {
-                let why = match rest.first() {
-                    None => format!("{} wants a figure behind it", word.says),
-                    Some(next) => self.figure(measure, next).err().unwrap_or_default(),
-                };
-                self.take(1 + usize::from(!rest.is_empty()), Err(why));
-            }
+        let belongs = |token: &Token| !token.bare.contains('/') || is_fraction(token.bare);
+        let within = rest.iter().take(3).take_while(|token| belongs(token)).count();
+        let within = within.max(usize::from(!rest.is_empty()));
+        let joined = |count: usize| rest[..count].iter().map(|token| token.bare).collect::<Vec<_>>().join(" ");
+        let longest = (1..=within).rev().find(|count| self.figure(measure, &joined(*count)).is_ok());
+        let Some(count) = longest else {
+            let why = match rest.first() {
+                None => format!("{} wants a figure behind it", word.says),
+                Some(next) => self.figure(measure, next.bare).err().unwrap_or_default(),
+            };
+            return self.take(1 + usize::from(!rest.is_empty()), Err(why));
+        };
+        if let Some(stray) = rest.get(count).filter(|next| is_stray_figure(next.bare)) {
+            let error = format!("`{} {}` is no one figure; write it like 2 3/4 or 2.75", joined(count), stray.bare);
+            return self.take(2 + count, Err(error));
+        }
+        if let Ok((text, apply)) = self.figure(measure, &joined(count)) {
+            self.take_once(word.names[0], 1 + count, format!("{} {text}", word.says), apply);
         }
     }
 
@@ -230,6 +339,13 @@ impl Reader<'_> {
                 let length = parse_length(text, units).map_err(|error| error.to_string())?;
                 if length > Length::mm(2_000) {
                     return Err("this is longer than any box is large; measure it again".to_owned());
+                }
+                (length.say(units), Box::new(move |contents| set(contents, length)))
+            }
+            Measure::Far(set) => {
+                let length = parse_length(text, units).map_err(|error| error.to_string())?;
+                if length > Length::mm(30_000) {
+                    return Err("this is farther than any room is wide; measure it again".to_owned());
                 }
                 (length.say(units), Box::new(move |contents| set(contents, length)))
             }
@@ -263,7 +379,7 @@ impl Reader<'_> {
                 '-' | 'o' => Some(Lamp::Off),
                 _ => None,
             };
-            pattern.chars().map(lamp).collect()
+            pattern.bare.chars().map(lamp).collect()
         });
         match pattern[..] {
             [Some(hot_neutral), Some(hot_ground), Some(neutral_ground)] => {
@@ -286,7 +402,7 @@ impl Reader<'_> {
         let Some(text) = self.tokens.get(self.at + 1) else {
             return self.take(1, Err(format!("{}: write the volts behind it", word.says)));
         };
-        match parse_voltage(text) {
+        match parse_voltage(text.bare) {
             Ok(volts) => {
                 let reading =
                     MeterReading { half: Half::Upper, meter, from, to, volts: Some(volts), loaded: false, at: None };
@@ -324,7 +440,7 @@ mod tests {
     use proptest::prelude::*;
 
     use super::*;
-    use crate::facts::{DeviceKind, Pointer, WallFinish};
+    use crate::facts::{Pointer, WallFinish};
 
     fn read(line: &str) -> Jotted {
         read_line(line, &BoxContents::default(), UnitSystem::Inch)
@@ -376,7 +492,7 @@ mod tests {
             [
                 "hot to neutral 119.6 V, high-impedance meter",
                 "hot to ground 57 V, high-impedance meter",
-                "hot to ground 400 mV, low-impedance meter"
+                "hot to ground 0.4 V, low-impedance meter"
             ]
         );
         assert!(read("hn 5000").chips[0].error.as_deref().is_some_and(|error| error.contains("1000 V")));
@@ -391,6 +507,62 @@ mod tests {
         assert_eq!(jotted.contents.lamps[0].hot_neutral, Lamp::Lit);
         assert_eq!(jotted.contents.lamps[0].hot_ground, Lamp::Off);
         assert!(jotted.contents.hung.is_some_and(|hung| hung.mass == Some(crate::quantity::Mass::pounds(35))));
+    }
+
+    #[test]
+    fn what_is_typed_is_what_is_kept() {
+        let length = |line: &str| read(line).contents.conductors.first().and_then(|c| c.free_length);
+        // The comma of a phrase, glued figures, the count behind the cable.
+        assert_eq!(length("14/2 fl 2 3/4, gyp"), Some(Length::sixteenths(44)));
+        assert_eq!(length("14/2 fl 2 3/4. gyp"), Some(Length::sixteenths(44)));
+        assert_eq!(length("14/2 fl2 3/4\" gyp"), Some(Length::sixteenths(44)));
+        assert_eq!(length("14/2 fl 2 3/4 \" gyp"), Some(Length::sixteenths(44)));
+        assert_eq!(read("14/2x2").contents.cables.len(), 2);
+        let jotted = read("dup15");
+        assert_eq!((jotted.tag.as_deref(), jotted.contents.devices[0].amperes), (None, Some(15)));
+        // A cable behind a figure is no part of it.
+        let jotted = read("12/2 fl 5 14/2");
+        assert_eq!(
+            (jotted.contents.cables.len(), jotted.contents.conductors[0].free_length),
+            (2, Some(Length::inches(5)))
+        );
+        // Half a figure is none.
+        for line in ["14/2 fl 2 .75", "14/2 fl 2 3", "14/2 fl 2 3/4 1/2"] {
+            assert_eq!(length(line), None, "{line}");
+            assert!(!not_understood(&read(line)).is_empty(), "{line}");
+        }
+        assert!(read("d1").chips[0].error.as_deref().is_some_and(|error| error.contains("is this the box d1")));
+    }
+
+    #[test]
+    fn amperes_behind_a_device_are_its_own_and_the_breaker_has_a_word() {
+        let jotted = read("dup 15A brk 20");
+        assert_eq!((jotted.contents.devices[0].amperes, jotted.contents.supply.amperes), (Some(15), Some(20)));
+        let jotted = read("dup gyp 20a");
+        assert_eq!((jotted.contents.devices[0].amperes, jotted.contents.supply.amperes), (None, Some(20)));
+        assert_eq!(not_understood(&read("dup 25")), ["dup 25"]);
+    }
+
+    #[test]
+    fn nothing_that_stands_is_replaced_in_silence() {
+        let first = read("dup 15 14/2 fl 5").contents;
+        let again = read_line("sw", &first, UnitSystem::Inch);
+        assert!(again.chips[0].error.as_deref().is_some_and(|error| error.contains("has a duplex receptacle already")));
+        assert_eq!(again.contents, first);
+        let one_more = read_line("+sw", &first, UnitSystem::Inch).contents;
+        assert_eq!(one_more.devices.len(), 2);
+        let twice = read("14/2 fl 5 fl 6");
+        assert_eq!(not_understood(&twice), ["fl 6"]);
+        assert_eq!(twice.contents.conductors[0].free_length, Some(Length::inches(5)));
+        let clamped = read("14/2 clamped staple 30");
+        assert_eq!(clamped.contents.cables[0].clamped, Some(true));
+    }
+
+    #[test]
+    fn a_tip_behind_the_opening_is_typed_with_a_minus() {
+        let jotted = read("14/2 out -1/2");
+        assert_eq!(jotted.contents.conductors[0].reach, Some(Length::ZERO - Length::sixteenths(8)));
+        assert_eq!(jotted.chips[1].read.as_deref(), Some("past the opening −1/2 in"));
     }
 
     #[test]

@@ -182,7 +182,9 @@ fn describe(breaker: &Breaker) -> String {
     says.extend(breaker.amperes.map(|amperes| format!("{amperes} A")));
     says.extend(breaker.conductors.first().map(LandedConductor::label));
     says.extend(Some(breaker.protection.name()).filter(|name| !name.is_empty()).map(str::to_owned));
-    says.extend(Some(breaker.directory.clone()).filter(|directory| !directory.is_empty()));
+    says.extend(
+        Some(&breaker.directory).filter(|says| !says.is_empty()).map(|says| format!("the directory says \"{says}\"")),
+    );
     says.join(", ")
 }
 

@@ -2,16 +2,17 @@
 
 use crate::facts::{
     BoxBond, BoxContents, BoxKind, Cable, Carries, Conductor, ConductorCondition, Construction, Device, DeviceKind,
-    Hung, HungKind, Meter, Observation, Probe, Seat, SupportFitting, WallFinish,
+    Halves, Hung, HungKind, Meter, Observation, Plate, Probe, Seat, SupportFitting, WallFinish,
 };
 use crate::quantity::{Length, Mass, Offset, Volume};
-use crate::standard::Location;
-use crate::standard::WiringMethod;
+use crate::standard::{Location, Purpose, WiringMethod};
 
 /// A figure behind a word, and where it goes.
 #[derive(Clone, Copy)]
 pub(super) enum Measure {
     Length(fn(&mut BoxContents, Length)),
+    /// A length round the box, longer than any in it.
+    Far(fn(&mut BoxContents, Length)),
     Offset(fn(&mut BoxContents, Offset)),
     Volume(fn(&mut BoxContents, Volume)),
     Mass(fn(&mut BoxContents, Mass)),
@@ -24,6 +25,7 @@ pub(super) enum Meaning {
     Observe(Observation),
     Device(DeviceKind),
     Measure(Measure),
+    Breaker,
     Lamps,
     Volts(Meter, Probe, Probe),
     AllElseSound,
@@ -121,7 +123,7 @@ pub static VOCABULARY: &[Word] = &[
         &["staple"],
         "first support",
         Meaning::Measure(Measure::Length(|contents, length| {
-            cables(contents, |c| (c.first_support, c.clamped) = (Some(length), Some(false)))
+            cables(contents, |c| (c.first_support, c.clamped) = (Some(length), c.clamped.or(Some(false))))
         })),
     ),
     word(
@@ -152,6 +154,16 @@ pub static VOCABULARY: &[Word] = &[
         &["deep", "depth"],
         "depth",
         Meaning::Measure(Measure::Length(|contents, length| contents.depth = Some(length))),
+    ),
+    word(
+        &["water"],
+        "to sink, tub or shower",
+        Meaning::Measure(Measure::Far(|contents, length| contents.stand.to_water = Some(length))),
+    ),
+    word(
+        &["high"],
+        "above floor or grade",
+        Meaning::Measure(Measure::Far(|contents, length| contents.stand.height = Some(length))),
     ),
     word(
         &["bare"],
@@ -238,10 +250,46 @@ pub static VOCABULARY: &[Word] = &[
     ),
     word(&["bed", "bedroom"], "place: bedroom", Meaning::Set(|contents| contents.location = Some(Location::Bedroom))),
     word(
-        &["living", "hall"],
-        "place: living space",
-        Meaning::Set(|contents| contents.location = Some(Location::LivingSpace)),
+        &["hall", "closet"],
+        "place: hallway or closet",
+        Meaning::Set(|contents| contents.location = Some(Location::Hallway)),
     ),
+    word(
+        &["tub", "shower"],
+        "place: within 6 ft of a tub or shower",
+        Meaning::Set(|contents| contents.location = Some(Location::TubOrShower)),
+    ),
+    word(
+        &["wetbar"],
+        "place: within 6 ft of a wet-bar sink",
+        Meaning::Set(|contents| contents.location = Some(Location::WetBarSink)),
+    ),
+    word(
+        &["utilsink"],
+        "place: within 6 ft of a laundry or utility sink",
+        Meaning::Set(|contents| contents.location = Some(Location::UtilitySink)),
+    ),
+    word(
+        &["shed"],
+        "place: unfinished outbuilding",
+        Meaning::Set(|contents| contents.location = Some(Location::Outbuilding)),
+    ),
+    word(
+        &["porch"],
+        "place: outdoors under a roof",
+        Meaning::Set(|contents| contents.location = Some(Location::OutdoorsCovered)),
+    ),
+    word(
+        &["damp"],
+        "place: indoors, damp or wet",
+        Meaning::Set(|contents| contents.location = Some(Location::IndoorDamp)),
+    ),
+    word(
+        &["furnace"],
+        "place: furnace or utility room",
+        Meaning::Set(|contents| contents.location = Some(Location::UtilityRoom)),
+    ),
+    word(&["living"], "place: living space", Meaning::Set(|contents| contents.location = Some(Location::LivingSpace))),
     word(&["attic"], "place: attic", Meaning::Set(|contents| contents.location = Some(Location::Attic))),
     word(&["dry"], "place: other, dry", Meaning::Set(|contents| contents.location = Some(Location::OtherDry))),
     word(&["upgfci"], "GFCI upstream", Meaning::Set(|contents| contents.supply.gfci = Some(true))),
@@ -263,6 +311,96 @@ pub static VOCABULARY: &[Word] = &[
         "circuits not off together",
         Meaning::Set(|contents| contents.supply.common_disconnect = Some(false)),
     ),
+    word(
+        &["general"],
+        "for general use",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::General))),
+    ),
+    word(
+        &["freezer", "washer"],
+        "for an appliance in a space of its own",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::DedicatedAppliance))),
+    ),
+    word(
+        &["fridge"],
+        "for a refrigerator",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Refrigerator))),
+    ),
+    word(
+        &["opener"],
+        "for a garage-door opener",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::DoorOpener))),
+    ),
+    word(
+        &["sump"],
+        "for a sump pump",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::SumpPump))),
+    ),
+    word(&["alarm"], "for an alarm", Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Alarm)))),
+    word(
+        &["dish"],
+        "for a dishwasher",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Dishwasher))),
+    ),
+    word(
+        &["micro"],
+        "for a microwave oven",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Microwave))),
+    ),
+    word(
+        &["cook"],
+        "for a range, oven or cooktop",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Range))),
+    ),
+    word(&["dryer"], "for a dryer", Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Dryer)))),
+    word(&["car"], "for a vehicle", Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Vehicle)))),
+    word(
+        &["lights"],
+        "for lighting",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::Lighting))),
+    ),
+    word(
+        &["seen"],
+        "for lighting, seen from another switch",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::LightingSeenElsewhere))),
+    ),
+    word(
+        &["otherload"],
+        "for a load that is not lighting",
+        Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::OtherLoad))),
+    ),
+    word(
+        &["coalr"],
+        "marked for aluminium",
+        Meaning::Set(|contents| devices(contents, |d| d.for_aluminium = Some(true))),
+    ),
+    word(
+        &["nocoalr"],
+        "not marked for aluminium",
+        Meaning::Set(|contents| devices(contents, |d| d.for_aluminium = Some(false))),
+    ),
+    word(
+        &["halfhot"],
+        "one half switched",
+        Meaning::Set(|contents| devices(contents, |d| (d.split, d.halves) = (true, Some(Halves::OneSwitched)))),
+    ),
+    word(
+        &["2circuits"],
+        "halves on two circuits",
+        Meaning::Set(|contents| devices(contents, |d| (d.split, d.halves) = (true, Some(Halves::TwoCircuits)))),
+    ),
+    word(
+        &["motor"],
+        "breaker of one motor or air conditioner",
+        Meaning::Set(|contents| contents.supply.motor = Some(true)),
+    ),
+    word(
+        &["plasticplate"],
+        "plate and screws of plastic",
+        Meaning::Set(|contents| contents.plate = Some(Plate::Nonmetallic)),
+    ),
+    word(&["metalplate"], "plate or screws of metal", Meaning::Set(|contents| contents.plate = Some(Plate::Metal))),
+    word(&["firewall"], "wall holds back fire", Meaning::Set(|contents| contents.stand.fire_rated = Some(true))),
     word(&["tr"], "tamper-resistant", Meaning::Set(|contents| devices(contents, |d| d.tamper_resistant = Some(true)))),
     word(
         &["notr"],
@@ -408,6 +546,8 @@ pub static VOCABULARY: &[Word] = &[
     word(&["gapped"], "plate gaps or does not seat", Meaning::Observe(Observation::PlateGapped)),
     word(&["loose", "rocks"], "device rocks or pulls out", Meaning::Observe(Observation::DeviceLoose)),
     word(&["nobox"], "no box", Meaning::Observe(Observation::NoBox)),
+    word(&["flip"], "cover does not close over a plug", Meaning::Observe(Observation::NoInUseCover)),
+    word(&["1screw"], "receptacle held to its cover by one screw", Meaning::Observe(Observation::OneCoverScrew)),
     word(&["indoor"], "not made for the wet", Meaning::Observe(Observation::NotWeatherproof)),
     word(&["pools"], "water can pool", Meaning::Observe(Observation::WaterTrapped)),
     word(&["ko", "knockout"], "open knockout", Meaning::Observe(Observation::OpenKnockout)),
@@ -435,6 +575,7 @@ pub static VOCABULARY: &[Word] = &[
     word(&["sources"], "sources not sorted", Meaning::Observe(Observation::SourcesUnsorted)),
     word(&["stuck"], "device cannot be pulled", Meaning::Observe(Observation::DeviceCannotBePulled)),
     word(&["puzzle"], "cannot be explained", Meaning::Observe(Observation::Unexplained)),
+    word(&["brk", "breaker"], "breaker", Meaning::Breaker),
     word(&["lamps"], "lamps read", Meaning::Lamps),
     word(&["hn"], "hot to neutral", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::Neutral)),
     word(&["hg"], "hot to ground", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::Ground)),

@@ -43,9 +43,9 @@ impl Voltage {
         self.0 as f64 / 1_000.0
     }
 
-    /// With its unit: "119.6 V", below 1 V in millivolts, "340 mV".
+    /// With its unit, as the trade says it: "119.6 V", "0.34 V".
     pub fn print(self) -> String {
-        if self.0 > 0 && self.0 < 1_000 { format!("{} mV", self.0) } else { format!("{} V", self.print_bare()) }
+        format!("{} V", self.print_bare())
     }
 
     /// In volts without the unit, to a tenth, or to the millivolt below 1 V.
@@ -80,7 +80,7 @@ mod tests {
     fn a_voltage_prints_as_a_meter_shows_it() {
         let print = |millivolts| Voltage::from_millivolts(millivolts).expect("in range").print();
         let printed = [119_600, 120_000, 57_040, 340, 0].map(print);
-        assert_eq!(printed, ["119.6 V", "120 V", "57 V", "340 mV", "0 V"]);
+        assert_eq!(printed, ["119.6 V", "120 V", "57 V", "0.34 V", "0 V"]);
         assert_eq!(Voltage::from_millivolts(340).map(Voltage::print_bare).as_deref(), Ok("0.34"));
     }
 
