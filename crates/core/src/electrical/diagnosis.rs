@@ -63,14 +63,16 @@ pub struct Diagnosis {
 
 /// The ways of wiring that explain the readings, likeliest first, each once.
 pub(super) fn causes(consistent: &[&Prediction]) -> Vec<WiringState> {
-    let mut states: Vec<WiringState> = Vec::new();
+    let mut states: Vec<(WiringState, f64)> = Vec::new();
     for prediction in consistent {
-        if !states.contains(&prediction.state) {
-            states.push(prediction.state);
+        let weight = prediction.state.facts().weight * prediction.weight;
+        match states.iter_mut().find(|(state, _)| *state == prediction.state) {
+            Some((_, known)) => *known = known.max(weight),
+            None => states.push((prediction.state, weight)),
         }
     }
-    states.sort_by(|a, b| b.facts().weight.total_cmp(&a.facts().weight));
-    states
+    states.sort_by(|(_, a), (_, b)| b.total_cmp(a));
+    states.into_iter().map(|(state, _)| state).collect()
 }
 
 /// Everything that the readings of one half say.
@@ -123,7 +125,8 @@ pub(super) fn statement_of(states: &[WiringState]) -> String {
 
 /// The dangerous ones among the rest: they are named every time.
 fn look_alikes(states: &[WiringState]) -> Vec<String> {
-    let rest = states.iter().skip(1).filter(|state| state.facts().live_where_not_expected);
+    let named = |state: &&WiringState| state.facts().live_where_not_expected || **state == WiringState::BootlegGround;
+    let rest = states.iter().skip(1).filter(named);
     rest.map(|state| format!("{}: {}", capitalised(state.name()), state.facts().means)).collect()
 }
 

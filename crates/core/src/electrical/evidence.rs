@@ -6,7 +6,7 @@ use super::half_readings::HalfReadings;
 use super::path::PathGrade;
 use super::prediction::PREDICTIONS;
 use super::wiring::WiringState;
-use crate::facts::{BoxContents, GroundInSight, Half, Lamp};
+use crate::facts::{BoxContents, GroundInSight, Half, Lamp, Probe};
 
 /// What the readings of one half come to.
 #[derive(Debug, Clone, PartialEq)]
@@ -27,10 +27,9 @@ impl HalfEvidence {
         self.causes.iter().any(|state| sound.contains(state))
     }
 
-    /// It is switched off, one way or another, and nothing more can be said.
+    /// It is switched off, or may be: nothing more can be said, and nothing of it is proven dead.
     pub fn is_off(&self) -> bool {
-        let off = [WiringState::NoPower, WiringState::SwitchedOff];
-        !self.causes.is_empty() && self.causes.iter().all(|state| off.contains(state))
+        may_be_off(&self.causes)
     }
 
     /// Whatever it is, the ground does not reach the panel, and nothing else is certain to be wrong.
@@ -48,6 +47,11 @@ impl HalfEvidence {
         let others: Vec<&str> = self.causes[1..].iter().map(|state| state.name()).collect();
         format!("{} These are: {}.", says, others.join("; "))
     }
+}
+
+/// A breaker or a switch that is off explains the readings.
+fn may_be_off(states: &[WiringState]) -> bool {
+    states.iter().any(|state| matches!(state, WiringState::NoPower | WiringState::SwitchedOff))
 }
 
 /// Whether a box has an equipment ground, by what one sees and what instruments find: readings outweigh looks.
@@ -122,9 +126,20 @@ impl Evidence {
                 (Lamp::Lit, _) if lamps.neutral_ground != Lamp::Lit => Some(false),
                 _ => None,
             });
-            let open = settled(|state| !state.facts().grounded).filter(|open| *open).map(|_| false);
-            worse(&mut evidence.ground_found, by_meter.or(open).or(by_lamps));
-            worse(&mut evidence.box_bonded, grade(metal.grade));
+            // Where every way of wiring that explains the readings is grounded, or none is, that says more than one figure.
+            let by_wiring = settled(|state| state.facts().grounded);
+            let off = may_be_off(&states);
+            if !off {
+                worse(&mut evidence.ground_found, by_wiring.or(by_meter).or(by_lamps));
+                worse(&mut evidence.box_bonded, grade(metal.grade));
+            }
+            // Metal that stands at a voltage to a known ground is not bonded, whatever else was read.
+            if readings.stands_live(Probe::BoxMetal) {
+                worse(&mut evidence.box_bonded, Some(false));
+            }
+            if readings.stands_live(Probe::Ground) {
+                worse(&mut evidence.ground_found, Some(false));
+            }
             if ground.grade != PathGrade::NotRead {
                 evidence.ground_sentence = Some(ground.sentence);
             }

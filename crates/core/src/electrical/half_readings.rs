@@ -9,8 +9,16 @@ use crate::facts::{
 use crate::quantity::Voltage;
 
 /// How far a reading may be from what is predicted, in volts: the meter's own error and that of two readings taken one
-/// after the other. Hot to ground within 5 V of hot to neutral is sound; common practice, no source.
-const TOLERANCE: f64 = 2.5;
+/// after the other, which is little where the reading is small. Hot to ground within 5 V of hot to neutral is sound; nothing at all
+/// from neutral to ground under load is the mark of a jumper. Common practice, no source.
+fn tolerance(volts: f64) -> f64 {
+    (0.3 + 0.02 * volts).min(2.5)
+}
+/// More than this to a known ground is a voltage, on a meter that loads what it reads. A neutral under load lifts metal that
+/// is wrongly tied to it by a few volts. Common practice, no source.
+pub const FEW: Voltage = Voltage::volts(6);
+/// From here on hot to neutral is live.
+const LIVE: Voltage = Voltage::volts(90);
 /// Below this a prediction says nothing of the supply, in volts.
 const SAYS_SUPPLY: f64 = 30.0;
 
@@ -27,6 +35,8 @@ pub struct HalfReadings<'a> {
     pub detectors: Vec<&'a DetectorReading>,
     /// The tester's button.
     pub trip: Option<&'a TripReading>,
+    /// A GFCI may be ahead of these slots, or in them, and open on a reading.
+    pub gfci_may_open: bool,
     /// A GFCI upstream, and not the device itself, would answer to the button.
     pub gfci_upstream: bool,
     /// The box is of metal, as far as is known.
@@ -63,6 +73,7 @@ impl<'a> HalfReadings<'a> {
                 .collect(),
             detectors: contents.detectors.iter().filter(|reading| reading.half == half).collect(),
             trip: contents.trips.iter().find(|reading| reading.half == half),
+            gfci_may_open: contents.supply.gfci != Some(false) || is_gfci,
             gfci_upstream: contents.supply.gfci == Some(true) && !is_gfci,
             metal_box: contents.construction != Some(Construction::Nonmetallic),
             has_other_half: contents.devices.iter().any(|device| duplex(device.kind)),
@@ -99,12 +110,47 @@ impl<'a> HalfReadings<'a> {
         words
     }
 
+    /// Hot to neutral is read live, after the path was read where a GFCI may have opened on that very reading: a
+    /// low-impedance meter from hot to ground draws enough to open one.
+    fn is_live(&self, probe: Probe) -> bool {
+        let lit = self.lamps.is_some_and(|lamps| lamps.hot_neutral == Lamp::Lit);
+        let low = self.meters.iter().find(|r| r.meter == Meter::LowImpedance && r.is_between(Probe::Hot, probe));
+        let low_at = low.and_then(|reading| reading.at.as_deref()).filter(|_| self.gfci_may_open);
+        let live = |reading: &&&MeterReading| {
+            reading.is_between(Probe::Hot, Probe::Neutral)
+                && reading.volts.is_some_and(|volts| volts >= LIVE)
+                && low_at.zip(reading.at.as_deref()).is_none_or(|(low, at)| at >= low)
+        };
+        lit || self.meters.iter().any(|reading| live(&reading))
+    }
+
+    /// The low-impedance meter finds it at a voltage to a known ground.
+    pub(super) fn stands_live(&self, probe: Probe) -> bool {
+        self.volts(Meter::LowImpedance, probe, Probe::KnownGround).is_some_and(|volts| volts > FEW)
+    }
+
     fn path(&self, what: &str, probe: Probe) -> GroundPath {
-        let hot_neutral = Meter::ALL.into_iter().find_map(|meter| self.volts(meter, Probe::Hot, Probe::Neutral));
-        let high = self.volts(Meter::HighImpedance, Probe::Hot, probe);
-        let low = self.volts(Meter::LowImpedance, Probe::Hot, probe);
-        let air = self.volts(Meter::HighImpedance, Probe::Hot, Probe::Air);
-        grade_path(what, hot_neutral, high, low, air)
+        let between = |from: Probe, to: Probe| Meter::ALL.into_iter().find_map(|meter| self.volts(meter, from, to));
+        let hot_neutral = between(Probe::Hot, Probe::Neutral);
+        // Hot and neutral are exchanged where the slot taken for the neutral is live to it, and the other is not.
+        let share = |volts: Option<Voltage>, of: Voltage| volts.map(|volts| volts.as_volts() / of.as_volts());
+        let reversed = hot_neutral.filter(|volts| *volts >= LIVE).is_some_and(|supply| {
+            share(between(Probe::Neutral, probe), supply).is_some_and(|share| share > 0.5)
+                && share(between(Probe::Hot, probe), supply).is_none_or(|share| share < 0.1)
+        });
+        let hot = if reversed { Probe::Neutral } else { Probe::Hot };
+        let high = self.volts(Meter::HighImpedance, hot, probe);
+        let low = self.volts(Meter::LowImpedance, hot, probe);
+        let air = self.volts(Meter::HighImpedance, hot, Probe::Air);
+        let path = grade_path(what, hot_neutral, high, low, air, self.is_live(probe));
+        if reversed {
+            let sentence = format!(
+                "Hot and neutral are reversed, and the live slot is that of the neutral; from there it counts. {}",
+                path.sentence
+            );
+            return GroundPath { sentence, ..path };
+        }
+        path
     }
 
     /// The path to the ground slot.
@@ -138,7 +184,7 @@ impl<'a> HalfReadings<'a> {
         let meters = self.meters.iter().all(|reading| {
             let volts = reading.volts.unwrap_or_default().as_volts();
             let span = prediction.volts(reading.meter, reading.loaded, reading.from, reading.to);
-            scaled(span, volts - TOLERANCE, volts + TOLERANCE)
+            scaled(span, volts - tolerance(volts), volts + tolerance(volts))
         });
         if !meters || low > high {
             return false;

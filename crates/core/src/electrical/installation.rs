@@ -65,9 +65,16 @@ pub struct TruePoint {
     /// What is plugged in, in watts.
     #[serde(default)]
     pub watts: Option<f64>,
+    /// How much more its slots and its metal couple to what is round them than those of an ordinary box.
+    #[serde(default = "ordinary")]
+    pub stray: f64,
     /// What is wrong.
     #[serde(default)]
     pub faults: Vec<TrueFault>,
+}
+
+const fn ordinary() -> f64 {
+    1.0
 }
 
 /// A circuit, as it really is.
@@ -368,7 +375,7 @@ impl TruePoint {
         if let (true, Some(second)) = (self.on_second, at.second) {
             wires.hot = second;
         }
-        let mut connection = Connection::default();
+        let mut connection = Connection { stray: self.stray, ..Connection::default() };
         for fault in &self.faults {
             match fault {
                 TrueFault::HotNeutralReversed => connection.slots = [Neutral, Hot, Ground],
@@ -411,6 +418,7 @@ mod tests {
             half: None,
             on_second: false,
             watts: None,
+            stray: 1.0,
             faults,
         };
         let circuit = TrueCircuit {

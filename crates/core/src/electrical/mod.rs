@@ -28,7 +28,7 @@ pub use arrangement::{Arrangement, LandingMistake, MapChange, arrangements, map_
 pub use circuit_answer::{CircuitAnswer, PlacedBox, circuit_answer, fault_shows};
 pub use diagnosis::{Cause, Diagnosis, diagnose, diagnose_with};
 pub use evidence::{Evidence, Ground, HalfEvidence};
-pub use half_readings::HalfReadings;
+pub use half_readings::{FEW, HalfReadings};
 pub use installation::{BenchError, BenchInstrument, BenchWish, Installation, TrueCircuit, TrueFault, TruePoint};
 pub use next_reading::{MeterWish, NextReading};
 pub use path::{GroundPath, PathGrade, grade_path};

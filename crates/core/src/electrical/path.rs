@@ -43,13 +43,14 @@ pub struct GroundPath {
 }
 
 /// Grades the path to `what` from hot-to-neutral and from hot-to-it, on either meter; `air` is hot to a lead held in the air, on
-/// the high-impedance meter.
+/// the high-impedance meter. A collapse counts only where hot to neutral is read `live` with it: off reads nothing.
 pub fn grade_path(
     what: &str,
     hot_neutral: Option<Voltage>,
     high: Option<Voltage>,
     low: Option<Voltage>,
     air: Option<Voltage>,
+    live: bool,
 ) -> GroundPath {
     let reference = hot_neutral.filter(|volts| *volts >= Voltage::volts(90)).unwrap_or(Voltage::volts(120));
     let assumed = if hot_neutral == Some(reference) { "" } else { ", 120 V assumed" };
@@ -58,6 +59,14 @@ pub fn grade_path(
     let (grade, sentence) = match (high, low) {
         (_, Some(low)) if share(low) >= BONDED => {
             (PathGrade::Bonded, format!("Hot to {what} is {} on the low-impedance meter: it carries.", of(low)))
+        }
+        (_, Some(low)) if share(low) < COLLAPSED && !live => {
+            let sentence = format!(
+                "Hot to {what} is {} on the low-impedance meter, and hot to neutral is not read live with it: the circuit may be \
+                 off, or a GFCI has opened on this reading. Read hot to neutral again; treat it as live until then.",
+                low.print()
+            );
+            (PathGrade::ImpairedOrGhost, sentence)
         }
         (high, Some(low)) if share(low) < COLLAPSED && high.is_none_or(|high| share(high) < COLLAPSED) => {
             let sentence = format!(
@@ -113,7 +122,7 @@ mod tests {
 
     fn grade(high: Option<u16>, low: Option<u16>) -> PathGrade {
         let volts = |volts: Option<u16>| volts.map(Voltage::volts);
-        grade_path("box metal", Some(Voltage::volts(120)), volts(high), volts(low), None).grade
+        grade_path("box metal", Some(Voltage::volts(120)), volts(high), volts(low), None, true).grade
     }
 
     #[test]
@@ -131,25 +140,28 @@ mod tests {
 
     #[test]
     fn nothing_to_the_hot_may_be_live_and_is_called_no_ghost() {
-        let path = grade_path("box metal", Some(Voltage::volts(120)), None, Some(Voltage::volts(0)), None);
+        let path = grade_path("box metal", Some(Voltage::volts(120)), None, Some(Voltage::volts(0)), None, true);
         assert!(path.sentence.contains("LIVE") && !path.sentence.contains("ghost"), "{}", path.sentence);
-        let fallen = grade_path("box metal", None, Some(Voltage::volts(57)), Some(Voltage::volts(0)), None);
-        assert!(fallen.sentence.contains("ghost"), "{}", fallen.sentence);
+        let fallen =
+            |live| grade_path("box metal", None, Some(Voltage::volts(57)), Some(Voltage::volts(0)), None, live);
+        assert!(fallen(true).sentence.contains("ghost"), "{}", fallen(true).sentence);
+        assert_eq!(fallen(false).grade, PathGrade::ImpairedOrGhost);
+        assert!(fallen(false).sentence.contains("hot to neutral again"), "{}", fallen(false).sentence);
     }
 
     #[test]
     fn a_lead_in_the_air_is_the_reference_for_bare_metal() {
         let volts = |volts| Some(Voltage::volts(volts));
-        let grade = |high, air| grade_path("box metal", volts(120), volts(high), None, volts(air)).grade;
+        let grade = |high, air| grade_path("box metal", volts(120), volts(high), None, volts(air), true).grade;
         assert_eq!(grade(5, 1), PathGrade::Ghost);
         assert_eq!(grade(57, 1), PathGrade::ImpairedOrGhost, "a conductor open far away reads more");
     }
 
     #[test]
     fn the_supply_is_what_was_read_where_it_was() {
-        let path = grade_path("ground", Some(Voltage::volts(114)), None, Some(Voltage::volts(109)), None);
+        let path = grade_path("ground", Some(Voltage::volts(114)), None, Some(Voltage::volts(109)), None, true);
         assert_eq!(path.grade, PathGrade::Bonded, "109 of 114 V is 96 %");
-        let assumed = grade_path("ground", None, Some(Voltage::volts(118)), None, None);
+        let assumed = grade_path("ground", None, Some(Voltage::volts(118)), None, None, true);
         assert!(assumed.sentence.contains("120 V assumed"), "{}", assumed.sentence);
     }
 }

@@ -33,6 +33,8 @@ pub struct Prediction {
     pub state: WiringState,
     /// By how much the supply may differ.
     pub scale: (f64, f64),
+    /// How likely it is among those of its way of wiring.
+    pub weight: f64,
     /// By meter, under load or not, from and to.
     volts: [[[[Span; PROBES]; PROBES]; 2]; METERS],
     /// Hot to neutral, hot to ground, neutral to ground.
@@ -75,6 +77,7 @@ impl Prediction {
         Self {
             state: family.state,
             scale: family.scale,
+            weight: family.weight,
             volts,
             lamps: std::array::from_fn(|lamp| Span::over(lit.iter().map(|lit| lit[lamp]))),
             potentials: std::array::from_fn(|probe| Span::over(ports.iter().map(|p| p.potential(probe).norm()))),

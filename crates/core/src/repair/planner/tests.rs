@@ -60,7 +60,7 @@ fn what_cannot_be_mended_is_said_and_the_rest_is_planned() {
     contents.lamps = vec![crate::facts::LampReading {
         half: crate::facts::Half::Upper,
         hot_neutral: crate::facts::Lamp::Off,
-        hot_ground: crate::facts::Lamp::Off,
+        hot_ground: crate::facts::Lamp::Lit,
         neutral_ground: crate::facts::Lamp::Off,
     }];
     let outcome = planned(&contents);

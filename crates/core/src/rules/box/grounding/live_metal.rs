@@ -1,14 +1,11 @@
 //! `live-metal`: no metal and no ground slot is at a voltage.
 
-use crate::electrical::Evidence;
+use crate::electrical::{Evidence, FEW};
 use crate::facts::{BoxContents, Meter, MeterReading, Probe};
 use crate::quantity::Voltage;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
-/// More than this to a known ground is a voltage, on a meter that loads what it reads. A neutral under load lifts metal that
-/// is wrongly tied to it by a few volts. Common practice, no source.
-const FEW: Voltage = Voltage::volts(6);
 /// So much on a high-impedance meter is no ghost of a floating part beside a hot one. Common practice, no source.
 const NO_GHOST: Voltage = Voltage::volts(90);
 
