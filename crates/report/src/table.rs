@@ -3,7 +3,7 @@
 use nailpunch_core::assess::ItemView;
 use nailpunch_core::facts::RulingKind;
 use nailpunch_core::quantity::Amount;
-use nailpunch_core::rules::{RuleResult, Verdict};
+use nailpunch_core::rules::{Cited, RuleResult, Verdict};
 use nailpunch_core::standard::{Confidence, Severity};
 use serde::Serialize;
 
@@ -60,10 +60,11 @@ pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<
             .map_or_else(|| "—".to_owned(), |after| figure(after).unwrap_or_else(|| after.verdict.name().to_owned())),
         limit: text(worst.and_then(|worst| worst.required.as_ref())),
         shortfall: text(worst.and_then(|worst| worst.shortfall.as_ref())),
-        citation: match (result.citation, result.confidence) {
+        citation: match (&result.citation, result.confidence) {
             (None, _) => "—".to_owned(),
-            (Some(citation), Some(Confidence::Practice)) => citation.to_string(),
-            (Some(citation), _) => format!("{citation}, from memory"),
+            (Some(Cited::Local(words)), _) => words.clone(),
+            (Some(Cited::Code(citation)), Some(Confidence::Practice)) => citation.to_string(),
+            (Some(Cited::Code(citation)), _) => format!("{citation}, from memory"),
         },
         sentence: match worst.filter(|worst| !worst.rests_on.is_empty()) {
             Some(worst) => format!("{} Rests on: {}.", result.sentence, worst.rests_on.join("; ")),

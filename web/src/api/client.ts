@@ -1,5 +1,6 @@
 // One way to ask the server. Whatever goes wrong becomes an ApiProblem with a sentence for a person.
 import type {
+  AmendmentSet,
   Audit,
   Basis,
   Bench,
@@ -111,6 +112,7 @@ export type JudgeWish = {
 export const api = {
   jobs: () => ask<Job[]>('/api/audits'),
   trades: () => ask<Trades>('/api/trades'),
+  readAmendments: (toml: string) => ask<AmendmentSet>('/api/amendments', { method: 'POST', body: { toml } }),
   walk: (audit: string) => ask<Walk>(`/api/audits/${audit}/walk`),
   journal: (audit: string) => ask<Change[]>(`/api/audits/${audit}/journal?most=200`),
   box: (audit: string, box: string) => ask<BoxView>(`/api/audits/${audit}/boxes/${box}`),

@@ -4,6 +4,23 @@
  */
 
 export interface paths {
+    "/api/amendments": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a set of amendments from TOML. Nothing is stored: it is kept with the basis of an audit. */
+        post: operations["read_amendments"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits": {
         parameters: {
             query?: never;
@@ -837,6 +854,43 @@ export interface components {
             /** @description The first day it was in force, "2014-07-01". */
             in_force: string;
         };
+        /** @description What is changed in one rule. What is absent stays as it is. */
+        Amendment: {
+            /** @description Where it stands, "Lakeshire County Code 7.2". */
+            citation?: string | null;
+            /** @description Under which editions; under all when there is none. */
+            editions?: components["schemas"]["Edition"][];
+            /** @description The limit here, where the rule has a length for one: "8 in", "200 mm". */
+            limit?: string | null;
+            /** @description What else is to be said of it. */
+            note?: string | null;
+            /** @description The rule is not enforced. */
+            off?: boolean;
+            /** @description The code of the rule. */
+            rule: string;
+            severity?: components["schemas"]["Severity"] | null;
+            /**
+             * Format: int32
+             * @description The year since which it is asked for here; 0 for any wiring.
+             */
+            since?: number | null;
+        };
+        /** @description The text of a file. */
+        AmendmentFile: {
+            /** @description As the file has it, TOML; at most 64 kB. */
+            toml: string;
+        };
+        /** @description The amendments of one authority or firm. */
+        AmendmentSet: {
+            /** @description Each of them, in the order they are applied; at most 100. */
+            amendments?: components["schemas"]["Amendment"][];
+            /** @description Whose they are, "Lakeshire County". */
+            name: string;
+            /** @description Where they hold, in words. */
+            place?: string;
+            /** @description Which issue of them, "2024-07". */
+            version: string;
+        };
         /** @description A figure with its unit and the words that show it. */
         Amount: {
             /** @description In the unit of the audit, "2 3/4 in", "18 in³", "15 A". */
@@ -996,6 +1050,8 @@ export interface components {
         Basis: {
             /** @description When the authority began to enforce its editions, as far as that is known; at most 20. */
             adoptions?: components["schemas"]["Adoption"][];
+            /** @description What the authority and the firm change in the rules, the later sets over the earlier; at most 6. */
+            amendments?: components["schemas"]["AmendmentSet"][];
             /** @description The parts of the building by the age of their wiring. */
             areas?: components["schemas"]["Area"][];
             /** @description The edition that the authority enforces. */
@@ -5238,6 +5294,37 @@ export interface components {
 }
 export type $defs = Record<string, never>;
 export interface operations {
+    read_amendments: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AmendmentFile"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["AmendmentSet"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     list_audits: {
         parameters: {
             query?: never;

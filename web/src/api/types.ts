@@ -22,6 +22,8 @@ export type Fittings = Whole<Schemas['Fittings']>;
 export type CableSupply = Whole<Schemas['CableSupply']>;
 export type KnownSupply = Schemas['KnownSupply'];
 export type Adoption = Schemas['Adoption'];
+export type Amendment = Whole<Schemas['Amendment']>;
+export type AmendmentSet = Whole<Omit<Schemas['AmendmentSet'], 'amendments'>> & { amendments: Amendment[] };
 export type Observation = Schemas['Observation'];
 export type ObservationInfo = Schemas['ObservationInfo'];
 export type LampReading = Schemas['LampReading'];
@@ -73,7 +75,8 @@ export type Room = Whole<Schemas['Room']>;
 export type Area = Whole<Schemas['Area']>;
 export type HouseRules = Whole<Schemas['HouseRules']>;
 export type ShopLengths = Schemas['ShopLengths'];
-export type Basis = Whole<Omit<Schemas['Basis'], 'areas' | 'house_rules'>> & {
+export type Basis = Whole<Omit<Schemas['Basis'], 'amendments' | 'areas' | 'house_rules'>> & {
+  amendments: AmendmentSet[];
   areas: Area[];
   house_rules: HouseRules;
 };

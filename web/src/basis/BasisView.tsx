@@ -20,6 +20,7 @@ import type {
 import { HouseRulesForm } from '../rulebook/HouseRulesForm';
 import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
+import { Amendments } from './Amendments';
 import { LetterheadForm } from './LetterheadForm';
 
 export function BasisView() {
@@ -187,6 +188,11 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
             adoptions={basis.adoptions}
             trades={trades}
             onChange={(adoptions) => set({ adoptions })}
+          />
+          <Amendments
+            sets={basis.amendments}
+            trades={trades}
+            onChange={(amendments) => set({ amendments })}
           />
           <Areas areas={basis.areas} trades={trades} onChange={(areas) => set({ areas })} />
         </div>

@@ -1,5 +1,6 @@
 //! The server behind the screens: thin routes over the core, the store and the report.
 
+mod amendments;
 mod assets;
 mod audits;
 mod bench;
@@ -85,6 +86,7 @@ pub use body::from_json;
         bench::stream,
         readings::take,
         readings::give,
+        amendments::read,
         judging::judge,
         judging::plan,
         judging::jot,
@@ -172,6 +174,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 bench::stream,
                 readings::take,
                 readings::give,
+                amendments::read,
                 judging::judge,
                 judging::plan,
                 judging::jot,

@@ -1,7 +1,8 @@
 //! What cannot be accepted in a record: what its facts say of each other, and codes that no catalogue has.
 
 use crate::facts::{
-    Audit, BoxRecord, Bundle, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Ruling, Subject, WorkItem,
+    AmendmentSet, Audit, BoxRecord, Bundle, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Ruling,
+    Subject, WorkItem,
 };
 use crate::repair::{panel_repair, repair};
 use crate::rules::{PANEL_RULES, is_rule, rule};
@@ -25,6 +26,15 @@ fn of_rulings(rulings: &[Ruling], at: &Pointer) -> Vec<Problem> {
 fn of_lines(lines: &[CorrectionLine], at: &Pointer) -> Vec<Problem> {
     let each = lines.iter().enumerate();
     each.filter_map(|(index, line)| unknown_rule(&at.at("corrections").at(index), line.rule.as_deref()?)).collect()
+}
+
+/// Amendments of rules that no catalogue has.
+pub fn of_amendments(sets: &[AmendmentSet], at: &Pointer) -> Vec<Problem> {
+    let each = sets.iter().enumerate().flat_map(|(set_index, set)| {
+        set.amendments.iter().enumerate().map(move |(index, amendment)| (set_index, index, amendment))
+    });
+    let place = |set_index: usize, index: usize| at.at("amendments").at(set_index).at("amendments").at(index);
+    each.filter_map(|(set_index, index, amendment)| unknown_rule(&place(set_index, index), &amendment.rule)).collect()
 }
 
 fn of_item(item: &WorkItem, at: &Pointer) -> Vec<Problem> {
@@ -52,7 +62,8 @@ fn of_photo(photo: &Photo, at: &Pointer) -> Option<Problem> {
 
 impl Acceptance for Audit {
     fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
-        self.problems(at).into_iter().chain(of_lines(&self.corrections, at)).collect()
+        let amended = of_amendments(&self.basis.amendments, &at.at("basis"));
+        self.problems(at).into_iter().chain(of_lines(&self.corrections, at)).chain(amended).collect()
     }
 }
 
@@ -84,6 +95,7 @@ impl Acceptance for Bundle {
     fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = self.problems();
         problems.extend(of_lines(&self.audit.corrections, &at.at("audit")));
+        problems.extend(of_amendments(&self.audit.basis.amendments, &at.at("audit").at("basis")));
         for (room_index, room) in self.rooms.iter().enumerate() {
             for (index, entry) in room.boxes.iter().enumerate() {
                 let place = at.at("rooms").at(room_index).at("boxes").at(index);

@@ -16,7 +16,7 @@ mod supply;
 mod transition;
 mod work;
 
-pub use acceptance::Acceptance;
+pub use acceptance::{Acceptance, of_amendments};
 pub use answer::BoxAnswer;
 pub use assessed::{Assessed, AssessedBox, AssessedPanel};
 pub use box_judgement::{

@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::amendments::{AmendmentSet, amendment_problems};
 use super::house_rules::HouseRules;
 use super::problem::{Pointer, Problem, check_day, check_text};
 use super::work::{CorrectionLine, WorkSettings, correction_problems};
@@ -34,6 +35,10 @@ pub struct Basis {
     #[serde(default)]
     #[schema(max_items = 20)]
     pub adoptions: Vec<Adoption>,
+    /// What the authority and the firm change in the rules, the later sets over the earlier; at most 6.
+    #[serde(default)]
+    #[schema(max_items = 6)]
+    pub amendments: Vec<AmendmentSet>,
     /// The unit to read and type.
     #[serde(default)]
     pub units: UnitSystem,
@@ -127,6 +132,7 @@ impl Basis {
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
         self.adoption_problems(&mut problems, &at.at("adoptions"));
+        problems.extend(amendment_problems(&self.amendments, &at.at("amendments")));
         let areas = at.at("areas");
         if self.areas.len() > MOST_AREAS {
             problems.push(Problem::new(&areas, format!("{} areas; at most {MOST_AREAS} are kept", self.areas.len())));

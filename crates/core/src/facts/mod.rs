@@ -1,5 +1,6 @@
 //! The facts: what an audit rests on, what was found, and what a person has said of it. Nothing here judges.
 
+mod amendments;
 mod audit;
 mod audit_facts;
 mod r#box;
@@ -18,6 +19,7 @@ mod seal;
 mod shop_lengths;
 mod work;
 
+pub use amendments::{Amendment, AmendmentSet};
 pub use audit::{Area, Audit, Basis, Building, Letterhead};
 pub use audit_facts::{AuditFacts, RoomFacts};
 pub(crate) use r#box::add_cable;

@@ -1,5 +1,6 @@
 //! The catalogue: one file per rule, and the registry that runs them.
 
+mod amended;
 mod r#box;
 mod finding;
 mod maximum;
@@ -25,7 +26,7 @@ pub use minimum::{MinimumJudgement, judge_minimum};
 #[cfg(test)]
 pub(crate) use panel::testing as panel_testing;
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
-pub use result::{RuleResult, is_dangerous, worst_verdict};
+pub use result::{Cited, RuleResult, is_dangerous, worst_verdict};
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};
 
@@ -198,7 +199,7 @@ pub fn judge(situation: &Situation) -> Vec<RuleResult> {
     let result = |rule: &Rule| {
         let is_older = |since| situation.is_older_than(rule.code, since);
         let check = || (rule.check)(situation);
-        RuleResult::of(rule, situation.basis.edition, check, is_older, situation.rulings)
+        RuleResult::of(rule, situation.basis, check, is_older, situation.rulings)
     };
     worst_first(RULES.iter().map(result).collect())
 }

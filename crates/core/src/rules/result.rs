@@ -6,10 +6,11 @@ use serde::{Serialize, Serializer};
 use utoipa::ToSchema;
 
 use super::Rule;
+use super::amended::Amended;
 use super::finding::Finding;
 use super::verdict::{Mark, Verdict};
-use crate::facts::{Ruling, RulingKind};
-use crate::standard::{Citation, Confidence, Edition, RuleBasis, Severity};
+use crate::facts::{Basis, Ruling, RulingKind};
+use crate::standard::{Citation, Confidence, RuleBasis, Severity};
 
 /// What a rule says of a box: the worst of its findings, and each of them.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -29,7 +30,7 @@ pub struct RuleResult {
     /// Where the limit stands, "NEC 2023 300.14"; empty where the edition has no such rule.
     #[serde(serialize_with = "citation_text")]
     #[schema(value_type = String)]
-    pub citation: Option<Citation>,
+    pub citation: Option<Cited>,
     /// How sure we are of the source, always from memory; absent for common practice.
     #[serde(skip_serializing_if = "Option::is_none")]
     pub confidence: Option<Confidence>,
@@ -46,7 +47,25 @@ pub struct RuleResult {
     pub ruling: Option<Ruling>,
 }
 
-fn citation_text<S: Serializer>(citation: &Option<Citation>, serializer: S) -> Result<S::Ok, S::Error> {
+/// Where a limit stands: in the code, or in what is amended here.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Cited {
+    /// In an edition, or in common practice.
+    Code(Citation),
+    /// In a local amendment.
+    Local(String),
+}
+
+impl std::fmt::Display for Cited {
+    fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        match self {
+            Self::Code(citation) => citation.fmt(f),
+            Self::Local(words) => f.write_str(words),
+        }
+    }
+}
+
+fn citation_text<S: Serializer>(citation: &Option<Cited>, serializer: S) -> Result<S::Ok, S::Error> {
     match citation {
         Some(citation) => serializer.collect_str(citation),
         None => serializer.serialize_str(""),
@@ -54,20 +73,26 @@ fn citation_text<S: Serializer>(citation: &Option<Citation>, serializer: S) -> R
 }
 
 impl RuleResult {
-    /// What `rule` says under `edition` of what `check` finds; `is_older` names the year of wiring older than a year.
+    /// What `rule` says on this basis of what `check` finds; `is_older` names the year of wiring older than a year.
     pub(crate) fn of<C>(
         rule: &Rule<C>,
-        edition: Edition,
+        basis: &Basis,
         check: impl FnOnce() -> Vec<Finding>,
         is_older: impl Fn(u16) -> Option<u16>,
         rulings: &[Ruling],
     ) -> Self {
+        let edition = basis.edition;
         let citation = (rule.citation)(edition);
-        let mut findings = if citation.is_some() { check() } else { Vec::new() };
+        let amended = Amended::of(rule.code, basis);
+        let off = amended.off();
+        let mut findings = if citation.is_some() && off.is_none() { check() } else { Vec::new() };
         for finding in &mut findings {
+            amended.apply(finding, rule.always);
             // A danger is one at any age: what was allowed when built is not what was measured now.
             let danger = finding.severity == Some(Severity::Danger);
-            if let Some(since) = finding.since.or(rule.since.under(edition)).filter(|_| !rule.always && !danger) {
+            if let Some(since) =
+                amended.since().or(finding.since).or(rule.since.under(edition)).filter(|_| !rule.always && !danger)
+            {
                 finding.excuse_if_older(since, &is_older);
             }
         }
@@ -77,6 +102,7 @@ impl RuleResult {
         let worst_place = (0..findings.len()).min_by_key(|place| key(&findings[*place]));
         let worst = worst_place.map(|place| &findings[place]);
         let (verdict, sentence) = match (worst, citation) {
+            (None, Some(_)) if off.is_some() => (Verdict::NotApplicable, off.unwrap_or_default().into()),
             (_, None) => {
                 (Verdict::NotApplicable, format!("{} has no such rule that we know of.", edition.name()).into())
             }
@@ -98,7 +124,7 @@ impl RuleResult {
             severity,
             verdict,
             mark,
-            citation,
+            citation: amended.citation().map(Cited::Local).or(citation.map(Cited::Code)),
             confidence: citation.map(|citation| citation.confidence),
             worst: worst_place,
             findings,
@@ -114,7 +140,7 @@ impl RuleResult {
 
     /// Where the limit stands, in words; empty where the edition has no such rule.
     pub fn citation_text(&self) -> String {
-        self.citation.map_or_else(String::new, |citation| citation.to_string())
+        self.citation.as_ref().map_or_else(String::new, Cited::to_string)
     }
 
     /// Whether this box passes the rule as proof asks for it: met, or marginal with a figure that reaches the limit,

@@ -96,7 +96,7 @@ pub fn judge_panel(situation: &PanelSituation) -> Vec<RuleResult> {
     let is_older = |since: u16| older(since).map(crate::standard::WiredUnder::year);
     let result = |rule: &Rule<PanelCheck>| {
         let check = || (rule.check)(situation);
-        RuleResult::of(rule, situation.basis.edition, check, is_older, &situation.panel.rulings)
+        RuleResult::of(rule, situation.basis, check, is_older, &situation.panel.rulings)
     };
     worst_first(PANEL_RULES.iter().map(result).collect())
 }
