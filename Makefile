@@ -12,8 +12,8 @@ INSTALL := $(AS_ROOT) apt-get update -qq && $(AS_ROOT) env DEBIAN_FRONTEND=nonin
 WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/tsconfig.json
 NODE_STAMP := node_modules/.installed
 
-.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice poppler screenshots \
-	bench clean
+.PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice poppler python3 \
+	screenshots bench soak clean
 
 help: ## Say what there is
 	@grep -E '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 16
@@ -37,8 +37,12 @@ lint: web/dist/index.html e2e/$(NODE_STAMP)
 	cd web && npx biome ci . && npx tsc --noEmit
 	cd e2e && npx tsc --noEmit -p .
 
-rust-test: ngspice web/dist/index.html
+rust-test: ngspice python3 web/dist/index.html
 	cargo test --workspace --locked
+
+soak: python3 ## Run the heavy campaigns in full: random buildings and random boxes
+	NAILPUNCH_BUILDINGS=5000 cargo test --locked -p nailpunch-core --test diagnosis_campaign -- --nocapture
+	NAILPUNCH_BOXES=200000 cargo test --locked -p nailpunch-core --test second_reader -- --nocapture
 
 # `cargo test --workspace` has built this binary already.
 target/debug/nailpunch: web/dist/index.html
@@ -94,6 +98,10 @@ poppler:
 ngspice:
 	@command -v $@ > /dev/null || { $(INSTALL) $@; } \
 		|| echo 'ngspice could not be installed: the solver is compared with stored values only.'
+
+# The second reader of the limits is written in another language than the rules.
+python3:
+	@command -v $@ > /dev/null || { $(INSTALL) $@; }
 
 clean:
 	cargo clean

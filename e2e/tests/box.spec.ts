@@ -1,6 +1,6 @@
 // The whole box: one line fills it, chips say what is seen, the plan mends it all, the inspector has the last word.
 import { expect, type Page, test } from '@playwright/test';
-import { auditPath, serve, walkPath, watch } from './server';
+import { auditPath, bundle, serve, walkPath, watch } from './server';
 
 const server = serve();
 
@@ -29,6 +29,41 @@ test('a jot line fills an empty box, and what it does not know stays in it', asy
   await page.locator('#supply-amperes').selectOption('20');
   await expect(finding(page, 'Conductor against its breaker')).toContainText('over 5 A');
   clean();
+});
+
+test('facts that cannot all be true are kept, said, and lead to their field', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(server.get().url + walkPath('X3'));
+  await page.locator('#cables-0 legend button').click();
+  await page.locator('#cables-0-method').selectOption('plastic-conduit');
+  await page.locator('#cables-0-ground').selectOption('metal');
+  await page.locator('#cables-0 legend button').click();
+  const odd = page.locator('.contradictions');
+  await expect(odd).toContainText('the metal of plastic conduit is none');
+  await expect(page.locator('.saving')).toHaveText('Saved');
+  await odd.getByRole('button').first().click();
+  await expect(page.locator('#cables-0-ground')).toBeFocused();
+  await expect(page.locator('#cables-0-ground')).toHaveValue('metal');
+  clean();
+});
+
+test('what is asked next leads to its field at every box', async ({ page }) => {
+  test.slow();
+  const lost: string[] = [];
+  for (const room of bundle.rooms) {
+    for (const box of room.boxes) {
+      await page.goto(server.get().url + walkPath(box.tag));
+      await expect(page.getByLabel('Tag of the box')).toHaveValue(box.tag);
+      const next = page.locator('.next-measurement button');
+      if ((await next.count()) === 0) continue;
+      const words = await next.textContent();
+      await next.click();
+      await page.waitForFunction(() => document.activeElement?.closest('.capture'), null, { timeout: 5_000 }).catch(() =>
+        lost.push(`${box.tag}: ${words}`),
+      );
+    }
+  }
+  expect(lost).toEqual([]);
 });
 
 test('an empty box begins as the last one', async ({ page }) => {

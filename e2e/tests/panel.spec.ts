@@ -81,7 +81,7 @@ test('a line puts in a breaker, its conductor is judged, and the inspector overr
   const line = page.getByLabel('A line: one breaker, or one terminal of a bar');
   await line.fill('21 30 #14 slipway lamp');
   await line.press('Enter');
-  await expect(page.locator('.panel-line')).toContainText('breaker 21, 30 A, 14 AWG, slipway lamp');
+  await expect(page.locator('.panel-line')).toContainText('breaker 21, 30 A, 14 AWG, the directory says "slipway lamp"');
   await page.getByRole('link', { name: /^Breaker 21, 30 A: slipway lamp, danger/ }).click();
   await expect(page.locator('.breaker-faults')).toContainText('at most 15 A is allowed');
   await line.fill('21 15');

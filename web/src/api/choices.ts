@@ -16,6 +16,7 @@ export function useChoices() {
     halves: pairs(trades.halves),
     plates: pairs(trades.plates),
     cableGoes: pairs(trades.cable_goes),
+    cableGrounds: pairs(trades.cable_grounds),
     seats: pairs(trades.seats),
     bonds: pairs(trades.bonds),
     splices: pairs(trades.splices),

@@ -1499,6 +1499,7 @@ export interface components {
             /** @description The cable is known to be fixed close by, so that no slack can come. */
             fixed_close?: boolean;
             goes?: components["schemas"]["CableGoes"] | null;
+            ground?: components["schemas"]["CableGround"] | null;
             /**
              * Format: int32
              * @description Its number within the box.
@@ -1525,6 +1526,11 @@ export interface components {
          * @enum {string}
          */
         CableGoes: "feed" | "onward" | "switched";
+        /**
+         * @description What in a cable or raceway is the equipment ground, as one saw it.
+         * @enum {string}
+         */
+        CableGround: "wire" | "metal" | "none";
         /** @description What a cable brings, as noted at the box; what is absent is as the note of the whole box has it. */
         CableSupply: {
             /** @description It is AFCI-protected. */
@@ -1829,7 +1835,7 @@ export interface components {
         Contradiction: {
             /** @description What does not go together, with the figures. */
             message: string;
-            /** @description JSON pointer to the field within the contents of the box. */
+            /** @description JSON pointer to the field within the contents of the box; `/wired_under` for when it was wired. */
             pointer: string;
         };
         /** @description The answer to a line. */
@@ -1964,7 +1970,7 @@ export interface components {
          * @description How many instruments a dead test takes.
          * @enum {string}
          */
-        DeadTestMethods: "TwoInstruments" | "OneProved";
+        DeadTestMethods: "two-instruments" | "one-proved";
         /** @description The answer for a point. */
         DecodedPoint: {
             /** @description The breakers that can feed it, by name: one where it is clear. */
@@ -2058,7 +2064,7 @@ export interface components {
          * @description Tape round a device.
          * @enum {string}
          */
-        DeviceTape: "MetalOrTight" | "Always" | "Never";
+        DeviceTape: "metal-or-tight" | "always" | "never";
         /** @description The terminals of a kind of device. */
         DeviceTerminals: {
             kind: components["schemas"]["DeviceKind"];
@@ -2823,7 +2829,7 @@ export interface components {
          * @description The joining method that is preferred among those that fit.
          * @enum {string}
          */
-        JoiningChoice: "QuickestThatFits" | "InLineLever" | "SideBySideLever" | "TwistOn" | "CrimpSleeve";
+        JoiningChoice: "quickest-that-fits" | "in-line-lever" | "side-by-side-lever" | "twist-on" | "crimp-sleeve";
         /**
          * @description A way to join a pigtail to a conductor.
          * @enum {string}
@@ -3042,7 +3048,7 @@ export interface components {
          * @description How the length from the sheath and the reach past the opening go together.
          * @enum {string}
          */
-        LimitsTogether: "Both" | "Either";
+        LimitsTogether: "both" | "either";
         /**
          * @description Where a box is, by what the codes ask of the place.
          * @enum {string}
@@ -3228,6 +3234,15 @@ export interface components {
              * @enum {string}
              */
             value: "feed" | "onward" | "switched";
+        };
+        /** @description A choice with its words. */
+        Named_CableGround: {
+            name: string;
+            /**
+             * @description What in a cable or raceway is the equipment ground, as one saw it.
+             * @enum {string}
+             */
+            value: "wire" | "metal" | "none";
         };
         /** @description A choice with its words. */
         Named_DetectorClass: {
@@ -4792,17 +4807,17 @@ export interface components {
          * @description Insulated crimp sleeves on solid conductors.
          * @enum {string}
          */
-        SolidSleeves: "StrandedOnly" | "MarkedForSolid";
+        SolidSleeves: "stranded-only" | "marked-for-solid";
         /**
          * @description What may go under the ears of a device.
          * @enum {string}
          */
-        SpacerMaterial: "RigidOnly" | "Anything";
+        SpacerMaterial: "rigid-only" | "anything";
         /**
          * @description How far spacers may bridge.
          * @enum {string}
          */
-        SpacerReach: "PermittedSetBack" | "AsNeeded";
+        SpacerReach: "permitted-set-back" | "as-needed";
         /** @description One splice. The conductors it joins carry its letter in `joined`. */
         Splice: {
             /** @description It is marked for aluminium with copper. */
@@ -4837,12 +4852,12 @@ export interface components {
          * @description Whether a splice inside the free length is part of it.
          * @enum {string}
          */
-        SplicedLength: "Counts" | "DoesNotCount";
+        SplicedLength: "counts" | "does-not-count";
         /**
          * @description Push-in terminals of devices.
          * @enum {string}
          */
-        SpringTerminals: "Accept" | "Reterminate";
+        SpringTerminals: "accept" | "reterminate";
         /** @description How the box stands in its wall. */
         Stand: {
             /** @description Supported on two sides or through the back. */
@@ -4997,7 +5012,7 @@ export interface components {
          * @description How terminals are tightened.
          * @enum {string}
          */
-        TorqueBy: "Driver" | "Hand";
+        TorqueBy: "driver" | "hand";
         /** @description What is known of where the fault is. */
         TraceAnswer: {
             /** @description Boxes to open, by likelihood for the trouble. */
@@ -5060,6 +5075,7 @@ export interface components {
             bonds: components["schemas"]["Named_BoxBond"][];
             box_sizes: components["schemas"]["BoxSize"][];
             cable_goes: components["schemas"]["Named_CableGoes"][];
+            cable_grounds: components["schemas"]["Named_CableGround"][];
             defaults: components["schemas"]["Defaults"][];
             detectors: components["schemas"]["Named_DetectorClass"][];
             editions: components["schemas"]["EditionChoice"][];
@@ -5097,7 +5113,7 @@ export interface components {
          * @description What governs when a length meets a limit in one unit and misses its twin in the other.
          * @enum {string}
          */
-        TwinUnits: "Either" | "InchesGovern";
+        TwinUnits: "either" | "inches-govern";
         /** @description What a person typed into a field that takes a length. */
         TypedEntry: {
             /** @description JSON pointer to the field within the contents of the box, "/conductors/0/free_length". */
@@ -5123,7 +5139,7 @@ export interface components {
          * @description Bent ends that go back under a screw.
          * @enum {string}
          */
-        UsedEnds: "Fresh" | "Reuse";
+        UsedEnds: "fresh" | "reuse";
         /**
          * @description The answer of a rule.
          * @enum {string}

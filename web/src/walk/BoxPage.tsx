@@ -6,6 +6,7 @@ import { Cautions } from '../ui/Cautions';
 import { Begin } from './Begin';
 import { Capture, type CapturePart, partOf } from './Capture';
 import { ConflictChoice } from './ConflictChoice';
+import { Contradictions } from './Contradictions';
 import { Drawings } from './Drawings';
 import { Findings, Rest } from './Findings';
 import { JotLine } from './JotLine';
@@ -67,11 +68,20 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
   /** Brings up the field that a measurement goes to. */
   function go(field: string) {
     setPart(partOf(field));
-    requestAnimationFrame(() => {
-      const id = field.slice(1).replaceAll('/', '-');
-      const input = document.querySelector<HTMLElement>(`[data-field="${field}"], #${CSS.escape(id)}`);
+    const names = field.slice(1).split('/');
+    const find = () =>
+      document.querySelector<HTMLElement>(`[data-field="${field}"], #${CSS.escape(names.join('-'))}`);
+    const show = () => {
+      // What is no single field, a reading or a terminal, is looked for in the part that is shown now.
+      const input = find() ?? document.querySelector<HTMLElement>('.capture .parts [aria-pressed="true"]');
       input?.scrollIntoView({ block: 'center' });
       input?.focus();
+    };
+    requestAnimationFrame(() => {
+      // A row that is folded up has its rarer fields inside.
+      const row = document.getElementById(names.slice(0, 2).join('-'));
+      if (!find()) row?.querySelector<HTMLElement>('button[aria-expanded="false"]')?.click();
+      requestAnimationFrame(show);
     });
   }
 
@@ -93,6 +103,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
         />
         {isEmpty && <Begin audit={audit} session={session} last={last} />}
         <JotLine session={session} state={state} units={basis.units} />
+        <Contradictions judgement={judgement} go={go} />
         <NextMeasurement next={judgement.next} go={go} />
         <div className={`saving ${saving}`} role="status">
           {SAVING_WORDS[saving]}

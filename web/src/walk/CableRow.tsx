@@ -24,7 +24,7 @@ export function CableRow({ session, state, cable, index }: Props) {
   const circuits = state.view.circuits.map(({ id, name }) => [id, name] as const);
   const name = cable.label || `Cable ${cable.id}`;
   return (
-    <fieldset className="cable-row">
+    <fieldset className="cable-row" id={`cables-${index}`}>
       <legend>
         <button type="button" className="plain" aria-expanded={more} onClick={() => setMore(!more)}>
           {name} <span aria-hidden="true">{more ? '–' : '…'}</span>
@@ -83,6 +83,14 @@ export function CableRow({ session, state, cable, index }: Props) {
             choices={choices.cableGoes}
             none="not noted"
             onChange={(goes) => set({ goes })}
+          />
+          <Choice
+            label="Its equipment ground"
+            id={`cables-${index}-ground`}
+            value={cable.ground}
+            choices={choices.cableGrounds}
+            none="not noted"
+            onChange={(ground) => set({ ground })}
           />
           {circuits.length > 0 && (
             <Choice

@@ -13,9 +13,12 @@ describe('partOf', () => {
         '/devices/0/seat',
         '/lamps',
         '/landings',
+        '/bare_copper',
+        '/plate',
+        '/gangs',
         '/conductors/0/condition',
       ].map(partOf),
-    ).toEqual(['look', 'box', 'box', 'devices', 'read', 'terminals', 'measure']);
+    ).toEqual(['look', 'box', 'box', 'devices', 'read', 'terminals', 'terminals', 'box', 'box', 'measure']);
   });
 });
 

@@ -27,9 +27,10 @@ const PARTS: [CapturePart, string][] = [
 export function partOf(field: string): CapturePart {
   if (field.startsWith('/observed')) return 'look';
   if (/^\/(lamps|readings)/.test(field)) return 'read';
-  if (field.startsWith('/landings')) return 'terminals';
+  if (/^\/(landings|bare_copper)/.test(field)) return 'terminals';
   if (/^\/(devices|hung|splices)/.test(field)) return 'devices';
-  if (/^\/(supply|stand|location|construction|bond|marked_volume|fittings|added)/.test(field)) return 'box';
+  if (/^\/(supply|stand|location|construction|bond|plate|gangs|marked_volume|fittings|added)/.test(field))
+    return 'box';
   return 'measure';
 }
 

@@ -46,7 +46,7 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
     }));
   const [more, setMore] = useState(false);
   return (
-    <div className="wire">
+    <div className="wire" id={`conductors-${index}`}>
       <div className="wire-row">
         <button
           type="button"
@@ -170,6 +170,7 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
             ))}
           </Form.Select>
           <Form.Select
+            id={`conductors-${index}-condition`}
             aria-label="Condition"
             value={conductor.condition ?? ''}
             onChange={(event) => set({ condition: (event.target.value || null) as Conductor['condition'] })}
@@ -189,6 +190,7 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
             />
           )}
           <Form.Select
+            id={`conductors-${index}-remarked`}
             aria-label="Marked as what it is"
             value={conductor.remarked === null ? '' : String(conductor.remarked)}
             onChange={(event) =>

@@ -79,6 +79,7 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
             ))}
           </Form.Select>
           <Form.Select
+            id="wall_finish"
             aria-label="Wall finish"
             value={contents.wall_finish ?? ''}
             onChange={(event) =>

@@ -2,6 +2,7 @@
 import { useTrades } from '../api/queries';
 import type { BoxContents, Device, MapChange, Tab, Terminal } from '../api/types';
 import { Choice } from '../ui/Choice';
+import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
 import { conductorNames } from './words';
@@ -41,6 +42,12 @@ export function Terminals({ session, state }: Props) {
             ))}
         </section>
       ))}
+      <LengthField
+        session={session}
+        state={state}
+        pointer="/bare_copper"
+        label="Bare copper beyond a terminal, the most"
+      />
       {state.side === 'left' && (
         <Changes changes={state.view.map_changes} conductors={contents.landings.length} />
       )}

@@ -2,9 +2,9 @@
 
 use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::facts::{
-    AddedKind, BoxBond, CableGoes, DetectorClass, DeviceKind, ElectrodeKind, Halves, HouseRuleInfo, HouseRules,
-    LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer, Preset, Probe, Seat,
-    SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos, observation_infos,
+    AddedKind, BoxBond, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves, HouseRuleInfo,
+    HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer, Preset, Probe,
+    Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos, observation_infos,
     panel_observation_infos, presets, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
@@ -126,6 +126,7 @@ pub struct Trades {
     halves: Vec<Named<Halves>>,
     plates: Vec<Named<Plate>>,
     cable_goes: Vec<Named<CableGoes>>,
+    cable_grounds: Vec<Named<CableGround>>,
     seats: Vec<Named<Seat>>,
     bonds: Vec<Named<BoxBond>>,
     splices: Vec<Named<SpliceKind>>,
@@ -183,6 +184,7 @@ pub fn trades() -> Json<Trades> {
         halves: named(Halves::ALL, Halves::name),
         plates: named(Plate::ALL, Plate::name),
         cable_goes: named(CableGoes::ALL, CableGoes::name),
+        cable_grounds: named(CableGround::ALL, CableGround::name),
         seats: named(Seat::ALL, Seat::name),
         bonds: named(BoxBond::ALL, BoxBond::name),
         splices: named(SpliceKind::ALL, SpliceKind::name),

@@ -541,7 +541,10 @@ fn a_line_at_a_panel_that_cannot_be_is_refused_with_its_field() {
         server.send(server.client.post("/api/panel-line").header(ContentType::JSON).body(body))
     };
     let (status, taken) = send("7 20 #12 kitchen");
-    assert_eq!((status, taken["says"].as_str()), (Status::Ok, Some("breaker 7, 20 A, 12 AWG, the directory says \"kitchen\"")));
+    assert_eq!(
+        (status, taken["says"].as_str()),
+        (Status::Ok, Some("breaker 7, 20 A, 12 AWG, the directory says \"kitchen\""))
+    );
     let (status, problem) = send("99 20");
     assert_eq!((status, problem["errors"][0]["pointer"].as_str()), (Status::UnprocessableEntity, Some("/line")));
 }

@@ -5,6 +5,7 @@ use utoipa::ToSchema;
 
 use crate::electrical::proof_of_dead::{DeadTest, dead_test_of_box};
 use crate::electrical::{Arrangement, Diagnosis, HalfReadings, LandingMistake, arrangements, diagnose, mistakes};
+use crate::facts::Pointer;
 use crate::facts::{
     Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, KnownSupply, LengthText, Ruling, TypedEntry,
     apply_entries, length_texts,
@@ -127,16 +128,25 @@ pub fn judge_box(request: JudgeRequest) -> Judgement {
     let situation =
         Situation { contents: &fed, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let results = judge(&situation);
-    Judgement { entries, ..judgement(&contents, &basis, results) }
+    Judgement { entries, ..judgement(&contents, &basis, wired_under, results) }
 }
 
 /// What follows from the contents of a box, of which the rules have spoken already.
-pub fn judgement(contents: &BoxContents, basis: &Basis, results: Vec<RuleResult>) -> Judgement {
+pub fn judgement(
+    contents: &BoxContents,
+    basis: &Basis,
+    wired_under: Option<WiredUnder>,
+    results: Vec<RuleResult>,
+) -> Judgement {
+    let mut contradictions = contents.contradictions(&basis.house_rules, basis.units);
+    if let Some(message) = basis.never_in_force(wired_under) {
+        contradictions.push(Contradiction { pointer: Pointer::root().at("wired_under").text(), message });
+    }
     Judgement {
         contents: contents.clone(),
         entries: Vec::new(),
         texts: length_texts(contents, basis.units),
-        contradictions: contents.contradictions(&basis.house_rules, basis.units),
+        contradictions,
         worst: worst_verdict(&results),
         dangerous: is_dangerous(&results),
         next: next_measurement(&results),

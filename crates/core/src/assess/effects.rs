@@ -46,7 +46,8 @@ pub fn house_rule_effects(assessed: &Assessed) -> Vec<HouseRuleEffect> {
         let of_box = |known: &AssessedBox| {
             let record = known.record;
             let (wired_under, rulings) = (known.wired_under, record.rulings.as_slice());
-            let by_default = judge(&Situation { wired_under, rulings, ..Situation::new(&record.found, &default) });
+            let fed = record.found.fed_by(known.fed_by());
+            let by_default = judge(&Situation { wired_under, rulings, ..Situation::new(&fed, &default) });
             let changed = known.answer().found.iter().filter_map(|result| {
                 let other = by_default.iter().find(|other| other.rule == result.rule)?;
                 ((other.verdict, other.severity) != (result.verdict, result.severity)).then(|| ChangedVerdict {

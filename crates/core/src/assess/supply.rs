@@ -65,8 +65,47 @@ pub fn supply_difference(record: &BoxRecord, breaker: &Breaker) -> Option<String
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::BoxContents;
-    use crate::testing::record_of;
+    use crate::assess::{Assessed, Memory};
+    use crate::facts::{BoxContents, Circuit, CircuitId, CircuitPoint, Feed, PanelId, Subject, TracedFault};
+    use crate::quantity::Gauge;
+    use crate::rules::Verdict;
+    use crate::testing::{audit_of, box_with, conductor, record_of};
+
+    /// An audit of one box of 14 AWG whose note says 15 A, on breaker 7 of a panel.
+    fn on_breaker(amperes: u16) -> AuditFacts {
+        let mut contents = box_with(None, vec![conductor(None, None)]);
+        (contents.conductors[0].gauge, contents.supply.amperes) = (Gauge::Awg14, Some(15));
+        let (_, record) = record_of(contents);
+        let point = CircuitPoint { box_id: record.id, from: Feed::Panel, cable: None };
+        let circuit = Circuit {
+            id: CircuitId(uuid::Uuid::nil()),
+            name: "kitchen".to_owned(),
+            panel: None,
+            breaker: "7".to_owned(),
+            points: vec![point],
+            tracing: TracedFault::default(),
+            events: Vec::new(),
+            dead_test: Vec::new(),
+        };
+        let breaker = Breaker { amperes: Some(amperes), ..Breaker::new(7, 7) };
+        let panel = Panel { breakers: vec![breaker], ..Panel::new(PanelId(uuid::Uuid::nil()), "main", 20) };
+        AuditFacts { circuits: vec![circuit], panels: vec![panel], ..audit_of(record) }
+    }
+
+    #[test]
+    fn the_breaker_counts_and_not_what_was_noted_at_the_box() {
+        for (amperes, expected) in [(15, Verdict::Meets), (20, Verdict::Violates)] {
+            let facts = on_breaker(amperes);
+            let id = facts.boxes()[0].1.id;
+            let memory = Memory::new(0);
+            for assessed in [Assessed::of(&facts), Assessed::of_subject(&facts, Subject::Box(id), &memory)] {
+                let found = &assessed.boxes[0].answer().found;
+                let ampacity = found.iter().find(|result| result.rule == "conductor-ampacity").expect("a rule");
+                assert_eq!(ampacity.verdict, expected, "14 AWG on {amperes} A, noted as 15 A");
+                assert_eq!(assessed.boxes[0].record.found.supply.amperes, Some(15), "the note stays as it was given");
+            }
+        }
+    }
 
     #[test]
     fn what_differs_is_said_with_both_figures() {

@@ -175,6 +175,21 @@ impl Basis {
         wired_under.is_before(since, self.edition.profile(), &self.adoptions)
     }
 
+    /// Why wiring cannot have been done under the edition that is noted for it: it never was in force here. Nothing where
+    /// it can.
+    pub fn never_in_force(&self, wired_under: Option<WiredUnder>) -> Option<String> {
+        let Some(WiredUnder::Edition(noted)) = wired_under else { return None };
+        let (noted_name, family) = (noted.name(), self.edition.profile());
+        if noted.profile() != family {
+            return Some(format!("wired under {noted_name}, but this audit goes by {}", self.edition.name()));
+        }
+        let adopted = self.adoptions.iter().map(|adoption| adoption.edition);
+        let here = adopted.chain([self.edition]).filter(|edition| edition.profile() == family);
+        let newest = here.max_by_key(|edition| edition.year())?;
+        let words = || format!("wired under {noted_name}, but the newest edition in force here is {}", newest.name());
+        (noted.year() > newest.year()).then(words)
+    }
+
     /// When the wiring of a box was done: the box's own word before its area's.
     pub fn wired_under(&self, room: &Room, own: Option<WiredUnder>) -> Option<WiredUnder> {
         own.or_else(|| self.areas.iter().find(|area| Some(area.id) == room.area)?.wired_under)
@@ -227,6 +242,11 @@ mod tests {
         let own = Some(WiredUnder::Edition(Edition::Nec2011));
         assert_eq!(basis.wired_under(&room(Some(1)), own).map(WiredUnder::year), Some(2011));
         assert_eq!(basis.wired_under(&room(None), None), None);
+        assert_eq!(basis.never_in_force(None), None);
+        assert_eq!(basis.never_in_force(own), None);
+        let of = |edition| basis.never_in_force(Some(WiredUnder::Edition(edition))).unwrap_or_default();
+        assert!(of(Edition::Nec2026).ends_with("newest edition in force here is NEC 2023"), "{}", of(Edition::Nec2026));
+        assert!(of(Edition::Cec2018).contains("goes by NEC 2023"), "{}", of(Edition::Cec2018));
     }
 
     #[test]

@@ -88,10 +88,10 @@ fn hold_to(finding: &mut Finding, limit: Length, basis: &Basis) -> bool {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::{BoxContents, Observation};
+    use crate::facts::{BoxContents, DeviceKind, Observation};
     use crate::rules::{RuleResult, Situation, judge};
     use crate::standard::{Edition, WiredUnder};
-    use crate::testing::{box_with, conductor};
+    use crate::testing::{box_with, box_with_device, conductor};
 
     fn basis(amendment: Amendment) -> Basis {
         let set = AmendmentSet {
@@ -158,7 +158,7 @@ mod tests {
 
     #[test]
     fn severity_changes_and_a_danger_stays_one() {
-        let mut contents = box_with(None, vec![]);
+        let mut contents = box_with_device(DeviceKind::Switch);
         contents.observe(Observation::PlateCracked, true);
         contents.observe(Observation::Charred, true);
         let note = |rule| Amendment { severity: Some(Severity::Note), ..of(rule) };

@@ -5,6 +5,7 @@ use utoipa::ToSchema;
 
 use super::conductor::Conductor;
 use super::device::{Device, Hung};
+use super::ground::CableGround;
 use super::landing::Landing;
 use super::observation::{Observation, Observed};
 use super::splice::Splice;
@@ -107,6 +108,9 @@ pub struct Cable {
     /// What it brings, where that is not what the note of the whole box says.
     #[serde(default)]
     pub supply: Option<CableSupply>,
+    /// What in it is the equipment ground, as far as one saw; not noted when absent.
+    #[serde(default)]
+    pub ground: Option<CableGround>,
     /// Where it comes in.
     #[serde(default)]
     pub entry: CableEntry,
@@ -145,6 +149,7 @@ impl Cable {
             method: WiringMethod::Unknown,
             goes: None,
             supply: None,
+            ground: None,
             entry: CableEntry::Back,
             sheath_end: None,
             sheath_inside: None,

@@ -3,15 +3,20 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::contents::BoxContents;
+use super::conductor::Conductor;
+use super::contents::{BoxContents, Cable};
+use super::device::DeviceKind;
+use super::ground::CableGround;
+use super::supply::CableGoes;
 use crate::facts::house_rules::HouseRules;
 use crate::facts::problem::Pointer;
 use crate::quantity::{Length, Offset, Rounding, UnitSystem};
+use crate::standard::MethodGround;
 
 /// Facts that cannot all be true, at the field that was most likely misread.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct Contradiction {
-    /// JSON pointer to the field within the contents of the box.
+    /// JSON pointer to the field within the contents of the box; `/wired_under` for when it was wired.
     pub pointer: String,
     /// What does not go together, with the figures.
     pub message: String,
@@ -37,6 +42,9 @@ impl BoxContents {
                     say(depth)
                 );
                 add(&place.at("sheath_end"), message);
+            }
+            if let Some(message) = self.ground_of_cable_contradicts(cable) {
+                add(&place.at("ground"), message);
             }
             if let (Some(inside), Some(depth)) = (cable.sheath_inside, self.depth)
                 && inside > depth + resolution
@@ -71,6 +79,9 @@ impl BoxContents {
                     format!("the device reaches {} behind its yoke, but the box is {} deep", say(behind), say(depth));
                 add(&Pointer::root().at("devices").at(index).at("behind"), message);
             }
+        }
+        for message in self.onward_nowhere() {
+            add(&Pointer::root().at("landings"), message);
         }
         for (index, conductor) in self.conductors.iter().enumerate() {
             let place = Pointer::root().at("conductors").at(index);
@@ -108,11 +119,62 @@ impl BoxContents {
         }
         found
     }
+
+    /// What is noted as the ground of a cable against what the cable is and what is in it.
+    fn ground_of_cable_contradicts(&self, cable: &Cable) -> Option<String> {
+        let name = cable.name();
+        let wires = self.conductors.iter().filter(|conductor| conductor.cable == Some(cable.id) && !conductor.pigtail);
+        let (mut wires, method) = (wires.map(Conductor::is_ground).peekable(), cable.method.name());
+        match (cable.ground?, cable.method.ground()) {
+            (CableGround::Metal, MethodGround::ByWire | MethodGround::Never) => {
+                Some(format!("the metal of {name} is noted as the ground, but the metal of {method} is none"))
+            }
+            (CableGround::None, MethodGround::Itself) => {
+                Some(format!("{name} is noted without a ground, but the metal of {method} is one"))
+            }
+            (CableGround::Wire, _) if wires.peek().is_some() && !wires.any(|is_ground| is_ground) => {
+                Some(format!("a ground wire is noted in {name}, but none of its conductors is one"))
+            }
+            (CableGround::None, _) if wires.any(|is_ground| is_ground) => {
+                Some(format!("{name} is noted without a ground, but one of its conductors is one"))
+            }
+            _ => None,
+        }
+    }
+
+    /// Conductors that take the feed on and are on no terminal and in no splice, where the terminals were noted: the
+    /// load wires of a GFCI that protects nothing.
+    fn onward_nowhere(&self) -> Vec<String> {
+        let onward = |cable: &&Cable| cable.goes == Some(CableGoes::Onward);
+        let loose = |cable: &Cable| {
+            let circuit = |wire: &&Conductor| wire.cable == Some(cable.id) && !wire.is_ground() && !wire.passes_through;
+            let mut wires = self.conductors.iter().filter(circuit).peekable();
+            let nowhere = |wire: &Conductor| {
+                wire.joined.is_none() && !self.landings.iter().any(|landing| landing.conductor == wire.id)
+            };
+            wires.peek().is_some() && wires.all(nowhere)
+        };
+        if self.landings.is_empty() {
+            return Vec::new();
+        }
+        let gfci = self.devices.iter().any(|device| device.kind == DeviceKind::GfciReceptacle);
+        let what = if gfci { "the load wires of a GFCI, which protects nothing so" } else { "they feed nothing so" };
+        let cables = self.cables.iter().filter(onward).filter(|cable| loose(cable));
+        let say = |cable: &Cable| {
+            format!(
+                "{} takes the feed on, but its conductors are on no terminal and in no splice: {what}",
+                cable.name()
+            )
+        };
+        cables.map(say).collect()
+    }
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::{Landing, Terminal};
+    use crate::standard::WiringMethod;
     use crate::testing::{box_with, conductor};
 
     #[test]
@@ -141,6 +203,47 @@ mod tests {
         contents.depth = Some(Length::inches(3));
         let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
         assert_eq!(found[0].pointer, "/cables/0/sheath_end");
+    }
+
+    #[test]
+    fn a_ground_that_the_cable_cannot_be_is_flagged_and_gives_no_pass() {
+        let mut contents = crate::testing::box_with_device(DeviceKind::DuplexReceptacle);
+        let mut said = |method, ground| {
+            (contents.cables[0].method, contents.cables[0].ground) = (method, Some(ground));
+            let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+            found.into_iter().map(|odd| format!("{} {}", odd.pointer, odd.message)).collect::<Vec<_>>()
+        };
+        assert_eq!(said(WiringMethod::Nonmetallic, CableGround::Wire), [""; 0]);
+        let plastic = said(WiringMethod::PlasticConduit, CableGround::Metal);
+        assert_eq!(
+            plastic,
+            ["/cables/0/ground the metal of cable 1 is noted as the ground, but the metal of plastic conduit is none"]
+        );
+        assert!(said(WiringMethod::Nonmetallic, CableGround::None)[0].contains("one of its conductors is one"));
+        assert!(said(WiringMethod::ThinWall, CableGround::None)[0].contains("the metal of thin-wall conduit is one"));
+        contents.conductors.retain(|conductor| !conductor.is_ground());
+        contents.cables[0].ground = Some(CableGround::Wire);
+        assert_eq!(contents.contradictions(&HouseRules::default(), UnitSystem::Inch)[0].pointer, "/cables/0/ground");
+        (contents.cables[0].method, contents.cables[0].ground) =
+            (WiringMethod::PlasticConduit, Some(CableGround::Metal));
+        assert_eq!(contents.ground_in_sight(), crate::facts::GroundInSight::None, "kept, flagged, and no pass");
+        assert_eq!(contents.cables[0].ground, Some(CableGround::Metal));
+    }
+
+    #[test]
+    fn load_wires_of_a_gfci_on_no_terminal_are_flagged() {
+        let mut contents = crate::testing::box_with_device(DeviceKind::GfciReceptacle);
+        contents.cables.push(Cable { goes: Some(CableGoes::Onward), ..Cable::new(2) });
+        let onward = Conductor { id: 9, cable: Some(2), ..contents.conductors[0].clone() };
+        contents.conductors.push(onward);
+        let odd = |contents: &BoxContents| contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+        assert_eq!(odd(&contents), [], "no terminal was noted yet");
+        contents.landings = vec![Landing { device: 1, terminal: Terminal::LineBrass, conductor: 1 }];
+        let found = odd(&contents);
+        assert_eq!(found[0].pointer, "/landings");
+        assert!(found[0].message.contains("on no terminal and in no splice"), "{}", found[0].message);
+        contents.landings.push(Landing { device: 1, terminal: Terminal::LoadBrass, conductor: 9 });
+        assert_eq!(odd(&contents), []);
     }
 
     #[test]

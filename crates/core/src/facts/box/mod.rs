@@ -24,7 +24,7 @@ pub use contradiction::Contradiction;
 pub use device::{Carries, Device, DeviceKind, Halves, Hung, HungKind, Seat, Tab};
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use free_figures::{Extent, FreeFigures, Source};
-pub use ground::GroundInSight;
+pub use ground::{CableGround, GroundInSight};
 pub use landing::{Landing, Terminal, terminals_of};
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
 pub(crate) use presets::add_cable;
