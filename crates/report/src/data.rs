@@ -4,7 +4,7 @@ use nailpunch_core::assess::sampling::samples;
 use nailpunch_core::assess::{Assessed, AssessedBox, BoxAnswer, ItemState, Judgement, SubjectWork, judgement};
 use nailpunch_core::facts::{Basis, BoxRecord, Bundle, BundlePhoto, RoomFacts, Scope, house_rule_infos};
 use nailpunch_core::job::job;
-use nailpunch_core::quantity::{Rounding, UnitSystem};
+use nailpunch_core::quantity::{Rounding, UnitSystem, within_sentence};
 use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
 use nailpunch_core::standard::{Severity, WiredUnder};
 use serde::Serialize;
@@ -329,7 +329,7 @@ fn rest(judgement: &Judgement) -> String {
         .results
         .iter()
         .filter(|result| result.verdict == Verdict::NotMeasured)
-        .map(|result| result.title.to_lowercase())
+        .map(|result| within_sentence(result.title))
         .collect();
     let missing = if missing.is_empty() { String::new() } else { format!(" Not measured: {}.", missing.join(", ")) };
     format!("{}{missing}", rules_met(meets))

@@ -1,6 +1,7 @@
 //! A panel in the report: its findings, its schedule, what stays live.
 
 use nailpunch_core::assess::{Assessed, AssessedPanel, ItemState, SubjectWork};
+use nailpunch_core::quantity::within_sentence;
 use nailpunch_core::rules::{RuleResult, Verdict};
 use serde::Serialize;
 
@@ -68,7 +69,7 @@ fn panel_part(known: &AssessedPanel) -> PanelPart {
         .results
         .iter()
         .filter(|result| result.verdict == Verdict::NotMeasured)
-        .map(|result| result.title.to_lowercase())
+        .map(|result| within_sentence(result.title))
         .collect();
     let meets = judged.results.iter().filter(|result| result.verdict == Verdict::Meets).count();
     let missing = if missing.is_empty() { String::new() } else { format!(" Not looked at: {}.", missing.join(", ")) };

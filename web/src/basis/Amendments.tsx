@@ -28,10 +28,12 @@ export function Amendments({ sets, trades, onChange }: Props) {
       {sets.map((set) => (
         <div key={set.name}>
           <div className="area">
-            <b>
-              {set.name}, {set.version}
-            </b>
-            <span className="muted">{set.place}</span>
+            <div className="set-name">
+              <b>
+                {set.name}, {set.version}
+              </b>
+              {set.place && <div className="muted">{set.place}</div>}
+            </div>
             <Button
               variant="outline-primary"
               aria-label={`Remove the amendments of ${set.name}`}
@@ -73,15 +75,15 @@ export function Amendments({ sets, trades, onChange }: Props) {
 
 function changes(amendment: Amendment, trades: Trades): string {
   const editions = trades.editions.filter(({ edition }) => amendment.editions.includes(edition));
-  return [
+  const said = [
     amendment.off && 'not enforced',
     amendment.severity && `counts as ${amendment.severity}`,
     amendment.since !== null && (amendment.since === 0 ? 'for any wiring' : `since ${amendment.since}`),
     amendment.limit && `limit ${amendment.limit}`,
     amendment.citation,
-    amendment.note,
     editions.length > 0 && `under ${editions.map(({ name }) => name).join(', ')}`,
   ]
     .filter(Boolean)
     .join('; ');
+  return [said, amendment.note].filter(Boolean).join('. ');
 }

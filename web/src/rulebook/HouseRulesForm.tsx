@@ -2,6 +2,7 @@
 import { Form } from 'react-bootstrap';
 import type { HouseRuleEffect, HouseRuleInfo, HouseRules } from '../api/types';
 import { verdictWords } from '../drawing/VerdictMark';
+import { withinSentence } from '../ui/sentence';
 
 type Props = {
   /** Tells the fields of one form from those of another on the same screen. */
@@ -50,7 +51,7 @@ function Effect({ effect }: { effect: HouseRuleEffect }) {
         .slice(0, MOST)
         .map(
           ({ tag, title, by_default, by_house }) =>
-            `${tag} ${title.toLowerCase()}, ${verdictWords[by_default]} → ${verdictWords[by_house]}`,
+            `${tag} ${withinSentence(title)}, ${verdictWords[by_default]} → ${verdictWords[by_house]}`,
         )
         .join('; ')}
       {changed.length > MOST ? `; ${changed.length - MOST} more` : ''}.

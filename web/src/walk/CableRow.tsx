@@ -49,6 +49,7 @@ export function CableRow({ session, state, cable, index }: Props) {
       {more && (
         <div className="more">
           <Form.Control
+            className="how"
             aria-label="Which cable"
             placeholder="which cable"
             value={cable.label}
@@ -68,14 +69,15 @@ export function CableRow({ session, state, cable, index }: Props) {
               </option>
             ))}
           </Form.Select>
-          <Form.Select
-            aria-label="Where it comes in"
+          <Choice
+            label="Where it comes in"
             value={cable.entry}
-            onChange={(event) => set({ entry: event.target.value as Cable['entry'] })}
-          >
-            <option value="back">In at the back</option>
-            <option value="side">In at a side</option>
-          </Form.Select>
+            choices={[
+              ['back', 'the back'],
+              ['side', 'a side'],
+            ]}
+            onChange={(entry) => entry && set({ entry })}
+          />
           <Choice
             label="Where it goes"
             id={`cables-${index}-goes`}
@@ -97,7 +99,7 @@ export function CableRow({ session, state, cable, index }: Props) {
               label="Its circuit"
               value={cable.supply?.circuit ?? null}
               choices={circuits}
-              none="that of the box"
+              none="as the box"
               onChange={(circuit) => supply({ circuit })}
             />
           )}

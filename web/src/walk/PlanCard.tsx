@@ -1,6 +1,7 @@
 // The planner's answer: the cheapest sequence of repairs with its proof, the runner-up, what cannot be done and why.
 import { Button } from 'react-bootstrap';
 import type { Plan, Proposal, Remedies } from '../api/types';
+import { withinSentence } from '../ui/sentence';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
 
 type Outcome = Remedies['outcome'];
@@ -65,7 +66,7 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
         <details>
           <summary>
             Next best, {other.minutes} min:{' '}
-            {other.steps.map((step) => step.title.toLowerCase()).join(', then ')}
+            {other.steps.map((step) => withinSentence(step.title)).join(', then ')}
           </summary>
           <Bring materials={other.materials} bodies={other.body_volume} />
           <Button variant="outline-primary" disabled={busy} onClick={() => onPlan(repairsOf(other))}>

@@ -24,6 +24,7 @@ pub use offset::Offset;
 pub use parse::{parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 pub use parse_error::ParseQuantityError;
 pub(crate) use sentence::capitalised;
+pub use sentence::within_sentence;
 pub use voltage::Voltage;
 pub use volume::Volume;
 

@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 
 use super::{Diagnosis, Repair, is_mended};
 use crate::facts::{BoxContents, Colour, FreeFigures};
-use crate::quantity::{Figure, Gauge, Offset, Volume};
+use crate::quantity::{Figure, Gauge, Offset, Volume, within_sentence};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 
 /// How a repair stands to a box. Ordered: the best first.
@@ -197,10 +197,10 @@ impl Proposal {
                 } else if wanted.contains(&after.rule) || after.verdict == Verdict::NotMeasured {
                     open.push(format!("{} still {}: {}", after.title, after.verdict.name(), after.sentence));
                 } else if broken_by_it {
-                    open.push(format!("breaks {}: {}", after.title.to_lowercase(), after.sentence));
+                    open.push(format!("breaks {}: {}", within_sentence(after.title), after.sentence));
                 }
             } else if broken_by_it {
-                open.push(format!("breaks {}: {}", after.title.to_lowercase(), after.sentence));
+                open.push(format!("breaks {}: {}", within_sentence(after.title), after.sentence));
             }
         }
         let clears_some = clears.iter().any(|rule| wanted.contains(rule));

@@ -127,16 +127,16 @@ impl BoxContents {
         let (mut wires, method) = (wires.map(Conductor::is_ground).peekable(), cable.method.name());
         match (cable.ground?, cable.method.ground()) {
             (CableGround::Metal, MethodGround::ByWire | MethodGround::Never) => {
-                Some(format!("the metal of {name} is noted as the ground, but the metal of {method} is none"))
+                Some(format!("{name}: its metal is noted as the ground, but the metal of {method} is none"))
             }
             (CableGround::None, MethodGround::Itself) => {
-                Some(format!("{name} is noted without a ground, but the metal of {method} is one"))
+                Some(format!("{name}: noted without a ground, but the metal of {method} is one"))
             }
             (CableGround::Wire, _) if wires.peek().is_some() && !wires.any(|is_ground| is_ground) => {
-                Some(format!("a ground wire is noted in {name}, but none of its conductors is one"))
+                Some(format!("{name}: a ground wire is noted, but none of its conductors is one"))
             }
             (CableGround::None, _) if wires.any(|is_ground| is_ground) => {
-                Some(format!("{name} is noted without a ground, but one of its conductors is one"))
+                Some(format!("{name}: noted without a ground, but one of its conductors is one"))
             }
             _ => None,
         }
@@ -158,11 +158,11 @@ impl BoxContents {
             return Vec::new();
         }
         let gfci = self.devices.iter().any(|device| device.kind == DeviceKind::GfciReceptacle);
-        let what = if gfci { "the load wires of a GFCI, which protects nothing so" } else { "they feed nothing so" };
+        let what = if gfci { "so that the GFCI protects nothing through it" } else { "so that it feeds nothing" };
         let cables = self.cables.iter().filter(onward).filter(|cable| loose(cable));
         let say = |cable: &Cable| {
             format!(
-                "{} takes the feed on, but its conductors are on no terminal and in no splice: {what}",
+                "{}: takes the feed on, but its conductors are on no terminal and in no splice, {what}",
                 cable.name()
             )
         };
@@ -217,7 +217,7 @@ mod tests {
         let plastic = said(WiringMethod::PlasticConduit, CableGround::Metal);
         assert_eq!(
             plastic,
-            ["/cables/0/ground the metal of cable 1 is noted as the ground, but the metal of plastic conduit is none"]
+            ["/cables/0/ground cable 1: its metal is noted as the ground, but the metal of plastic conduit is none"]
         );
         assert!(said(WiringMethod::Nonmetallic, CableGround::None)[0].contains("one of its conductors is one"));
         assert!(said(WiringMethod::ThinWall, CableGround::None)[0].contains("the metal of thin-wall conduit is one"));

@@ -83,15 +83,20 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
         materials: Vec::new(),
         body_volume: Volume::ZERO,
     };
+    let mut unjoined: Vec<(String, Vec<String>)> = Vec::new();
     for group in groups(joinable, method.shares) {
         let conductors: Vec<&Conductor> = group.iter().map(|joinable| joinable.conductor).collect();
         match choose(method.method, &conductors, situation.basis.house_rules.solid_sleeves) {
             Ok(connector) => join(situation, method, &group, connector, &mut change),
-            Err(reason) => reasons.push(format!("{}: {reason}", conductors[0].label())),
+            // Said once for all that it keeps out.
+            Err(reason) => match unjoined.iter_mut().find(|(known, _)| *known == reason) {
+                Some((_, labels)) => labels.push(conductors[0].label()),
+                None => unjoined.push((reason, vec![conductors[0].label()])),
+            },
         }
     }
-    if !reasons.is_empty() {
-        return Err(reasons);
+    if !unjoined.is_empty() {
+        return Err(unjoined.into_iter().map(|(reason, labels)| format!("{}: {reason}", labels.join(", "))).collect());
     }
     let joints = u32::try_from(change.pigtails.len()).unwrap_or(u32::MAX);
     change.minutes = method.minutes.0 + method.minutes.1 * joints.saturating_sub(1);
