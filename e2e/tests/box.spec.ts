@@ -22,6 +22,10 @@ test('a jot line fills an empty box, and what it does not know stays in it', asy
   await expect(finding(page, 'Free conductor length')).toContainText('short 3 1/4');
   await expect(finding(page, 'Set-back of the box')).toContainText('over 1/8');
   await expect(page.locator('.saving')).toHaveText('Saved');
+  // What a rule goes by is said, and what it lacked.
+  await expect(finding(page, 'Free conductor length')).toContainText('Goes by the length of each conductor');
+  await page.getByRole('button', { name: /not measured/ }).click();
+  await expect(finding(page, 'Conductor against its breaker')).toContainText('Lacked: read the rating of the breaker');
   // What is asked next leads to its field.
   await expect(page.locator('.next-measurement')).toContainText('read the rating of the breaker');
   await page.locator('.next-measurement button').click();

@@ -4482,6 +4482,8 @@ export interface components {
             confidence?: components["schemas"]["Confidence"] | null;
             /** @description Every finding, in the order of the record. */
             findings: components["schemas"]["Finding"][];
+            /** @description The facts that it goes by, in words. */
+            goes_by: string;
             /** @description How it is marked. */
             mark: components["schemas"]["Mark"];
             /** @description The code of the rule. */

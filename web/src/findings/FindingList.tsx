@@ -85,6 +85,7 @@ export function FindingLine({ result, onRule, audit }: LineProps) {
       ...result.findings.filter((finding) => finding.verdict === verdict).map((finding) => finding.sentence),
     ]),
   ].slice(0, 12);
+  const lacked = [...new Set(result.findings.flatMap(({ needs }) => (needs ? [needs.words] : [])))];
   const word = result.mark === 'verdict' ? verdictWords[verdict] : result.mark;
   return (
     <div className={`finding verdict-${verdict} ${danger ? 'danger' : ''} ${dismissed ? 'dismissed' : ''}`}>
@@ -121,6 +122,8 @@ export function FindingLine({ result, onRule, audit }: LineProps) {
           {alike.map((sentence) => (
             <p key={sentence}>{sentence}</p>
           ))}
+          <p>Goes by {result.goes_by}.</p>
+          {lacked.length > 0 && <p>Lacked: {lacked.join('; ')}.</p>}
           {worst?.rests_on && worst.rests_on.length > 0 && <p>Rests on: {worst.rests_on.join('; ')}.</p>}
           {worst?.house_rule && <p>House rule: {worst.house_rule}.</p>}
           {result.citation && result.confidence && (

@@ -19,6 +19,8 @@ pub struct RuleResult {
     pub rule: &'static str,
     /// What the rule is about.
     pub title: &'static str,
+    /// The facts that it goes by, in words.
+    pub goes_by: &'static str,
     /// What kind of requirement it is.
     pub basis: RuleBasis,
     /// How bad it is: that of the worst finding.
@@ -120,6 +122,7 @@ impl RuleResult {
         Self {
             rule: rule.code,
             title: rule.title,
+            goes_by: rule.needs,
             basis: rule.basis,
             severity,
             verdict,
