@@ -2760,6 +2760,11 @@ export interface components {
         };
         /** @description A panel of a job. Its work waits for its own disconnect ahead and for a qualified person: it is in no shut-down of boxes. */
         JobPanel: {
+            /**
+             * Format: int32
+             * @description Minutes of it.
+             */
+            minutes: number;
             /** @description What it is called. */
             name: string;
             /** @description The panel. */

@@ -132,7 +132,7 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
             where={panel.name}
             room="Panel"
             note="by a qualified person"
-            minutes={panel.work.steps.reduce((sum, step) => sum + step.minutes, 0)}
+            minutes={panel.minutes}
             work={panel.work}
             chosen={chosen.has(panel.panel)}
             onChoose={choose(panel.panel)}

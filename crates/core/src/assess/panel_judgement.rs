@@ -71,7 +71,7 @@ pub fn judge_panels(
     each.map(|((panel, answer), feeds)| {
         let situation = PanelSituation { panel, panels, basis, directory: &answer.directory, feeds: &feeds, boxes };
         let results = judge_panel(&situation);
-        let found = PanelFound { panel, panels, directory: &answer.directory };
+        let found = PanelFound::of(&situation, &results);
         let broken = results.iter().filter(|result| result.is_broken());
         let proposals = broken
             .flat_map(|result| propose_at_panel(&found, result.rule, |after| passes(&situation, after, result.rule)));

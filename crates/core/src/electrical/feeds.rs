@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::mapping::PanelAnswer;
-use crate::facts::{BoxId, BoxRecord, Circuit, CircuitId, Panel, PanelFeed, PanelId, Room};
+use crate::facts::{BoxId, BoxRecord, Breaker, Circuit, CircuitId, Panel, PanelFeed, PanelId, Room};
 
 /// A box on a breaker.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -50,6 +50,20 @@ pub struct BreakerFeeds {
 }
 
 impl BreakerFeeds {
+    /// Of a breaker of which nothing is known to hang on it.
+    pub fn of(breaker: &Breaker) -> Self {
+        Self {
+            breaker: breaker.id,
+            name: breaker.name(),
+            boxes: Vec::new(),
+            others: Vec::new(),
+            circuits: Vec::new(),
+            panels: Vec::new(),
+            essential: Vec::new(),
+            sentence: String::new(),
+        }
+    }
+
     /// Whether it feeds a box itself, and not through a panel behind it.
     pub fn feeds_itself(&self, box_id: BoxId) -> bool {
         self.boxes.iter().any(|fed| fed.box_id == box_id && fed.through.is_none())
@@ -99,18 +113,9 @@ fn directly(
     circuits: &[&Circuit],
     boxes: &[(&Room, &BoxRecord)],
 ) -> Vec<BreakerFeeds> {
-    let of_breaker = |breaker: &crate::facts::Breaker| {
+    let of_breaker = |breaker: &Breaker| {
         let name = breaker.name();
-        let mut feeds = BreakerFeeds {
-            breaker: breaker.id,
-            boxes: Vec::new(),
-            others: Vec::new(),
-            circuits: Vec::new(),
-            panels: Vec::new(),
-            essential: Vec::new(),
-            sentence: String::new(),
-            name: name.clone(),
-        };
+        let mut feeds = BreakerFeeds::of(breaker);
         if let Some(minutes) = breaker.essential_minutes {
             let what = if breaker.directory.is_empty() { format!("breaker {name}") } else { breaker.directory.clone() };
             feeds.essential.push(EssentialLoad { what, minutes });

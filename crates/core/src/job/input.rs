@@ -54,4 +54,6 @@ pub struct JobPanel {
     pub name: String,
     /// What is done.
     pub work: SubjectWork,
+    /// Minutes of it.
+    pub minutes: u32,
 }

@@ -175,7 +175,12 @@ fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, fed: &HashMap<BoxI
 fn job_panels(assessed: &Assessed, scope: Scope) -> Vec<JobPanel> {
     let of = |known: &AssessedPanel| {
         let work = known.work.within(scope);
-        (!work.items.is_empty()).then(|| JobPanel { panel: known.panel.id, name: known.panel.name.clone(), work })
+        (!work.items.is_empty()).then(|| JobPanel {
+            panel: known.panel.id,
+            name: known.panel.name.clone(),
+            minutes: work.minutes(),
+            work,
+        })
     };
     assessed.panels.iter().filter_map(of).collect()
 }

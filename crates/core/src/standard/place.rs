@@ -108,6 +108,19 @@ impl Location {
         }
     }
 
+    /// Whose receptacles take a circuit of 20 A, in words; `None` where any circuit does.
+    ///
+    /// # Source
+    /// NEC 210.11(C)(1) to (3), 210.52(B): small appliances, laundry, bathroom. From memory, sure.
+    pub const fn twenty_ampere_circuit(self) -> Option<&'static str> {
+        match self {
+            Self::KitchenCounter | Self::Kitchen => Some("the receptacles of a kitchen"),
+            Self::Laundry => Some("the receptacles of a laundry"),
+            Self::Bathroom | Self::TubOrShower => Some("the receptacles of a bathroom"),
+            _ => None,
+        }
+    }
+
     /// Outside, with or without a roof over it.
     pub const fn is_outdoors(self) -> bool {
         matches!(self, Self::Outdoors | Self::OutdoorsCovered)

@@ -56,13 +56,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if now.is_some_and(|now| now <= most) {
         return Err(vec!["the breaker is not too large".to_owned()]);
     }
-    // NEC 210.11(C)(1) to (3), from memory, sure: small-appliance, laundry and bathroom circuits are of 20 A.
-    let twenty = match contents.location {
-        Some(Location::KitchenCounter) => Some("the counters of a kitchen"),
-        Some(Location::Laundry) => Some("a laundry"),
-        Some(Location::Bathroom) => Some("the receptacles of a bathroom"),
-        _ => None,
-    };
+    let twenty = contents.location.and_then(Location::twenty_ampere_circuit);
     let receptacle = contents.devices.iter().any(|device| device.kind.is_receptacle());
     if let Some(place) = twenty.filter(|_| receptacle && most < 20 && edition.profile() == Profile::Nec) {
         return Err(vec![format!(

@@ -37,6 +37,7 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::repair::panel::testing::found_of;
     use crate::rules::panel_testing::{panel, passes};
 
     #[test]
@@ -45,7 +46,7 @@ mod tests {
         panel.observe(PanelObservation::OpenSpace, true);
         panel.observe(PanelObservation::OpenKnockout, false);
         assert!(!passes("panel-openings", &panel, &[]));
-        let change = plan(&PanelFound { panel: &panel, panels: &[&panel], directory: &[] }).expect("from outside");
+        let change = plan(&found_of(&panel, &[&panel])).expect("from outside");
         assert_eq!(change.materials.len(), 1);
         assert!(passes("panel-openings", &change.after, &[]));
     }

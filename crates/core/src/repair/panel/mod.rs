@@ -10,6 +10,7 @@ mod remove_bond;
 mod replace_breaker;
 mod safety;
 mod separate_neutral_ground;
+mod smaller_breaker;
 mod write_directory;
 
 #[cfg(test)]
@@ -19,8 +20,11 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::MaterialLine;
+use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
-use crate::facts::Panel;
+use crate::facts::{BoxRecord, Panel, Room};
+use crate::rules::{PanelSituation, RuleResult};
+use crate::standard::Edition;
 
 /// One repair of the catalogue at a panel.
 pub struct PanelRepair {
@@ -43,6 +47,29 @@ pub struct PanelFound<'a> {
     pub panels: &'a [&'a Panel],
     /// Its directory beside what the walk found.
     pub directory: &'a [DirectoryLine],
+    /// What the rules say of it.
+    pub results: &'a [RuleResult],
+    /// What each of its breakers feeds.
+    pub feeds: &'a [BreakerFeeds],
+    /// The boxes of the audit, each with its room.
+    pub boxes: &'a [(&'a Room, &'a BoxRecord)],
+    /// The edition that the audit goes by.
+    pub edition: Edition,
+}
+
+impl<'a> PanelFound<'a> {
+    /// With all that bears on it, as it was judged.
+    pub const fn of(situation: &PanelSituation<'a>, results: &'a [RuleResult]) -> Self {
+        Self {
+            panel: situation.panel,
+            panels: situation.panels,
+            directory: situation.directory,
+            results,
+            feeds: situation.feeds,
+            boxes: situation.boxes,
+            edition: situation.basis.edition,
+        }
+    }
 }
 
 /// The change a repair makes to a panel.
@@ -91,6 +118,7 @@ pub static PANEL_REPAIRS: &[PanelRepair] = &[
     neutral_a_terminal::REPAIR,
     pigtail_at_breaker::REPAIR,
     replace_breaker::REPAIR,
+    smaller_breaker::REPAIR,
     remove_bond::REPAIR,
     separate_neutral_ground::REPAIR,
     fit_dead_front::REPAIR,

@@ -78,6 +78,7 @@ fn feeder<'a>(found: &PanelFound<'a>) -> Option<(&'a Panel, String)> {
 mod tests {
     use super::*;
     use crate::quantity::Gauge;
+    use crate::repair::panel::testing::found_of;
     use crate::rules::panel_testing::{incoming, main_panel, panel, sub_feed};
 
     #[test]
@@ -86,7 +87,7 @@ mod tests {
         let mut sub = panel();
         sub.feed = sub_feed();
         let panels = [&main, &sub];
-        let found = |panel| PanelFound { panel, panels: &panels, directory: &[] };
+        let found = |panel| found_of(panel, &panels);
         assert!(made_dead(&found(&sub)).expect("fed by a breaker")[0].contains("lock it"));
         assert!(made_dead(&found(&main)).expect_err("the service").contains("stays live"));
         let mut behind_outside = panel();
@@ -101,7 +102,7 @@ mod tests {
         let main = main_panel();
         let mut sub = panel();
         sub.feed = sub_feed();
-        let may = |sub: &Panel, panels: &[&Panel]| bonds_may_change(&PanelFound { panel: sub, panels, directory: &[] });
+        let may = |sub: &Panel, panels: &[&Panel]| bonds_may_change(&found_of(sub, panels));
         assert!(may(&sub, &[&main, &sub]).expect_err("no ground known").contains("look whether"));
         sub.incoming = Some(crate::facts::Incoming { separate_ground: Some(false), ..incoming(Gauge::Awg6) });
         assert!(may(&sub, &[&main, &sub]).expect_err("no ground").contains("renewed first"));

@@ -46,13 +46,15 @@ mod tests {
     use super::*;
     use crate::electrical::mapping::DirectoryLine;
     use crate::facts::Breaker;
+    use crate::repair::panel::testing::found_of;
     use crate::rules::panel_testing::{panel, passes};
 
     #[test]
     fn nothing_is_written_on_a_guess() {
         let mut panel = panel();
         panel.breakers = vec![Breaker::new(1, 1)];
-        let blank = PanelFound { panel: &panel, panels: &[&panel], directory: &[] };
+        let alone = [&panel];
+        let blank = found_of(&panel, &alone);
         assert!(plan(&blank).expect_err("not mapped")[0].contains("breaker 1"));
         let line = DirectoryLine {
             breaker: 1,

@@ -48,7 +48,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return vec![Finding::not_measured("circuit", "read the rating of the breaker", "/supply/amperes")];
     }
     let each = kinds.into_iter().map(|(gauge, material, amperes)| {
-        let label = format!("{gauge}{}", aluminium(material));
+        let label = format!("{gauge}{}", metal(material));
         let Some(amperes) = amperes else {
             let words = format!("read the rating of the breaker of the {label}");
             return Finding::not_measured(label, &words, "/supply/amperes");
@@ -210,6 +210,10 @@ fn under_breaker(situation: &PanelSituation, breaker: &Breaker) -> Option<Findin
         // The whole feeder is held against it.
         return None;
     }
+    if conductor.gauge < Gauge::Awg14 {
+        let words = format!("{what} is thinner than 14 AWG, the least of a branch circuit, whatever its breaker.");
+        return Some(Finding::violates(label, words));
+    }
     let surroundings = Surroundings { ambient: breaker.ambient, bundled: breaker.bundled };
     let column = if breaker.warm { Column::C75 } else { Column::C60 };
     let (gauge, material) = (conductor.gauge, conductor.material);
@@ -235,7 +239,7 @@ fn of_feeder(breaker: &Breaker, panel: &Panel) -> Finding {
         let words = format!("read the rating of breaker {}", breaker.name());
         return Finding::not_measured(label, &words, "/breakers");
     };
-    let what = format!("{}{} to {}", incoming.gauge, aluminium(incoming.material), panel.name);
+    let what = format!("{}{} to {}", incoming.gauge, metal(incoming.material), panel.name);
     if incoming.whole_dwelling
         && let Some(least) = dwelling_conductor(amperes, incoming.material)
         && incoming.gauge >= least
@@ -266,7 +270,7 @@ fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Findi
         let Some(thin) = carrying.min_by_key(|conductor| conductor.gauge) else { continue };
         let most = ampacity::largest_breaker(situation.basis.edition, thin.gauge, thin.material);
         if let Some(most) = most.filter(|most| amperes > *most) {
-            let what = format!("{}{} in {}", thin.gauge, aluminium(thin.material), fed.tag);
+            let what = format!("{}{} in {}", thin.gauge, metal(thin.material), fed.tag);
             let label = format!("breaker {}, {}", breaker.name(), fed.tag);
             findings.push(held_against(label, &what, amperes, most, ""));
         }
@@ -274,8 +278,13 @@ fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Findi
     findings
 }
 
-fn aluminium(material: Material) -> &'static str {
-    if material == Material::Copper { "" } else { " aluminium" }
+/// The metal behind a gauge, where it is not copper.
+fn metal(material: Material) -> &'static str {
+    match material {
+        Material::Copper => "",
+        Material::Aluminium => " aluminium",
+        Material::CopperClad => " copper-clad aluminium",
+    }
 }
 
 #[cfg(test)]
@@ -357,6 +366,7 @@ mod tests {
         // NEC 240.4(D), 310.16, 334.80, from memory.
         assert_eq!(on(Gauge::Awg14, 20, |_| {}).verdict, Verdict::Violates);
         assert_eq!(on(Gauge::Awg12, 20, |_| {}).verdict, Verdict::Meets);
+        assert_eq!(on(Gauge::Awg16, 10, |_| {}).verdict, Verdict::Violates, "no branch conductor at any rating");
         let bundled = on(Gauge::Awg12, 20, |breaker| breaker.bundled = Some(12));
         assert_eq!(bundled.verdict, Verdict::Violates);
         assert!(bundled.sentence.contains("30 A at 90 °C × 100 % × 50 % = 15 A"), "{}", bundled.sentence);
