@@ -89,7 +89,7 @@ test('a line puts in a breaker, its conductor is judged, and the inspector overr
   await expect(page.locator('.breaker-faults')).toHaveCount(0);
   await expect(page.getByLabel('Rated', { exact: true })).toHaveValue('15');
   await button(page, 'Findings').click();
-  const screws = page.locator('.finding', { hasText: 'Dead front' });
+  const screws = page.locator('.finding', { has: page.locator('.finding-head', { hasText: 'Dead front' }) });
   await expect(screws).toContainText('violates');
   await screws.getByText('Why').click();
   await page.getByLabel('Reason to dismiss Dead front').fill('made for this front by its maker');
