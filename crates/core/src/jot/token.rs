@@ -1,6 +1,7 @@
 //! The line in pieces: as typed, and as they are read.
 
-use super::vocabulary::{Meaning, VOCABULARY, Word};
+use super::vocabulary::vocabulary;
+use super::word::{Meaning, Word};
 
 /// A piece of the line.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -51,7 +52,7 @@ fn pieces(text: &str) -> Vec<Token<'_>> {
 /// The word of the vocabulary that a piece is, without the minus before it.
 pub(super) fn word(piece: &str) -> Option<&'static Word> {
     let lower = piece.to_lowercase();
-    VOCABULARY.iter().find(|word| word.names.contains(&lower.as_str()))
+    vocabulary().find(|word| word.names.contains(&lower.as_str()))
 }
 
 /// It is a fraction of an inch: less than one, in halves, quarters and so on. "14/2" is a cable.

@@ -1,48 +1,13 @@
-//! The words of the jot line, each with what it says and what it does.
+//! The words of the jot line that note a fact: what the box is, what is in it, how it is wired.
 
+use super::hung::HUNG;
+use super::seen::SEEN;
+use super::word::{Meaning, Measure, Word, word};
 use crate::facts::{
-    BoxBond, BoxContents, BoxKind, Cable, Carries, Conductor, ConductorCondition, Construction, Device, DeviceKind,
-    Halves, Hung, HungKind, Meter, Observation, Plate, Probe, Seat, SupportFitting, WallFinish,
+    BoxBond, BoxContents, BoxKind, Cable, Conductor, ConductorCondition, Construction, Device, DeviceKind, Halves,
+    Plate, Seat, SupportFitting, WallFinish,
 };
-use crate::quantity::{Length, Mass, Offset, Volume};
 use crate::standard::{Location, Purpose, WiringMethod};
-
-/// A figure behind a word, and where it goes.
-#[derive(Clone, Copy)]
-pub(super) enum Measure {
-    Length(fn(&mut BoxContents, Length)),
-    /// A length round the box, longer than any in it.
-    Far(fn(&mut BoxContents, Length)),
-    Offset(fn(&mut BoxContents, Offset)),
-    Volume(fn(&mut BoxContents, Volume)),
-    Mass(fn(&mut BoxContents, Mass)),
-}
-
-/// What a word does.
-#[derive(Clone, Copy)]
-pub(super) enum Meaning {
-    Set(fn(&mut BoxContents)),
-    Observe(Observation),
-    Device(DeviceKind),
-    Measure(Measure),
-    Breaker,
-    Lamps,
-    Volts(Meter, Probe, Probe),
-    AllElseSound,
-}
-
-/// A word of the jot line.
-pub struct Word {
-    /// Its name, and other names for it.
-    pub names: &'static [&'static str],
-    /// What it says.
-    pub says: &'static str,
-    pub(super) meaning: Meaning,
-}
-
-const fn word(names: &'static [&'static str], says: &'static str, meaning: Meaning) -> Word {
-    Word { names, says, meaning }
-}
 
 fn each(contents: &mut BoxContents, set: impl Fn(&mut Conductor)) {
     contents.conductors.iter_mut().filter(|conductor| !conductor.passes_through).for_each(set);
@@ -68,23 +33,12 @@ fn fitting(contents: &mut BoxContents, fitting: SupportFitting) {
     }
 }
 
-fn hung(contents: &mut BoxContents, kind: HungKind) {
-    contents.hung = Some(Hung {
-        kind,
-        mass: None,
-        box_carries: None,
-        box_marked_mass: None,
-        from_structure: None,
-        two_screws: None,
-    });
-}
-
-fn carries(contents: &mut BoxContents, carries: Carries) {
-    contents.hung.iter_mut().for_each(|hung| hung.box_carries = Some(carries));
-}
-
 /// Every word, in the order of docs/jot.md.
-pub static VOCABULARY: &[Word] = &[
+pub fn vocabulary() -> impl Iterator<Item = &'static Word> + Clone {
+    FACTS.iter().chain(HUNG).chain(SEEN)
+}
+
+static FACTS: &[Word] = &[
     word(&["dup", "duplex"], "duplex receptacle", Meaning::Device(DeviceKind::DuplexReceptacle)),
     word(&["single"], "single receptacle", Meaning::Device(DeviceKind::SingleReceptacle)),
     word(&["2slot", "twoslot"], "two-slot receptacle", Meaning::Device(DeviceKind::TwoSlotReceptacle)),
@@ -521,78 +475,4 @@ pub static VOCABULARY: &[Word] = &[
         "whites used as hot not marked",
         Meaning::Set(|contents| each(contents, |c| c.remarked = Some(false))),
     ),
-    word(&["fan"], "paddle fan", Meaning::Set(|contents| hung(contents, HungKind::Fan))),
-    word(
-        &["lum", "luminaire"],
-        "ceiling luminaire",
-        Meaning::Set(|contents| hung(contents, HungKind::CeilingLuminaire)),
-    ),
-    word(&["sconce"], "wall luminaire", Meaning::Set(|contents| hung(contents, HungKind::WallLuminaire))),
-    word(&["fanbox"], "box marked for fans", Meaning::Set(|contents| carries(contents, Carries::Fan))),
-    word(&["lumbox"], "box made for luminaires", Meaning::Set(|contents| carries(contents, Carries::Luminaire))),
-    word(&["plainbox"], "box not marked", Meaning::Set(|contents| carries(contents, Carries::Nothing))),
-    word(
-        &["joist"],
-        "hangs from the structure",
-        Meaning::Set(|contents| contents.hung.iter_mut().for_each(|h| h.from_structure = Some(true))),
-    ),
-    word(
-        &["2screws"],
-        "two screws of No. 6",
-        Meaning::Set(|contents| contents.hung.iter_mut().for_each(|h| h.two_screws = Some(true))),
-    ),
-    word(&["nocover", "noplate"], "cover or plate missing", Meaning::Observe(Observation::CoverMissing)),
-    word(&["crack", "cracked"], "plate cracked", Meaning::Observe(Observation::PlateCracked)),
-    word(&["gapped"], "plate gaps or does not seat", Meaning::Observe(Observation::PlateGapped)),
-    word(&["loose", "rocks"], "device rocks or pulls out", Meaning::Observe(Observation::DeviceLoose)),
-    word(&["nobox"], "no box", Meaning::Observe(Observation::NoBox)),
-    word(&["flip"], "cover does not close over a plug", Meaning::Observe(Observation::NoInUseCover)),
-    word(&["1screw"], "receptacle held to its cover by one screw", Meaning::Observe(Observation::OneCoverScrew)),
-    word(&["indoor"], "not made for the wet", Meaning::Observe(Observation::NotWeatherproof)),
-    word(&["pools"], "water can pool", Meaning::Observe(Observation::WaterTrapped)),
-    word(&["ko", "knockout"], "open knockout", Meaning::Observe(Observation::OpenKnockout)),
-    word(&["moves"], "box moves", Meaning::Observe(Observation::BoxLoose)),
-    word(&["buried"], "box covered over", Meaning::Observe(Observation::BoxBuried)),
-    word(&["edge"], "cable entry without clamp or bushing", Meaning::Observe(Observation::EntryUnprotected)),
-    word(&["share"], "two cables in an entry for one", Meaning::Observe(Observation::CablesShareEntry)),
-    word(&["outsplice"], "splice outside a box", Meaning::Observe(Observation::SpliceOutside)),
-    word(&["double"], "two conductors under one terminal", Meaning::Observe(Observation::DoubledTerminal)),
-    word(&["strands"], "strands outside the terminal", Meaning::Observe(Observation::StrandsAstray)),
-    word(&["push", "pushin"], "push-in terminals used", Meaning::Observe(Observation::SpringTerminals)),
-    word(&["pinched"], "insulation under the clamp", Meaning::Observe(Observation::InsulationClamped)),
-    word(&["untorqued"], "not torqued to the mark", Meaning::Observe(Observation::NotTorqued)),
-    word(&["tab"], "split tab wrong", Meaning::Observe(Observation::TabWrong)),
-    word(&["apart"], "grounds not joined", Meaning::Observe(Observation::GroundsApart)),
-    word(&["through"], "ground runs through the device", Meaning::Observe(Observation::GroundThroughDevice)),
-    word(&["jumper", "bootleg"], "neutral joined to ground", Meaning::Observe(Observation::NeutralGroundJumper)),
-    word(&["yoke"], "yoke or metal plate not grounded", Meaning::Observe(Observation::YokeUngrounded)),
-    word(&["cloth", "brittle"], "insulation crumbles", Meaning::Observe(Observation::BrittleInsulation)),
-    word(&["knob"], "knob-and-tube", Meaning::Observe(Observation::KnobAndTube)),
-    word(&["alu"], "aluminium branch conductors", Meaning::Observe(Observation::AluminiumBranch)),
-    word(&["char", "charred"], "charred, melted or arced", Meaning::Observe(Observation::Charred)),
-    word(&["livepart"], "cannot be made dead", Meaning::Observe(Observation::CannotBeMadeDead)),
-    word(&["stilllive"], "live with its breaker off", Meaning::Observe(Observation::LiveAfterOff)),
-    word(&["sources"], "sources not sorted", Meaning::Observe(Observation::SourcesUnsorted)),
-    word(&["stuck"], "device cannot be pulled", Meaning::Observe(Observation::DeviceCannotBePulled)),
-    word(&["puzzle"], "cannot be explained", Meaning::Observe(Observation::Unexplained)),
-    word(&["brk", "breaker"], "breaker", Meaning::Breaker),
-    word(&["lamps"], "lamps read", Meaning::Lamps),
-    word(&["hn"], "hot to neutral", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::Neutral)),
-    word(&["hg"], "hot to ground", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::Ground)),
-    word(&["ng"], "neutral to ground", Meaning::Volts(Meter::HighImpedance, Probe::Neutral, Probe::Ground)),
-    word(&["hb"], "hot to box metal", Meaning::Volts(Meter::HighImpedance, Probe::Hot, Probe::BoxMetal)),
-    word(&["lhn"], "hot to neutral, low impedance", Meaning::Volts(Meter::LowImpedance, Probe::Hot, Probe::Neutral)),
-    word(&["lhg"], "hot to ground, low impedance", Meaning::Volts(Meter::LowImpedance, Probe::Hot, Probe::Ground)),
-    word(
-        &["lng"],
-        "neutral to ground, low impedance",
-        Meaning::Volts(Meter::LowImpedance, Probe::Neutral, Probe::Ground),
-    ),
-    word(&["lhb"], "hot to box metal, low impedance", Meaning::Volts(Meter::LowImpedance, Probe::Hot, Probe::BoxMetal)),
-    word(
-        &["gk"],
-        "ground to a known ground, low impedance",
-        Meaning::Volts(Meter::LowImpedance, Probe::Ground, Probe::KnownGround),
-    ),
-    word(&["allok"], "looked at all else, sound", Meaning::AllElseSound),
 ];

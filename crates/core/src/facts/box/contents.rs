@@ -3,19 +3,17 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::cable::Cable;
 use super::conductor::Conductor;
 use super::device::{Device, Hung};
-use super::ground::CableGround;
 use super::landing::Landing;
 use super::observation::{Observation, Observed};
 use super::splice::Splice;
-use super::supply::{CableGoes, CableSupply};
 use super::surroundings::{Added, BoxBond, Fittings, Plate, Stand, Supply, WallFinish};
 use crate::facts::dead_test::DeadStep;
 use crate::facts::readings::{DetectorReading, LampReading, MeterReading, TripReading};
 use crate::quantity::{Gauge, Length, Volume};
 use crate::standard::Location;
-use crate::standard::WiringMethod;
 use crate::standard::box_volume::StandardBox;
 
 /// What the box is.
@@ -77,95 +75,6 @@ pub struct Opening {
     pub width: Option<Length>,
     /// Up and down.
     pub height: Option<Length>,
-}
-
-/// Where a cable comes into the box.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum CableEntry {
-    /// Through the back, or at the back of a side: the sheath's end lies that much short of the box depth.
-    #[default]
-    Back,
-    /// Through a side, top or bottom, farther forward.
-    Side,
-}
-
-/// One cable or raceway entering the box.
-#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Cable {
-    /// Its number within the box.
-    pub id: u16,
-    /// Which one it is, "top, from the panel".
-    #[serde(default)]
-    pub label: String,
-    /// How its conductors are run.
-    #[serde(default)]
-    pub method: WiringMethod,
-    /// Where it goes; not noted when absent.
-    #[serde(default)]
-    pub goes: Option<CableGoes>,
-    /// What it brings, where that is not what the note of the whole box says.
-    #[serde(default)]
-    pub supply: Option<CableSupply>,
-    /// What in it is the equipment ground, as far as one saw; not noted when absent.
-    #[serde(default)]
-    pub ground: Option<CableGround>,
-    /// Where it comes in.
-    #[serde(default)]
-    pub entry: CableEntry,
-    /// How far behind the opening the sheath or raceway ends.
-    #[serde(default)]
-    pub sheath_end: Option<Length>,
-    /// How much sheath projects into the box, where it was measured.
-    #[serde(default)]
-    pub sheath_inside: Option<Length>,
-    /// Slack found by pulling gently: what came, by hand.
-    #[serde(default)]
-    pub slack: Option<Length>,
-    /// The cable is known to be fixed close by, so that no slack can come.
-    #[serde(default)]
-    pub fixed_close: bool,
-    /// It is held by a clamp at the box.
-    #[serde(default)]
-    pub clamped: Option<bool>,
-    /// From the box to its first support, along the sheath.
-    #[serde(default)]
-    pub first_support: Option<Length>,
-    /// It is fished into a finished wall.
-    #[serde(default)]
-    pub fished: bool,
-    /// It can be reached upstream, in a basement or an attic.
-    #[serde(default)]
-    pub reachable: Option<bool>,
-}
-
-impl Cable {
-    /// A cable of which nothing is known.
-    pub const fn new(id: u16) -> Self {
-        Self {
-            id,
-            label: String::new(),
-            method: WiringMethod::Unknown,
-            goes: None,
-            supply: None,
-            ground: None,
-            entry: CableEntry::Back,
-            sheath_end: None,
-            sheath_inside: None,
-            slack: None,
-            fixed_close: false,
-            clamped: None,
-            first_support: None,
-            fished: false,
-            reachable: None,
-        }
-    }
-
-    /// What it is called.
-    pub fn name(&self) -> String {
-        if self.label.is_empty() { format!("cable {}", self.id) } else { self.label.clone() }
-    }
 }
 
 /// One box as it was found, or as it was left.

@@ -3,11 +3,10 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::cable::{Cable, CableGoes, CableGround};
 use super::conductor::Conductor;
-use super::contents::{BoxContents, Cable};
+use super::contents::BoxContents;
 use super::device::DeviceKind;
-use super::ground::CableGround;
-use super::supply::CableGoes;
 use crate::facts::house_rules::HouseRules;
 use crate::facts::problem::Pointer;
 use crate::quantity::{Length, Offset, Rounding, UnitSystem};

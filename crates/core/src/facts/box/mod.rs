@@ -1,5 +1,6 @@
 //! What is found at one box: its walls, cables, conductors, devices, what is seen and what instruments show.
 
+mod cable;
 mod conductor;
 mod contents;
 mod contents_problems;
@@ -18,18 +19,19 @@ mod supply;
 mod surroundings;
 mod take_reading;
 
+pub use cable::{Cable, CableEntry, CableGoes, CableGround, CableSupply};
 pub use conductor::{Colour, Conductor, ConductorCondition, ConductorEnd, JoiningMethod, Joint, Role, Strands};
-pub use contents::{BoxContents, BoxKind, Cable, CableEntry, Construction, Opening};
+pub use contents::{BoxContents, BoxKind, Construction, Opening};
 pub use contradiction::Contradiction;
 pub use device::{Carries, Device, DeviceKind, Halves, Hung, HungKind, Seat, Tab};
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use free_figures::{Extent, FreeFigures, Source};
-pub use ground::{CableGround, GroundInSight};
+pub use ground::GroundInSight;
 pub use landing::{Landing, Terminal, terminals_of};
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};
 pub use record::BoxRecord;
 pub use splice::{Splice, SpliceKind};
-pub use supply::{CableGoes, CableSupply, KnownSupply};
+pub use supply::KnownSupply;
 pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Plate, Stand, Supply, SupportFitting, WallFinish};

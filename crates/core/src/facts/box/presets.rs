@@ -3,8 +3,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::cable::Cable;
 use super::conductor::{Colour, Conductor, Role};
-use super::contents::{BoxContents, BoxKind, Cable, Construction};
+use super::contents::{BoxContents, BoxKind, Construction};
 use super::device::{Carries, Device, DeviceKind, Hung, HungKind};
 use super::surroundings::{Stand, Supply, WallFinish};
 use crate::quantity::Gauge;

@@ -3,56 +3,13 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::cable::Cable;
 use super::conductor::Conductor;
-use super::contents::{BoxContents, Cable};
+use super::contents::BoxContents;
 use super::device::Device;
 use super::landing::Terminal;
 use super::surroundings::Supply;
 use crate::facts::CircuitId;
-
-/// Where a cable goes, as seen from the box.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum CableGoes {
-    /// It brings the feed.
-    Feed,
-    /// It takes the feed on to other boxes.
-    Onward,
-    /// To a switch, or from one to what it switches.
-    Switched,
-}
-
-impl CableGoes {
-    /// All of them, in the order one offers them.
-    pub const ALL: [Self; 3] = [Self::Feed, Self::Onward, Self::Switched];
-
-    /// In plain words.
-    pub const fn name(self) -> &'static str {
-        match self {
-            Self::Feed => "brings the feed",
-            Self::Onward => "takes the feed on",
-            Self::Switched => "to a switch, or what it switches",
-        }
-    }
-}
-
-/// What a cable brings, as noted at the box; what is absent is as the note of the whole box has it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct CableSupply {
-    /// Its circuit.
-    #[serde(default)]
-    pub circuit: Option<CircuitId>,
-    /// The rating of its breaker in amperes.
-    #[serde(default)]
-    pub amperes: Option<u16>,
-    /// It is GFCI-protected upstream.
-    #[serde(default)]
-    pub gfci: Option<bool>,
-    /// It is AFCI-protected.
-    #[serde(default)]
-    pub afci: Option<bool>,
-}
 
 /// A breaker that is known to feed a box, from the panel and its circuits.
 #[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -206,7 +163,7 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::{DeviceKind, Landing};
+    use crate::facts::{CableSupply, DeviceKind, Landing};
     use crate::testing::box_with_device;
 
     fn circuit(number: u128) -> CircuitId {
