@@ -3,8 +3,8 @@
 use uuid::Uuid;
 
 use crate::facts::{
-    Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxKind, BoxRecord, Building, Cable, Colour, Conductor,
-    Device, DeviceKind, Letterhead, Observation, Role, Room, RoomFacts, RoomId, WorkSettings,
+    Amendment, Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxKind, BoxRecord, Building, Cable, Colour,
+    Conductor, Device, DeviceKind, Letterhead, Observation, Role, Room, RoomFacts, RoomId, WorkSettings,
 };
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, Standing, propose};
@@ -63,6 +63,20 @@ pub fn audit_of(record: BoxRecord) -> AuditFacts {
     };
     let rooms = vec![RoomFacts { room, boxes: vec![record] }];
     AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new() }
+}
+
+/// An amendment of a rule that changes nothing yet.
+pub fn amendment_of(rule: &str) -> Amendment {
+    Amendment {
+        rule: rule.to_owned(),
+        editions: vec![],
+        off: false,
+        severity: None,
+        since: None,
+        limit: None,
+        citation: None,
+        note: None,
+    }
 }
 
 /// What the rule `code` says of a box under `edition`, wired in `year`.

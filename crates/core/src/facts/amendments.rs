@@ -141,16 +141,7 @@ mod tests {
 
     #[test]
     fn each_is_refused_at_its_place() {
-        let bare = Amendment {
-            rule: "box-fill".to_owned(),
-            editions: vec![],
-            off: false,
-            severity: None,
-            since: None,
-            limit: None,
-            citation: None,
-            note: None,
-        };
+        let bare = crate::testing::amendment_of("box-fill");
         let set = |amendments| AmendmentSet {
             name: "Lakeshire".to_owned(),
             version: "1".to_owned(),

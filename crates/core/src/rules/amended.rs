@@ -91,7 +91,7 @@ mod tests {
     use crate::facts::{BoxContents, DeviceKind, Observation};
     use crate::rules::{RuleResult, Situation, judge};
     use crate::standard::{Edition, WiredUnder};
-    use crate::testing::{box_with, box_with_device, conductor};
+    use crate::testing::{amendment_of as of, box_with, box_with_device, conductor};
 
     fn basis(amendment: Amendment) -> Basis {
         let set = AmendmentSet {
@@ -101,19 +101,6 @@ mod tests {
             amendments: vec![amendment],
         };
         Basis { amendments: vec![set], ..Basis::default() }
-    }
-
-    fn of(rule: &str) -> Amendment {
-        Amendment {
-            rule: rule.to_owned(),
-            editions: vec![],
-            off: false,
-            severity: None,
-            since: None,
-            limit: None,
-            citation: None,
-            note: None,
-        }
     }
 
     fn judged(contents: &BoxContents, amendment: Amendment) -> RuleResult {
