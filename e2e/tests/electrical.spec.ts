@@ -39,6 +39,29 @@ test('a ghost is told from a path by the reading that is asked for', async ({ pa
   clean();
 });
 
+test('a range receptacle is read by the meter, and no lamps are offered', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(server.get().url + walkPath('A6'));
+  const jot = page.getByLabel('Jot', { exact: true });
+  await jot.fill('rng 30 4wire 10/3');
+  await jot.press('Enter');
+  await page.getByRole('button', { name: /not measured/ }).click();
+  await expect(finding(page, 'Wiring as the instruments show it')).toContainText('lamps do not fit here');
+  await part(page, 'Read').click();
+  const upper = page.getByRole('region', { name: 'upper half', exact: true });
+  await expect(page.locator('.lamp-line')).toHaveCount(0);
+  for (const [leads, volts] of [
+    ['hot to other hot', '240'],
+    ['hot to neutral', '150'],
+    ['other hot to neutral', '90'],
+  ] as const) {
+    await upper.getByRole('button', { name: `+ ${leads.replace(' to ', '–')}`, exact: true }).click();
+    await page.getByLabel(`upper half, ${leads}`, { exact: true }).fill(volts);
+  }
+  await expect(finding(page, 'Wiring as the instruments show it')).toContainText('neutral is open or bad');
+  clean();
+});
+
 test('an impossible figure is refused in its field and the rest stays', async ({ page }) => {
   const clean = watch(page);
   await page.goto(server.get().url + walkPath('L6'));

@@ -14,6 +14,7 @@ export function useChoices() {
     locations: pairs(trades.locations),
     purposes: pairs(trades.purposes),
     halves: pairs(trades.halves),
+    rangeWires: pairs(trades.range_wires),
     plates: pairs(trades.plates),
     cableGoes: pairs(trades.cable_goes),
     cableGrounds: pairs(trades.cable_grounds),

@@ -1797,6 +1797,8 @@ export interface components {
             looped?: boolean;
             /** @description Its metal. */
             material?: components["schemas"]["Material"];
+            /** @description A ground on a screw or listed clip of its own in the metal of the box, which joins it to the others there. */
+            on_box?: boolean;
             /** @description It runs through the box without splice or terminal. */
             passes_through?: boolean;
             /** @description No part of it leaves the box: a pigtail or a jumper. */
@@ -2037,6 +2039,7 @@ export interface components {
             marked_no_ground?: boolean | null;
             neutral_tab?: components["schemas"]["Tab"] | null;
             purpose?: components["schemas"]["Purpose"] | null;
+            range_wires?: components["schemas"]["RangeWires"] | null;
             /**
              * Format: int32
              * @description The year it was put in the place of another, where it is younger than the wiring.
@@ -2252,6 +2255,8 @@ export interface components {
         };
         /** @description A device on the face. */
         FaceDevice: {
+            /** @description It has a slot for the ground. */
+            grounded: boolean;
             hot_tab?: components["schemas"]["Tab"] | null;
             /**
              * Format: int32
@@ -3322,6 +3327,15 @@ export interface components {
             value: "general" | "dedicated-appliance" | "refrigerator" | "door-opener" | "sump-pump" | "alarm" | "dishwasher" | "microwave" | "range" | "dryer" | "vehicle" | "lighting" | "lighting-seen-elsewhere" | "other-load";
         };
         /** @description A choice with its words. */
+        Named_RangeWires: {
+            name: string;
+            /**
+             * @description How many conductors a range or dryer receptacle is made for.
+             * @enum {string}
+             */
+            value: "three" | "four";
+        };
+        /** @description A choice with its words. */
         Named_Seat: {
             name: string;
             /**
@@ -4043,6 +4057,11 @@ export interface components {
              */
             low: number;
         };
+        /**
+         * @description How many conductors a range or dryer receptacle is made for.
+         * @enum {string}
+         */
+        RangeWires: "three" | "four";
         /** @description A box to open, or a cable to test. */
         RankedBox: {
             /** @description The box. */
@@ -5097,6 +5116,8 @@ export interface components {
             presets: components["schemas"]["Preset"][];
             probes: components["schemas"]["Named_Probe"][];
             purposes: components["schemas"]["Named_Purpose"][];
+            /** @description Of how many wires a range or dryer receptacle is. */
+            range_wires: components["schemas"]["Named_RangeWires"][];
             rules: components["schemas"]["RuleEntry"][];
             seats: components["schemas"]["Named_Seat"][];
             shop_lengths: components["schemas"]["ShopLength"][];

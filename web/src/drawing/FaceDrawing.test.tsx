@@ -21,6 +21,7 @@ const face = (change: Partial<Face> = {}): Face => ({
       seat: 'spacers',
       spacers: 2,
       split: false,
+      grounded: true,
       terminals: [],
     },
   ],

@@ -81,6 +81,7 @@ export function FaceDrawing({ face, after, changes = [] }: Props) {
             width={px(device.width)}
             height={Math.min(px(face.height) * 0.92, px(66_000_000))}
             split={device.split}
+            grounded={device.grounded}
           />
           <Terminals
             device={device}
@@ -161,6 +162,7 @@ function Device({
   width,
   height,
   split,
+  grounded,
 }: {
   kind: Face['devices'][number]['kind'];
   x: number;
@@ -168,6 +170,7 @@ function Device({
   width: number;
   height: number;
   split: boolean;
+  grounded: boolean;
 }) {
   const half = height / 4;
   const slots = (cy: number, ground: boolean) => (
@@ -176,11 +179,20 @@ function Device({
       {ground && <path className="slot" d={`M${x - 3} ${cy + 12}a3 3 0 0 1 6 0z`} />}
     </>
   );
+  // Two hots, a neutral above them, and below a ground where it has a slot for one.
+  const range = (
+    <path
+      className="slot"
+      d={`M${x - 13} ${y - 6}v13M${x + 13} ${y - 6}v13M${x - 5} ${y - 18}h10v6${grounded ? `M${x - 4} ${y + 20}a4 4 0 0 1 8 0z` : ''}`}
+    />
+  );
   const receptacle = kind.includes('receptacle') || kind === 'combination';
   return (
     <g className="device">
       <rect x={x - width / 2} y={y - height / 2} width={width} height={height} rx="5" />
-      {kind === 'single-receptacle' || kind === 'range-receptacle' ? (
+      {kind === 'range-receptacle' ? (
+        range
+      ) : kind === 'single-receptacle' ? (
         slots(y, true)
       ) : receptacle ? (
         <>

@@ -233,6 +233,14 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
               onChange={(event) => set({ isolated: event.target.checked })}
             />
           )}
+          {(conductor.role === 'equipment-grounding' || conductor.on_box) && (
+            <Form.Check
+              id={`conductors-${index}-on_box`}
+              label="On its own screw of the metal box"
+              checked={conductor.on_box}
+              onChange={(event) => set({ on_box: event.target.checked })}
+            />
+          )}
           <Form.Check
             id={`through-${conductor.id}`}
             label="Passes through unspliced"

@@ -61,6 +61,16 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         unit="A"
         onChange={(amperes) => set({ amperes })}
       />
+      {device.kind === 'range-receptacle' && (
+        <Choice
+          label="Its wires"
+          id={`devices-${index}-range_wires`}
+          value={device.range_wires}
+          choices={choices.rangeWires}
+          none="not noted"
+          onChange={(range_wires) => set({ range_wires })}
+        />
+      )}
       <Choice
         label="It is for"
         id={`devices-${index}-purpose`}

@@ -24,6 +24,17 @@ const USUAL: [Probe, Probe][] = [
   ['ground', 'known-ground'],
 ];
 
+/** At a range or dryer receptacle, which lamps do not fit. */
+const RANGE: [Probe, Probe][] = [
+  ['hot', 'other-hot'],
+  ['hot', 'neutral'],
+  ['other-hot', 'neutral'],
+  ['hot', 'ground'],
+];
+
+const takesLamps = ({ devices }: BoxContents) =>
+  devices.length === 0 || devices.some((device) => device.kind !== 'range-receptacle');
+
 export function Readings({ audit, session, state }: Props) {
   const contents = contentsOf(state);
   const { diagnoses } = state.judgement.electrical;
@@ -49,12 +60,14 @@ export function Readings({ audit, session, state }: Props) {
     <div className="readings">
       {halves.map((half, index) => (
         <section key={half} aria-label={`${half} half`}>
-          <LampRow
-            half={half}
-            id={index === 0 ? 'lamps' : undefined}
-            reading={contents.lamps.find((reading) => reading.half === half)}
-            onChange={(reading) => lampsOf(half, reading)}
-          />
+          {takesLamps(contents) && (
+            <LampRow
+              half={half}
+              id={index === 0 ? 'lamps' : undefined}
+              reading={contents.lamps.find((reading) => reading.half === half)}
+              onChange={(reading) => lampsOf(half, reading)}
+            />
+          )}
           {diagnoses
             .filter((diagnosis) => diagnosis.half === half)
             .map((diagnosis) => (
@@ -174,17 +187,19 @@ function AddReading({ half, contents, onAdd, onChange }: AddProps) {
   });
   return (
     <>
-      <div className="add-readings">
-        {USUAL.filter(([a, b]) => !taken(a, b)).map(([a, b]) => (
-          <button
-            key={a + b}
-            type="button"
-            className="chip offer"
-            onClick={() => onAdd({ meter, from: a, to: b, loaded: false })}
-          >
-            + {name(a)}–{name(b)}
-          </button>
-        ))}
+      <div className="add-readings" id={half === 'upper' ? 'readings' : undefined} tabIndex={-1}>
+        {(takesLamps(contents) ? USUAL : RANGE)
+          .filter(([a, b]) => !taken(a, b))
+          .map(([a, b]) => (
+            <button
+              key={a + b}
+              type="button"
+              className="chip offer"
+              onClick={() => onAdd({ meter, from: a, to: b, loaded: false })}
+            >
+              + {name(a)}–{name(b)}
+            </button>
+          ))}
       </div>
       <details className="more-readings">
         <summary>Other leads, detector{gfci ? ', GFCI button' : ''}</summary>

@@ -4,8 +4,8 @@ use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_
 use nailpunch_core::facts::{
     AddedKind, BoxBond, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves, HouseRuleInfo,
     HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer, Preset, Probe,
-    Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos, observation_infos,
-    panel_observation_infos, presets, terminals_of,
+    RangeWires, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos,
+    observation_infos, panel_observation_infos, presets, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
 use nailpunch_core::quantity::UnitSystem;
@@ -124,6 +124,8 @@ pub struct Trades {
     locations: Vec<Named<Location>>,
     purposes: Vec<Named<Purpose>>,
     halves: Vec<Named<Halves>>,
+    /// Of how many wires a range or dryer receptacle is.
+    range_wires: Vec<Named<RangeWires>>,
     plates: Vec<Named<Plate>>,
     cable_goes: Vec<Named<CableGoes>>,
     cable_grounds: Vec<Named<CableGround>>,
@@ -182,6 +184,7 @@ pub fn trades() -> Json<Trades> {
         locations: named(Location::ALL, Location::name),
         purposes: named(Purpose::ALL, Purpose::name),
         halves: named(Halves::ALL, Halves::name),
+        range_wires: named(RangeWires::ALL, RangeWires::name),
         plates: named(Plate::ALL, Plate::name),
         cable_goes: named(CableGoes::ALL, CableGoes::name),
         cable_grounds: named(CableGround::ALL, CableGround::name),

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::electrical::proof_of_dead::{DeadTest, dead_test_of_box};
-use crate::electrical::{Arrangement, Diagnosis, HalfReadings, LandingMistake, arrangements, diagnose, mistakes};
+use crate::electrical::{Arrangement, Diagnosis, LandingMistake, arrangements, diagnose_box, mistakes};
 use crate::facts::Pointer;
 use crate::facts::{
     Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, KnownSupply, LengthText, Ruling, TypedEntry,
@@ -111,7 +111,7 @@ impl Electrical {
     /// Of a box.
     fn of(contents: &BoxContents, methods: DeadTestMethods) -> Self {
         Self {
-            diagnoses: HalfReadings::of(contents).iter().map(diagnose).collect(),
+            diagnoses: diagnose_box(contents),
             arrangements: arrangements(contents),
             mistakes: mistakes(contents),
             dead_test: dead_test_of_box(contents, methods),

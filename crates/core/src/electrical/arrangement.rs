@@ -3,7 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{BoxContents, Conductor, Device, DeviceKind, Landing, Role, Tab, Terminal, terminals_of};
+use crate::facts::{BoxContents, CableGoes, Conductor, Device, DeviceKind, Landing, Role, Tab, Terminal, terminals_of};
 
 /// Something landed wrong.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -115,7 +115,7 @@ pub fn mistakes(contents: &BoxContents) -> Vec<LandingMistake> {
                 });
             }
         }
-        if let Some((dangerous, sentence)) = mistake_of_whole(&landed) {
+        if let Some((dangerous, sentence)) = mistake_of_whole(&landed, contents) {
             let sentence = sentence.to_owned();
             found.push(LandingMistake { device: device.id, terminal: None, conductor: None, dangerous, sentence });
         }
@@ -124,7 +124,7 @@ pub fn mistakes(contents: &BoxContents) -> Vec<LandingMistake> {
 }
 
 /// What is wrong with a device taken as a whole.
-fn mistake_of_whole(landed: &Landed) -> Option<(bool, &'static str)> {
+fn mistake_of_whole(landed: &Landed, contents: &BoxContents) -> Option<(bool, &'static str)> {
     let role = |terminal| landed.role_on(terminal);
     match landed.device.kind {
         DeviceKind::ThreeWaySwitch => {
@@ -145,11 +145,12 @@ fn mistake_of_whole(landed: &Landed) -> Option<(bool, &'static str)> {
                  is spliced elsewhere.",
             ))
         }
-        DeviceKind::GfciReceptacle => (role(Terminal::LineBrass).is_none() && role(Terminal::LoadBrass).is_some())
-            .then_some((
+        DeviceKind::GfciReceptacle => {
+            (role(Terminal::LoadBrass).is_some() && fed_at_load(landed, contents)).then_some((
                 true,
                 "The feed is on the load terminals: the receptacle stays live when it has tripped, or will not reset.",
-            )),
+            ))
+        }
         DeviceKind::DuplexReceptacle | DeviceKind::Combination | DeviceKind::TwoSlotReceptacle => {
             let (upper, lower) = (landed.on(Terminal::BrassUpper), landed.on(Terminal::BrassLower));
             let roles = (upper.map(|c| c.role), lower.map(|c| c.role));
@@ -174,6 +175,15 @@ fn mistake_of_whole(landed: &Landed) -> Option<(bool, &'static str)> {
         }
         DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle => None,
     }
+}
+
+/// The feed of a GFCI receptacle is on its load terminals: they alone are used, or line and load are exchanged as far as one
+/// knows where the cables go.
+fn fed_at_load(landed: &Landed, contents: &BoxContents) -> bool {
+    let goes = |terminal| landed.on(terminal).and_then(|conductor| contents.cable_feeding(conductor)?.goes);
+    landed.on(Terminal::LineBrass).is_none()
+        || goes(Terminal::LoadBrass) == Some(CableGoes::Feed)
+        || goes(Terminal::LineBrass) == Some(CableGoes::Onward)
 }
 
 /// What each device is a part of, as far as its terminals tell.
@@ -397,6 +407,23 @@ mod tests {
         assert_eq!(arrangements(&contents)[0].name, "split, one half switched");
         contents.devices[0].hot_tab = Some(Tab::Whole);
         assert!(says(&contents)[0].contains("the switch does nothing"));
+    }
+
+    #[test]
+    fn a_gfci_fed_at_its_load_side_is_seen_by_where_its_cables_go() {
+        use crate::facts::Cable;
+        let wires = [HOT, (2, Colour::Black, Role::Ungrounded)];
+        let on = [(Terminal::LineBrass, 1), (Terminal::LoadBrass, 2)];
+        let mut contents = landed(DeviceKind::GfciReceptacle, &wires, &on);
+        contents.cables.push(Cable::new(2));
+        assert!(mistakes(&contents).is_empty(), "nobody said where the cables go");
+        let mut goes = |first, second| {
+            (contents.cables[0].goes, contents.cables[1].goes) = (first, second);
+            mistakes(&contents).iter().any(|mistake| mistake.dangerous)
+        };
+        assert!(!goes(Some(CableGoes::Feed), Some(CableGoes::Onward)));
+        assert!(goes(Some(CableGoes::Onward), None));
+        assert!(goes(None, Some(CableGoes::Feed)));
     }
 
     #[test]

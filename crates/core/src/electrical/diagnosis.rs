@@ -7,8 +7,9 @@ use super::half_readings::HalfReadings;
 use super::next_reading::{NextReading, next_reading};
 use super::path::GroundPath;
 use super::prediction::{PREDICTIONS, Prediction};
+use super::two_legs::TwoLegs;
 use super::wiring::WiringState;
-use crate::facts::{Half, Meter};
+use crate::facts::{BoxContents, Half, Meter};
 use crate::quantity::capitalised;
 
 /// A way of wiring that explains the readings.
@@ -73,6 +74,14 @@ pub(super) fn causes(consistent: &[&Prediction]) -> Vec<WiringState> {
     }
     states.sort_by(|(_, a), (_, b)| b.total_cmp(a));
     states.into_iter().map(|(state, _)| state).collect()
+}
+
+/// What the readings of a box say, half by half. A range or dryer receptacle has none: see [`TwoLegs`].
+pub fn diagnose_box(contents: &BoxContents) -> Vec<Diagnosis> {
+    if TwoLegs::receptacle(contents).is_some() {
+        return Vec::new();
+    }
+    HalfReadings::of(contents).iter().map(diagnose).collect()
 }
 
 /// Everything that the readings of one half say.

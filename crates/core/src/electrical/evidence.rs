@@ -5,6 +5,7 @@ use super::diagnosis::{causes, statement_of};
 use super::half_readings::HalfReadings;
 use super::path::PathGrade;
 use super::prediction::PREDICTIONS;
+use super::two_legs::TwoLegs;
 use super::wiring::WiringState;
 use crate::facts::{BoxContents, GroundInSight, Half, Lamp, Probe};
 
@@ -106,14 +107,18 @@ pub struct Evidence {
     pub rests_on: Vec<String>,
     /// What each half comes to.
     pub halves: Vec<HalfEvidence>,
+    /// What a range or dryer receptacle comes to, in the place of halves.
+    pub two_legs: Option<TwoLegs>,
 }
 
 impl Evidence {
     /// Of a box.
     pub fn of(contents: &BoxContents) -> Self {
         let mut evidence = Self::default();
+        let range = TwoLegs::receptacle(contents);
         for readings in HalfReadings::of(contents) {
-            let states = causes(&readings.consistent(&PREDICTIONS));
+            // A leg of 240 V is none of the wirings of a receptacle of 120 V.
+            let states = if range.is_some() { Vec::new() } else { causes(&readings.consistent(&PREDICTIONS)) };
             let (ground, metal) = (readings.ground_path(), readings.metal_path());
             let settled = |is: fn(WiringState) -> bool| {
                 let first = is(*states.first()?);
@@ -129,8 +134,10 @@ impl Evidence {
             // Where every way of wiring that explains the readings is grounded, or none is, that says more than one figure.
             let by_wiring = settled(|state| state.facts().grounded);
             let off = may_be_off(&states);
-            if !off {
+            if !off && range.is_none() {
                 worse(&mut evidence.ground_found, by_wiring.or(by_meter).or(by_lamps));
+            }
+            if !off {
                 worse(&mut evidence.box_bonded, grade(metal.grade));
             }
             // Metal that stands at a voltage to a known ground is not bonded, whatever else was read.
@@ -148,8 +155,13 @@ impl Evidence {
             }
             let rests_on = readings.words();
             evidence.rests_on.extend(rests_on.iter().map(|words| format!("{}: {words}", readings.half.name())));
+            if range.is_some() {
+                continue;
+            }
             evidence.halves.push(HalfEvidence { half: readings.half, causes: states, rests_on });
         }
+        evidence.two_legs = range.map(|device| TwoLegs::of(contents, device));
+        worse(&mut evidence.ground_found, evidence.two_legs.as_ref().and_then(TwoLegs::ground_found));
         evidence
     }
 
@@ -182,7 +194,7 @@ impl Evidence {
             }
             "metal-box-bonded" => self.box_bonded == Some(true),
             // Where there is no ground to be found the readings have to be there, and the rule has judged them.
-            _ if contents.ground_in_sight() == GroundInSight::None => !self.halves.is_empty(),
+            _ if contents.ground_in_sight() == GroundInSight::None => !self.halves.is_empty() || self.reads_correct(),
             _ => self.ground_found == Some(true) || self.box_bonded == Some(true),
         };
         if there {
@@ -194,9 +206,10 @@ impl Evidence {
         }
     }
 
-    /// Every half that was read may be wired as it should be, and at least one was.
+    /// Every half that was read may be wired as it should be, and at least one was; or both legs are.
     pub fn reads_correct(&self) -> bool {
-        !self.halves.is_empty() && self.halves.iter().all(HalfEvidence::may_be_correct)
+        self.two_legs.as_ref().is_some_and(TwoLegs::is_sound)
+            || !self.halves.is_empty() && self.halves.iter().all(HalfEvidence::may_be_correct)
     }
 }
 

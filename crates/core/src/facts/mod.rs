@@ -28,8 +28,9 @@ pub use r#box::{
     Carries, Colour, Conductor, ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind,
     EntryEcho, Extent, Fittings, FreeFigures, GroundInSight, Halves, Hung, HungKind, JoiningMethod, Joint, KnownSupply,
     Landing, LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed, Opening,
-    Plate, Preset, Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal,
-    TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
+    Plate, Preset, RangeWires, Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab,
+    Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets,
+    terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};

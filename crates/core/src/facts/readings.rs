@@ -101,7 +101,7 @@ pub enum Probe {
     Ground,
     /// The bare metal of the box.
     BoxMetal,
-    /// The hot slot of the other half.
+    /// The hot slot of the other half, or the second hot of a range or dryer receptacle.
     OtherHot,
     /// A ground known to be good, apart from this circuit.
     KnownGround,
@@ -121,7 +121,7 @@ impl Probe {
             Self::Neutral => "neutral",
             Self::Ground => "ground",
             Self::BoxMetal => "box metal",
-            Self::OtherHot => "hot of the other half",
+            Self::OtherHot => "other hot",
             Self::KnownGround => "known ground",
             Self::Air => "lead in the air",
         }

@@ -5,7 +5,7 @@ use super::seen::SEEN;
 use super::word::{Meaning, Measure, Word, word};
 use crate::facts::{
     BoxBond, BoxContents, BoxKind, Cable, Conductor, ConductorCondition, Construction, Device, DeviceKind, Halves,
-    Plate, Seat, SupportFitting, WallFinish,
+    Plate, RangeWires, Seat, SupportFitting, WallFinish,
 };
 use crate::standard::{Location, Purpose, WiringMethod};
 
@@ -25,6 +25,11 @@ fn cables(contents: &mut BoxContents, set: impl Fn(&mut Cable)) {
 
 fn devices(contents: &mut BoxContents, set: impl Fn(&mut Device)) {
     contents.devices.iter_mut().for_each(set);
+}
+
+fn ranges(contents: &mut BoxContents, wires: RangeWires) {
+    let ranges = contents.devices.iter_mut().filter(|device| device.kind == DeviceKind::RangeReceptacle);
+    ranges.for_each(|device| device.range_wires = Some(wires));
 }
 
 fn fitting(contents: &mut BoxContents, fitting: SupportFitting) {
@@ -332,6 +337,21 @@ static FACTS: &[Word] = &[
         &["nocoalr"],
         "not marked for aluminium",
         Meaning::Set(|contents| devices(contents, |d| d.for_aluminium = Some(false))),
+    ),
+    word(
+        &["3wire", "threewire"],
+        "three-wire, no ground slot",
+        Meaning::Set(|contents| ranges(contents, RangeWires::Three)),
+    ),
+    word(&["4wire", "fourwire"], "four-wire", Meaning::Set(|contents| ranges(contents, RangeWires::Four))),
+    word(
+        &["onbox"],
+        "each ground on its own screw of the metal box",
+        Meaning::Set(|contents| {
+            let grounds =
+                contents.conductors.iter_mut().filter(|conductor| conductor.is_ground() && !conductor.isolated);
+            grounds.for_each(|ground| ground.on_box = true);
+        }),
     ),
     word(
         &["halfhot"],

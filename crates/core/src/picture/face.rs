@@ -29,6 +29,8 @@ pub struct FaceDevice {
     pub seat: Option<Seat>,
     /// Spacers of 1/8 in under each ear.
     pub spacers: u8,
+    /// It has a slot for the ground.
+    pub grounded: bool,
     /// The halves have two feeds.
     pub split: bool,
     /// The tab between its brass screws.
@@ -145,6 +147,7 @@ impl Face {
                     width: GANG_PITCH.nm() * span - Length::sixteenths(8).nm(),
                     seat: device.seat,
                     spacers: device.spacers,
+                    grounded: device.is_grounding_type(),
                     split: device.split,
                     hot_tab: device.hot_tab,
                     terminals: terminals_of(device.kind)

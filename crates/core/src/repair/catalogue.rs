@@ -4,10 +4,10 @@ use super::Repair;
 use super::r#box::{
     bond_box, box_extender, bring_ground, bring_splice_in, change_breaker, clamp_cables, close_openings,
     correct_landing, cut_out_box, expose_box, extend_crimp_sleeve, extend_in_line_lever, extend_side_by_side_lever,
-    extend_twist_on, extension_ring, fan_box, fit_cover, fresh_end, gfci_receptacle, ground_device, join_grounds,
-    junction_box, loop_feed, mark_conductor, mark_no_ground, protect_upstream, pull_slack, re_feed, remake_splice,
-    remove_jumper, replace_box, replace_receptacle, resecure_box, reterminate, spacers, strip_back, tie_breakers,
-    torque_terminals, two_slot_receptacle, weatherproof,
+    extend_twist_on, extension_ring, fan_box, fit_cover, four_wire_receptacle, fresh_end, gfci_receptacle,
+    ground_device, join_grounds, junction_box, loop_feed, mark_conductor, mark_no_ground, protect_upstream, pull_slack,
+    re_feed, remake_splice, remove_jumper, replace_box, replace_receptacle, resecure_box, reterminate,
+    separate_neutrals, spacers, strip_back, tie_breakers, torque_terminals, two_slot_receptacle, weatherproof,
 };
 
 /// Every repair, the least intrusive first.
@@ -37,7 +37,9 @@ pub static REPAIRS: &[Repair] = &[
     box_extender::REPAIR,
     extension_ring::REPAIR,
     loop_feed::REPAIR,
+    separate_neutrals::REPAIR,
     two_slot_receptacle::REPAIR,
+    four_wire_receptacle::REPAIR,
     replace_receptacle::REPAIR,
     gfci_receptacle::REPAIR,
     weatherproof::REPAIR,

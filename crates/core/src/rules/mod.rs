@@ -119,6 +119,7 @@ pub static RULES: &[Rule] = &[
     conductors::conductor_damage::RULE,
     conductors::conductor_reidentified::RULE,
     conductors::neutral_identification::RULE,
+    conductors::neutral_of_its_circuit::RULE,
     conductors::switch_neutral::RULE,
     conductors::conductor_colour_ambiguous::RULE,
     conductors::exposed_copper::RULE,

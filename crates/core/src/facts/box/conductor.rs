@@ -198,6 +198,9 @@ pub struct Conductor {
     /// An isolated ground, kept apart from the others.
     #[serde(default)]
     pub isolated: bool,
+    /// A ground on a screw or listed clip of its own in the metal of the box, which joins it to the others there.
+    #[serde(default)]
+    pub on_box: bool,
     /// Marked permanently as what it is used for, where its colour says something else.
     #[serde(default)]
     pub remarked: Option<bool>,
@@ -235,6 +238,7 @@ impl Conductor {
             tap: false,
             from_canopy: false,
             isolated: false,
+            on_box: false,
             remarked: None,
             condition: None,
             damage_at: None,

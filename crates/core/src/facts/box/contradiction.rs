@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 
 use super::cable::{Cable, CableGoes, CableGround};
 use super::conductor::Conductor;
-use super::contents::BoxContents;
+use super::contents::{BoxContents, Construction};
 use super::device::DeviceKind;
 use crate::facts::house_rules::HouseRules;
 use crate::facts::problem::Pointer;
@@ -84,6 +84,14 @@ impl BoxContents {
         }
         for (index, conductor) in self.conductors.iter().enumerate() {
             let place = Pointer::root().at("conductors").at(index);
+            if conductor.on_box && self.construction == Some(Construction::Nonmetallic) {
+                let message = "a ground is noted on the metal of the box, and the box is not of metal";
+                add(&place.at("on_box"), message.to_owned());
+            } else if conductor.on_box && !conductor.is_ground() {
+                let message =
+                    format!("a {} is noted on the metal of the box; only a ground goes there", conductor.role.name());
+                add(&place.at("on_box"), message);
+            }
             let (Some(length), Some(reach)) = (conductor.free_length, conductor.reach) else { continue };
             let behind = Offset::from(length) - reach;
             match self.sheath_end_of(conductor) {

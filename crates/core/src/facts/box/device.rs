@@ -151,6 +151,29 @@ impl Halves {
     }
 }
 
+/// How many conductors a range or dryer receptacle is made for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum RangeWires {
+    /// Two hots and a neutral that grounds the frame as well: there is no slot for a ground.
+    Three,
+    /// Two hots, a neutral and a ground.
+    Four,
+}
+
+impl RangeWires {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 2] = [Self::Three, Self::Four];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Three => "three-wire, no ground slot",
+            Self::Four => "four-wire",
+        }
+    }
+}
+
 /// One device on its yoke.
 #[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -168,6 +191,9 @@ pub struct Device {
     /// Its rating in amperes.
     #[serde(default)]
     pub amperes: Option<u16>,
+    /// Whether a range or dryer receptacle is a three-wire or a four-wire one.
+    #[serde(default)]
+    pub range_wires: Option<RangeWires>,
     /// What it is for; general use when it is not noted.
     #[serde(default)]
     pub purpose: Option<Purpose>,
@@ -226,6 +252,7 @@ impl Device {
             gangs,
             largest: None,
             amperes: None,
+            range_wires: None,
             purpose: None,
             replaced: None,
             arc_fault: None,
@@ -246,6 +273,16 @@ impl Device {
     /// How a person at the wall calls it.
     pub fn label(&self) -> String {
         format!("{} {}", self.kind.name(), self.id)
+    }
+
+    /// It has a slot for the ground, so that people trust one to be there.
+    pub fn is_grounding_type(&self) -> bool {
+        self.kind.is_grounding_type() && !self.is_three_wire()
+    }
+
+    /// It is a three-wire range or dryer receptacle: the neutral grounds the frame.
+    pub fn is_three_wire(&self) -> bool {
+        self.kind == DeviceKind::RangeReceptacle && self.range_wires == Some(RangeWires::Three)
     }
 
     /// The outlet that it is, as the codes look at it, in a box that stands like this at such a place.

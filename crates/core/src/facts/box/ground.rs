@@ -40,6 +40,14 @@ impl BoxContents {
         let open = of(MethodGround::Unknown).or_else(|| of(MethodGround::ShortWays));
         if open.is_some() || self.cables.is_empty() { GroundInSight::Unknown } else { GroundInSight::None }
     }
+
+    /// The metal of the box joins this ground to others: by a screw or clip of its own, or by what is spliced to it.
+    pub fn is_on_box(&self, ground: &Conductor) -> bool {
+        let spliced = |other: &Conductor| other.joined.is_some() && other.joined == ground.joined;
+        self.construction != Some(Construction::Nonmetallic)
+            && (ground.on_box || self.grounds().any(|other| other.on_box && spliced(other)))
+    }
+
     /// Some conductor of a cable is noted.
     pub(super) fn has_conductors_of(&self, cable: &Cable) -> bool {
         self.conductors.iter().any(|conductor| conductor.cable == Some(cable.id))

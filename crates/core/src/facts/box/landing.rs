@@ -77,8 +77,9 @@ pub const fn terminals_of(kind: DeviceKind) -> &'static [Terminal] {
         DeviceKind::DuplexReceptacle | DeviceKind::Combination => {
             &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::BrassLower, Terminal::SilverLower, Terminal::Green]
         }
-        DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle => {
-            &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::Green]
+        DeviceKind::SingleReceptacle => &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::Green],
+        DeviceKind::RangeReceptacle => {
+            &[Terminal::BrassUpper, Terminal::BrassLower, Terminal::SilverUpper, Terminal::Green]
         }
         DeviceKind::TwoSlotReceptacle => {
             &[Terminal::BrassUpper, Terminal::SilverUpper, Terminal::BrassLower, Terminal::SilverLower]

@@ -23,7 +23,7 @@ pub use cable::{Cable, CableEntry, CableGoes, CableGround, CableSupply};
 pub use conductor::{Colour, Conductor, ConductorCondition, ConductorEnd, JoiningMethod, Joint, Role, Strands};
 pub use contents::{BoxContents, BoxKind, Construction, Opening};
 pub use contradiction::Contradiction;
-pub use device::{Carries, Device, DeviceKind, Halves, Hung, HungKind, Seat, Tab};
+pub use device::{Carries, Device, DeviceKind, Halves, Hung, HungKind, RangeWires, Seat, Tab};
 pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, TypedEntry, apply_entries, length_texts};
 pub use free_figures::{Extent, FreeFigures, Source};
 pub use ground::GroundInSight;

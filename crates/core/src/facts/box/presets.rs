@@ -101,6 +101,7 @@ impl BoxContents {
         let devices = self.devices.iter().map(|device| Device {
             gangs: device.gangs,
             amperes: device.amperes,
+            range_wires: device.range_wires,
             purpose: device.purpose,
             split: device.split,
             halves: device.halves,

@@ -89,7 +89,8 @@ impl BoxContents {
         self.cable_feeding(conductor).map_or(self.supply, |cable| self.supply_of_cable(cable))
     }
 
-    fn cable_feeding(&self, conductor: &Conductor) -> Option<&Cable> {
+    /// The cable that a conductor hangs on: its own; a pigtail's by what it is joined to.
+    pub(crate) fn cable_feeding(&self, conductor: &Conductor) -> Option<&Cable> {
         if let Some(own) = self.cable_of(conductor) {
             return Some(own);
         }

@@ -23,7 +23,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let protected = contents.supply.gfci == Some(true);
     let mut change = diagnosis.change(1);
     let mut count = 0;
-    for device in change.after.devices.iter_mut().filter(|device| device.kind.is_grounding_type()) {
+    for device in change.after.devices.iter_mut().filter(|device| device.is_grounding_type()) {
         if protected || device.kind == DeviceKind::GfciReceptacle {
             device.marked_no_ground = Some(true);
             count += 1;

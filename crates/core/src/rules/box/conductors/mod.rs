@@ -9,6 +9,7 @@ pub mod exposed_copper;
 pub mod free_conductor_length;
 pub mod free_conductor_reach;
 pub mod neutral_identification;
+pub mod neutral_of_its_circuit;
 pub mod splice_connector;
 pub mod splice_enclosed;
 pub mod strands_astray;

@@ -6,6 +6,7 @@ pub mod device_metal;
 pub mod device_rating;
 pub mod device_secure;
 pub mod gfci_required;
+mod range_wiring;
 mod replaced;
 pub mod safe_to_work;
 pub mod split_receptacle;

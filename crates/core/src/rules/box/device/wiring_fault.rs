@@ -1,5 +1,6 @@
 //! `wiring-fault`: a receptacle is wired as it should be, as far as instruments can tell.
 
+use super::range_wiring;
 use crate::electrical::{Evidence, HalfEvidence, WiringState};
 use crate::facts::{DeviceKind, GroundInSight, Half, Probe};
 use crate::quantity::Voltage;
@@ -41,15 +42,13 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return Vec::new();
     }
     if receptacles().all(|device| device.kind == DeviceKind::RangeReceptacle) {
-        let sentence = "Lamps do not fit a range or dryer receptacle. Read it with a meter: 240 V leg to leg, 120 V from each \
-                        leg to neutral and to ground.";
-        return vec![Finding::not_applicable("receptacle", sentence)];
+        return receptacles().flat_map(|device| range_wiring::findings(contents, device)).collect();
     }
     // Without a ground in the box a receptacle that owns up to it cannot show one.
     let said_to_have_none = contents.ground_in_sight() == GroundInSight::None
         && contents.devices.iter().filter(|device| device.kind.is_receptacle()).all(|device| {
             let protected = device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true);
-            !device.kind.is_grounding_type() || (protected && device.marked_no_ground == Some(true))
+            !device.is_grounding_type() || (protected && device.marked_no_ground == Some(true))
         });
     let halves = Evidence::of(contents).halves;
     if halves.is_empty() {
@@ -133,7 +132,9 @@ mod tests {
     #[test]
     fn nobody_is_sent_to_a_range_receptacle_with_lamps() {
         let contents = box_with_device(DeviceKind::RangeReceptacle);
-        assert_eq!(verdict(RULE.code, &contents), Verdict::NotApplicable);
+        let result = judged(RULE.code, &contents, Edition::Nec2023, None);
+        assert_eq!(result.verdict, Verdict::NotMeasured);
+        assert!(result.sentence.contains("hot to hot"), "{}", result.sentence);
     }
 
     #[test]

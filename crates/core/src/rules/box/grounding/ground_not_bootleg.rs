@@ -24,7 +24,7 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    if !contents.devices.iter().any(|device| device.kind.is_grounding_type()) {
+    if !contents.devices.iter().any(crate::facts::Device::is_grounding_type) {
         return Vec::new();
     }
     let seen = contents.observed(Observation::NeutralGroundJumper);

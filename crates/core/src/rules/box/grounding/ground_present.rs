@@ -1,9 +1,10 @@
 //! `ground-present`: a three-slot receptacle and a metal box have an equipment ground.
 
 use crate::electrical::{Evidence, Ground};
-use crate::facts::{Construction, Device, DeviceKind};
+use crate::facts::{BoxContents, Colour, Conductor, Construction, Device, DeviceKind, RangeWires, Role};
+use crate::quantity::Gauge;
 use crate::rules::{Finding, Rule, Situation};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, Material, Profile, RuleBasis, Severity, Since, WiringMethod, cite};
 
 /// The year since which metal boxes and receptacles of new branch circuits are grounded.
 ///
@@ -46,7 +47,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             contents.supply_of_device(device).gfci == Some(true) || device.kind == DeviceKind::GfciReceptacle;
         protected && (device.marked_no_ground == Some(true) || canadian)
     };
-    let grounding = contents.devices.iter().filter(|device| device.kind.is_grounding_type());
+    let grounding = contents.devices.iter().filter(|device| device.is_grounding_type() || device.is_three_wire());
     let trusting = grounding
         .min_by_key(|device| (accepted(device), device.kind == DeviceKind::RangeReceptacle, device.kind.name()));
     if trusting.is_none() && contents.construction == Some(Construction::Nonmetallic) {
@@ -63,6 +64,13 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let evidence = Evidence::of(contents);
     let method = "/cables/0/method";
     let finding = match (evidence.ground(contents), trusting) {
+        (Ground::There(what), Some(device)) if device.is_three_wire() => {
+            let sentence = format!(
+                "A {what} is in the box, and the receptacle grounds the frame of the appliance by the neutral: a four-wire one \
+                 and cord go with it."
+            );
+            Finding::violates("ground", sentence).since(THREE_WIRE_UNTIL)
+        }
         (Ground::There(what), _) => Finding::meets("ground", format!("A {what} is in the box.")),
         (Ground::Broken(what), Some(_)) => {
             let figures = evidence.ground_sentence.as_deref().unwrap_or_default();
@@ -83,10 +91,18 @@ fn check(situation: &Situation) -> Vec<Finding> {
         // Three-wire range and dryer circuits ground their frames by the neutral: lawful in new circuits until NEC 1996,
         // 250.140, from memory, sure. The Canadian code did not allow it.
         (_, Some(device))
-            if device.kind == DeviceKind::RangeReceptacle && situation.basis.edition.profile() == Profile::Nec =>
+            if device.kind == DeviceKind::RangeReceptacle
+                && device.range_wires != Some(RangeWires::Four)
+                && situation.basis.edition.profile() == Profile::Nec =>
         {
             let sentence = "No ground is in the box of the range or dryer: four wires are asked for since 1996.";
-            Finding::violates("ground", sentence).since(THREE_WIRE_UNTIL)
+            match neutral_unfit_to_ground(contents) {
+                Some(why) => {
+                    let sentence = format!("{sentence} An older circuit may stay on three, but {why}.");
+                    Finding::violates("ground", sentence).with_severity(Severity::Danger)
+                }
+                None => Finding::violates("ground", sentence).since(THREE_WIRE_UNTIL),
+            }
         }
         (absent, Some(device)) => {
             if accepted(device) {
@@ -115,10 +131,30 @@ fn check(situation: &Situation) -> Vec<Finding> {
     vec![finding.resting_on(&evidence.rests_on)]
 }
 
+/// Why the neutral of a three-wire range or dryer circuit may not ground a frame: it is too small, or bare in a cable other
+/// than service cable.
+///
+/// # Source
+/// NEC 250.140, exception, from memory, sure: no smaller than 10 AWG copper or 8 AWG aluminium; insulated, or bare in
+/// service-entrance cable from the service.
+fn neutral_unfit_to_ground(contents: &BoxContents) -> Option<String> {
+    let neutrals = || contents.conductors.iter().filter(|conductor| conductor.role == Role::Grounded);
+    let small = |conductor: &&Conductor| {
+        let least = if conductor.material == Material::Copper { Gauge::Awg10 } else { Gauge::Awg8 };
+        conductor.gauge < least
+    };
+    if let Some(neutral) = neutrals().find(small) {
+        return Some(format!("its neutral of {} is too small for that", neutral.gauge));
+    }
+    let bare = neutrals().find(|conductor| conductor.colour == Colour::Bare)?;
+    let method = contents.cable_of(bare)?.method;
+    let fit = matches!(method, WiringMethod::Service | WiringMethod::Unknown);
+    (!fit).then(|| format!("its neutral is bare in {}", method.name()))
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::{BoxContents, DeviceKind};
     use crate::rules::Verdict;
     use crate::standard::Edition;
     use crate::testing::{box_with_device, judged, verdict};
@@ -138,7 +174,8 @@ mod tests {
 
     #[test]
     fn a_three_wire_range_circuit_of_before_1996_may_stay() {
-        let contents = without_ground(DeviceKind::RangeReceptacle);
+        let mut contents = without_ground(DeviceKind::RangeReceptacle);
+        contents.conductors.iter_mut().for_each(|conductor| conductor.gauge = Gauge::Awg10);
         let judge = |edition, year| {
             let result = judged(RULE.code, &contents, edition, Some(year));
             (result.verdict, result.severity)
@@ -146,6 +183,37 @@ mod tests {
         assert_eq!(judge(Edition::Nec2023, 1985).0, Verdict::Legacy);
         assert_eq!(judge(Edition::Nec2023, 2005), (Verdict::Violates, Severity::Violation));
         assert_eq!(judge(Edition::Cec2021, 1985), (Verdict::Violates, Severity::Danger));
+    }
+
+    #[test]
+    fn three_wires_may_stay_only_on_three_slots_and_a_neutral_that_is_fit() {
+        // NEC 250.140, exception, from memory, sure.
+        let judge = |change: &dyn Fn(&mut BoxContents)| {
+            let mut contents = without_ground(DeviceKind::RangeReceptacle);
+            contents.conductors.iter_mut().for_each(|conductor| conductor.gauge = Gauge::Awg10);
+            change(&mut contents);
+            let result = judged(RULE.code, &contents, Edition::Nec2023, Some(1985));
+            (result.verdict, result.severity == Severity::Danger)
+        };
+        let (legacy, danger) = ((Verdict::Legacy, false), (Verdict::Violates, true));
+        let bare = |contents: &mut BoxContents| contents.conductors[1].colour = Colour::Bare;
+        assert_eq!(judge(&|c| c.devices[0].range_wires = Some(RangeWires::Three)), legacy);
+        assert_eq!(judge(&|c| c.devices[0].range_wires = Some(RangeWires::Four)), danger, "its slot promises one");
+        assert_eq!(judge(&|c| c.conductors[1].gauge = Gauge::Awg12), danger);
+        assert_eq!(judge(&|c| c.conductors[1].material = Material::Aluminium), danger, "8 AWG of aluminium");
+        assert_eq!(judge(&bare), danger, "bare in NM cable");
+        assert_eq!(
+            judge(&|c| {
+                bare(c);
+                c.cables[0].method = WiringMethod::Service;
+            }),
+            legacy
+        );
+        // A ground that is there is used: a four-wire receptacle goes with it.
+        let mut contents = box_with_device(DeviceKind::RangeReceptacle);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+        contents.devices[0].range_wires = Some(RangeWires::Three);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates);
     }
 
     #[test]

@@ -1,6 +1,6 @@
 //! `grounds-joined`: all equipment grounds in a box are joined, and no device carries the path.
 
-use crate::facts::{Conductor, Observation};
+use crate::facts::{BoxContents, Conductor, Observation};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
@@ -22,31 +22,46 @@ pub const RULE: Rule = Rule {
     check,
 };
 
+/// What a ground is joined by.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+enum Joined<'a> {
+    /// The metal of the box: each on a screw or clip of its own.
+    Box,
+    /// A splice, by its letter.
+    Splice(&'a str),
+}
+
+impl<'a> Joined<'a> {
+    fn of(ground: &'a Conductor, contents: &BoxContents) -> Option<Self> {
+        if contents.is_on_box(ground) { Some(Self::Box) } else { ground.joined.as_deref().map(Self::Splice) }
+    }
+}
+
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
     let grounds: Vec<_> = contents.grounds().filter(|ground| !ground.isolated && !ground.pigtail).collect();
     if grounds.len() < 2 {
         return Vec::new();
     }
-    let first = grounds[0].joined.as_deref();
+    let first = Joined::of(grounds[0], contents);
     let said = contents.observed(Observation::GroundsApart);
-    let noted = grounds.iter().all(|ground| ground.joined.is_some());
+    let noted = grounds.iter().all(|ground| Joined::of(ground, contents).is_some());
     let together = if noted && said.is_none() {
         let circuit = |ground: &Conductor| contents.cable_of(ground).and_then(|cable| cable.supply?.circuit);
-        let apart = grounds.iter().any(|ground| ground.joined.as_deref() != first);
+        let apart = grounds.iter().any(|ground| Joined::of(ground, contents) != first);
         // Before 2020 only those of the conductors that are spliced together; from memory, sure.
-        let of_one_circuit = |letter: Option<&str>| {
+        let of_one_circuit = |group: Option<Joined>| {
             let mut own =
-                grounds.iter().filter(|ground| ground.joined.as_deref() == letter).map(|ground| circuit(ground));
+                grounds.iter().filter(|ground| Joined::of(ground, contents) == group).map(|ground| circuit(ground));
             let first = own.next().flatten();
             first.filter(|_| own.all(|other| other == first))
         };
         let edition = situation.basis.edition;
         let by_circuit = edition.profile() == Profile::Nec && edition.year() < 2020 && {
-            let mut letters: Vec<Option<&str>> = grounds.iter().map(|ground| ground.joined.as_deref()).collect();
-            letters.sort_unstable();
-            letters.dedup();
-            let mut circuits: Vec<_> = letters.iter().map(|letter| of_one_circuit(*letter)).collect();
+            let mut groups: Vec<Option<Joined>> = grounds.iter().map(|ground| Joined::of(ground, contents)).collect();
+            groups.sort_unstable();
+            groups.dedup();
+            let mut circuits: Vec<_> = groups.into_iter().map(of_one_circuit).collect();
             let known = circuits.iter().all(Option::is_some);
             circuits.sort_unstable();
             let count = circuits.len();
@@ -57,7 +72,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let sentence = "The grounds are joined circuit by circuit, as editions before 2020 allow.";
             Finding::meets("grounds", sentence)
         } else if apart {
-            Finding::violates("grounds", format!("The {} grounds are in different splices.", grounds.len()))
+            Finding::violates("grounds", format!("The {} grounds are not joined to each other.", grounds.len()))
         } else {
             Finding::meets("grounds", format!("The {} grounds are joined.", grounds.len()))
         }
@@ -84,7 +99,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::{BoxContents, DeviceKind};
+    use crate::facts::DeviceKind;
     use crate::rules::Verdict;
     use crate::testing::{box_with_device, follows, verdict};
 
@@ -105,6 +120,27 @@ mod tests {
         assert_eq!(verdict(RULE.code, &two_grounds([Some("G"), Some("H")])), Verdict::Violates);
         follows(RULE.code, Observation::GroundsApart, &two_grounds([None, None]));
         follows(RULE.code, Observation::GroundThroughDevice, &two_grounds([Some("G"), Some("G")]));
+    }
+
+    #[test]
+    fn the_metal_box_joins_what_is_on_its_own_screws() {
+        // NEC 250.148(C), from memory, sure: to a metal box by a grounding screw, or by a listed device.
+        use crate::facts::{Colour, Construction, Role};
+        let mut contents = two_grounds([Some("G"), None]);
+        contents.construction = Some(Construction::Metal);
+        contents.conductors[3].on_box = true;
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Violates, "the splice is not on the box");
+        // A pigtail takes the splice to the box.
+        let gauge = contents.conductors[2].gauge;
+        let mut pigtail = Conductor::new(5, None, gauge, Colour::Bare, Role::EquipmentGrounding);
+        (pigtail.pigtail, pigtail.on_box, pigtail.joined) = (true, true, Some("G".to_owned()));
+        contents.conductors.push(pigtail);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+        contents.conductors.pop();
+        (contents.conductors[2].joined, contents.conductors[2].on_box) = (None, true);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::Meets);
+        contents.construction = Some(Construction::Nonmetallic);
+        assert_eq!(verdict(RULE.code, &contents), Verdict::NotMeasured, "plastic joins nothing");
     }
 
     #[test]

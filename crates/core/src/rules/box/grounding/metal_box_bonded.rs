@@ -43,6 +43,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
             Finding::violates("box", "Bonded by a screw or clamp that is not made for it.")
         }
         (_, Some(BoxBond::Nothing), _) => Finding::violates("box", "The metal box is not bonded."),
+        (_, None, _) if contents.grounds().any(|ground| contents.is_on_box(ground)) => {
+            Finding::meets("box", "Bonded by the screw or clip that a ground is on.")
+        }
         (_, None, _) => Finding::not_measured("box", "look how the ground is fixed to the metal box", "/bond"),
     };
     vec![finding.resting_on(&rests_on)]

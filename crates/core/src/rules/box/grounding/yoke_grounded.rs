@@ -1,7 +1,7 @@
 //! `yoke-grounded`: switch yokes and metal plates are grounded.
 
 use crate::electrical::{Evidence, Ground};
-use crate::facts::{Construction, Observation, Plate};
+use crate::facts::{Construction, Device, Observation, Plate};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
@@ -32,9 +32,8 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let seen = contents.observed(Observation::YokeUngrounded);
     // At a receptacle it is asked for where the box is of metal; seen, it counts anywhere.
     let concerned = contents.construction == Some(Construction::Metal) || seen == Some(true);
-    let receptacle = concerned
-        && matches!(ground, Ground::There(_))
-        && contents.devices.iter().any(|device| device.kind.is_grounding_type());
+    let receptacle =
+        concerned && matches!(ground, Ground::There(_)) && contents.devices.iter().any(Device::is_grounding_type);
     if !switch && !receptacle {
         return Vec::new();
     }
