@@ -7,7 +7,7 @@ use std::process::ExitCode;
 
 use clap::{Args, Parser, Subcommand};
 use nailpunch_core::assess::{Acceptance, Assessed};
-use nailpunch_core::facts::{Bundle, Pointer};
+use nailpunch_core::facts::{Bundle, Pointer, Problem};
 use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
 use nailpunch_core::standard::Confidence;
 use nailpunch_report::ReportKind;
@@ -243,9 +243,10 @@ fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
     }
     let text = std::fs::read_to_string(path).map_err(|error| fail(error.to_string()))?;
     let bundle: Bundle = web::from_json(text.as_bytes()).map_err(|problem| fail(problem.to_string()))?;
+    let refused = |problems: &[Problem]| fail(problems.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "));
     match bundle.unacceptable(&Pointer::root()).as_slice() {
-        [] => Ok(bundle),
-        problems => Err(fail(problems.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "))),
+        [] => nailpunch_report::bare_pictures(bundle).map_err(|problems| refused(&problems)),
+        problems => Err(refused(problems)),
     }
 }
 

@@ -76,6 +76,44 @@ pub fn take_photo(bytes: &[u8]) -> Result<TakenPhoto, PhotoError> {
     Ok(TakenPhoto { width: kept.width(), height: kept.height(), jpeg: encode(&kept)? })
 }
 
+/// The size in pixels of a picture that is just as this program keeps one: a plain JPEG of at most 1,600 pixels a side, with
+/// nothing in it but the picture. `None` where anything else is in it, or it cannot be read to its end.
+pub fn kept_size(bytes: &[u8]) -> Option<(u32, u32)> {
+    if !is_bare(bytes) {
+        return None;
+    }
+    let mut reader = ImageReader::with_format(Cursor::new(bytes), ImageFormat::Jpeg);
+    let mut limits = Limits::default();
+    (limits.max_image_width, limits.max_image_height) = (Some(LONGEST_SIDE), Some(LONGEST_SIDE));
+    reader.limits(limits);
+    let picture = reader.decode().ok()?;
+    Some((picture.width(), picture.height()))
+}
+
+/// A JPEG of nothing but its picture: no camera data, colour profile, comment or preview, and nothing behind its end.
+///
+/// # Source
+/// ITU-T T.81, annex B: markers and their lengths; from memory, sure.
+fn is_bare(bytes: &[u8]) -> bool {
+    const START: [u8; 2] = [0xff, 0xd8];
+    const END: [u8; 2] = [0xff, 0xd9];
+    let Some(mut rest) = bytes.strip_prefix(&START) else { return false };
+    while let [0xff, marker, high, low, ..] = *rest {
+        let length = usize::from(u16::from_be_bytes([high, low]));
+        // Quantisation and Huffman tables, the frame, the restart interval; and the file header, of its own length alone.
+        let plain = matches!(marker, 0xc0..=0xc4 | 0xdb | 0xdd) || (marker == 0xe0 && length == 16);
+        if marker == 0xda {
+            // From here on the picture; 0xff stands only before 0 and restarts, until the end.
+            let Some(data) = rest[2..].get(length..).and_then(|data| data.strip_suffix(&END)) else { return false };
+            return !data.windows(2).any(|pair| pair[0] == 0xff && !matches!(pair[1], 0 | 0xd0..=0xd7))
+                && data.last() != Some(&0xff);
+        }
+        let Some(next) = rest[2..].get(length.max(2)..).filter(|_| plain) else { return false };
+        rest = next;
+    }
+    false
+}
+
 /// The thumbnail of a kept photograph.
 ///
 /// # Errors
@@ -146,6 +184,20 @@ mod tests {
         assert_eq!((taken.width, taken.height), (40, 60));
         let text = |bytes: &[u8]| bytes.windows(4).any(|four| four == b"Exif" || four == b"GPS ");
         assert!(text(&bytes) && !text(&taken.jpeg));
+    }
+
+    #[test]
+    fn what_is_kept_is_known_again_and_anything_more_is_not() {
+        let camera = with_camera_data(&picture(60, 40, ImageFormat::Jpeg));
+        let kept = take_photo(&camera).unwrap().jpeg;
+        assert_eq!(kept_size(&kept), Some((40, 60)));
+        assert_eq!(kept_size(&camera), None);
+        assert_eq!(kept_size(&[&kept[..], b"GPS 12.345 N"].concat()), None, "behind its end");
+        assert_eq!(kept_size(&kept[..kept.len() - 2]), None, "broken off");
+        let comment = [&kept[..2], &[0xff, 0xfe, 0, 6], b"note", &kept[2..]].concat();
+        assert_eq!(kept_size(&comment), None);
+        assert_eq!(kept_size(&picture(2_000, 10, ImageFormat::Jpeg)), None, "larger than is kept");
+        assert_eq!(kept_size(&picture(20, 10, ImageFormat::Png)), None);
     }
 
     #[test]

@@ -7,7 +7,8 @@ use std::time::Duration;
 use rusqlite::{Connection, ErrorCode, OpenFlags, Transaction, TransactionBehavior};
 use rusqlite_migration::{M, Migrations};
 
-use crate::StoreError;
+use crate::lock::Lock;
+use crate::{StoreError, private};
 
 /// Every migration, oldest first. They only ever go forward.
 const MIGRATIONS: &[M] = &[
@@ -18,7 +19,14 @@ const MIGRATIONS: &[M] = &[
     M::up(include_str!("../migrations/005_photo.sql")),
     M::up(include_str!("../migrations/006_seal.sql")),
     M::up(include_str!("../migrations/007_item_subject.sql")),
+    M::up(include_str!("../migrations/008_application.sql")),
 ];
+
+/// "NAIL": what the file says it belongs to.
+const APPLICATION: i64 = 0x4e41_494c;
+
+/// How long a database that another program holds is waited for.
+pub(crate) const BUSY: Duration = Duration::from_secs(5);
 
 /// How many connections read beside the one that writes.
 const READERS: usize = 3;
@@ -26,6 +34,8 @@ const READERS: usize = 3;
 /// The audits on disk.
 pub struct Store {
     path: PathBuf,
+    /// Held as long as the store is open, so that nothing is put in its place.
+    _lock: Option<Lock>,
     writer: Mutex<Connection>,
     readers: Vec<Mutex<Connection>>,
 }
@@ -34,39 +44,14 @@ impl Store {
     /// Opens the database at `path`, making it when it is not there, and brings it to the present version.
     ///
     /// # Errors
-    /// [`StoreError::Newer`], [`StoreError::Corrupt`] or [`StoreError::NotWritable`], each with what to do.
+    /// [`StoreError::Newer`], [`StoreError::Corrupt`], [`StoreError::NotOurs`], [`StoreError::NotWritable`] or, while a backup is
+    /// being put in its place, [`StoreError::InUse`]; each with what to do.
     pub fn open(path: &Path) -> Result<Self, StoreError> {
-        let refused = |error: rusqlite::Error| refusal(path, error);
         if path.is_dir() {
             return Err(StoreError::NotWritable { path: path.to_owned(), reason: "it is a folder".to_owned() });
         }
-        let mut writer = Connection::open(path).map_err(refused)?;
-        prepare(&writer).map_err(refused)?;
-        if writer.is_readonly("main").map_err(refused)? {
-            return Err(StoreError::NotWritable { path: path.to_owned(), reason: "it is read-only".to_owned() });
-        }
-        let sound: String = writer.query_row("PRAGMA quick_check(1)", [], |row| row.get(0)).map_err(refused)?;
-        if sound != "ok" {
-            return Err(StoreError::Corrupt { path: path.to_owned(), reason: sound });
-        }
-        let version: u32 = writer.query_row("PRAGMA user_version", [], |row| row.get(0)).map_err(refused)?;
-        if version as usize > MIGRATIONS.len() {
-            return Err(StoreError::Newer(path.to_owned()));
-        }
-        Migrations::from_slice(MIGRATIONS).to_latest(&mut writer).map_err(|error| match error {
-            rusqlite_migration::Error::RusqliteError { err, .. } => refusal(path, err),
-            other => StoreError::Corrupt { path: path.to_owned(), reason: other.to_string() },
-        })?;
-        let readers = (0..READERS)
-            .map(|_| {
-                let flags = OpenFlags::SQLITE_OPEN_READ_ONLY | OpenFlags::SQLITE_OPEN_NO_MUTEX;
-                let reader = Connection::open_with_flags(path, flags).map_err(refused)?;
-                reader.busy_timeout(Duration::from_secs(5)).map_err(refused)?;
-                reader.set_prepared_statement_cache_capacity(32);
-                Ok(Mutex::new(reader))
-            })
-            .collect::<Result<_, StoreError>>()?;
-        Ok(Self { path: path.to_owned(), writer: Mutex::new(writer), readers })
+        let lock = Lock::together(path)?;
+        Ok(Self { _lock: Some(lock), ..open_unlocked(path)? })
     }
 
     /// The file.
@@ -78,16 +63,29 @@ impl Store {
     pub(crate) fn read<T>(&self, work: impl FnOnce(&Transaction) -> Result<T, StoreError>) -> Result<T, StoreError> {
         let mut reader = self.any_reader();
         let transaction = reader.transaction()?;
-        work(&transaction)
+        work(&transaction).map_err(|error| self.told(error))
     }
 
     /// Runs `work` in a write transaction; nothing of it is kept when it fails.
     pub(crate) fn write<T>(&self, work: impl FnOnce(&Transaction) -> Result<T, StoreError>) -> Result<T, StoreError> {
         let mut writer = self.writer.lock().unwrap_or_else(PoisonError::into_inner);
-        let transaction = writer.transaction_with_behavior(TransactionBehavior::Immediate)?;
-        let done = work(&transaction)?;
-        transaction.commit()?;
-        Ok(done)
+        let begun = writer.transaction_with_behavior(TransactionBehavior::Immediate).map_err(StoreError::from);
+        let done = begun.and_then(|transaction| {
+            let done = work(&transaction)?;
+            transaction.commit()?;
+            Ok(done)
+        });
+        done.map_err(|error| self.told(error))
+    }
+
+    /// A failure of SQLite that a person can do something about, said so.
+    fn told(&self, error: StoreError) -> StoreError {
+        let StoreError::Database(failed) = &error else { return error };
+        match failed.sqlite_error_code() {
+            Some(ErrorCode::DiskFull) => StoreError::DiskFull(self.path.clone()),
+            Some(ErrorCode::DatabaseBusy | ErrorCode::DatabaseLocked) => StoreError::Busy(self.path.clone()),
+            _ => error,
+        }
     }
 
     fn any_reader(&self) -> MutexGuard<'_, Connection> {
@@ -98,8 +96,62 @@ impl Store {
     }
 }
 
+/// Opens the database for whoever holds its lock.
+pub(crate) fn open_unlocked(path: &Path) -> Result<Store, StoreError> {
+    let refused = |error: rusqlite::Error| refusal(path, error);
+    if !path.exists() {
+        private::create(path)
+            .map_err(|error| StoreError::NotWritable { path: path.to_owned(), reason: error.to_string() })?;
+    }
+    let mut writer = Connection::open(path).map_err(refused)?;
+    prepare(&writer).map_err(refused)?;
+    if writer.is_readonly("main").map_err(refused)? {
+        return Err(StoreError::NotWritable { path: path.to_owned(), reason: "it is read-only".to_owned() });
+    }
+    let sound: String = writer.query_row("PRAGMA quick_check(1)", [], |row| row.get(0)).map_err(refused)?;
+    if sound != "ok" {
+        return Err(StoreError::Corrupt { path: path.to_owned(), reason: sound });
+    }
+    let tables: u32 = writer.query_row("SELECT count(*) FROM sqlite_schema", [], |row| row.get(0)).map_err(refused)?;
+    if tables > 0 && !is_ours(&writer).map_err(refused)? {
+        return Err(StoreError::NotOurs(path.to_owned()));
+    }
+    let version: u32 = writer.query_row("PRAGMA user_version", [], |row| row.get(0)).map_err(refused)?;
+    if version as usize > MIGRATIONS.len() {
+        return Err(StoreError::Newer(path.to_owned()));
+    }
+    Migrations::from_slice(MIGRATIONS).to_latest(&mut writer).map_err(|error| match error {
+        rusqlite_migration::Error::RusqliteError { err, .. } => refusal(path, err),
+        other => StoreError::Corrupt { path: path.to_owned(), reason: other.to_string() },
+    })?;
+    let readers = (0..READERS)
+        .map(|_| {
+            let flags = OpenFlags::SQLITE_OPEN_READ_ONLY | OpenFlags::SQLITE_OPEN_NO_MUTEX;
+            let reader = Connection::open_with_flags(path, flags).map_err(refused)?;
+            reader.busy_timeout(BUSY).map_err(refused)?;
+            reader.set_prepared_statement_cache_capacity(32);
+            Ok(Mutex::new(reader))
+        })
+        .collect::<Result<_, StoreError>>()?;
+    Ok(Store { path: path.to_owned(), _lock: None, writer: Mutex::new(writer), readers })
+}
+
+/// Whether a database is one of this program: it says so, or has the tables of an earlier release.
+pub(crate) fn is_ours(connection: &Connection) -> rusqlite::Result<bool> {
+    let says: i64 = connection.query_row("PRAGMA application_id", [], |row| row.get(0))?;
+    let earlier = "SELECT count(*) = 3 FROM sqlite_schema WHERE type = 'table' AND name IN ('audit', 'box', 'change')";
+    Ok(says == APPLICATION || (says == 0 && connection.query_row(earlier, [], |row| row.get(0))?))
+}
+
+/// A file beside another.
+pub(crate) fn with_suffix(path: &Path, suffix: &str) -> PathBuf {
+    let mut name = path.as_os_str().to_owned();
+    name.push(suffix);
+    PathBuf::from(name)
+}
+
 fn prepare(connection: &Connection) -> Result<(), rusqlite::Error> {
-    connection.busy_timeout(Duration::from_secs(5))?;
+    connection.busy_timeout(BUSY)?;
     connection.pragma_update(None, "journal_mode", "WAL")?;
     connection.pragma_update(None, "synchronous", "FULL")?;
     connection.pragma_update(None, "foreign_keys", true)?;

@@ -67,6 +67,21 @@ pub enum StoreError {
         /// What the system says.
         reason: String,
     },
+    /// The file is an SQLite database of another program, or empty.
+    #[error("{} is no Nailpunch database; name the database, or a backup that `nailpunch backup` made", .0.display())]
+    NotOurs(PathBuf),
+    /// A server or another command has the database open, or replaces it.
+    #[error("{} is in use; stop the server and every other command that has it open, then try again", .0.display())]
+    InUse(PathBuf),
+    /// Another program keeps the database locked.
+    #[error("{} is held by another program; nothing was changed: close that program, or try again", .0.display())]
+    Busy(PathBuf),
+    /// There is no room left.
+    #[error("the disk of {} is full; nothing was changed: free some space, then try again", .0.display())]
+    DiskFull(PathBuf),
+    /// A copy took too long.
+    #[error("writing {} took longer than 10 minutes and was given up; choose a faster disk", .0.display())]
+    TooSlow(PathBuf),
     /// A file that must not be there is.
     #[error("{} exists already; choose another name, or move it away first", .0.display())]
     Exists(PathBuf),

@@ -7,7 +7,7 @@ use nailpunch_core::facts::{
 use rusqlite::{Transaction, params};
 
 use crate::StoreError;
-use crate::record::{Stored, get, refuse};
+use crate::record::{Stored, get, is_of_audit, refuse};
 use crate::walk::{walk, walk_to_box};
 
 impl Stored for Audit {
@@ -87,10 +87,7 @@ impl Stored for BoxRecord {
 
     fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
         let mut problems = self.unacceptable(&Pointer::root());
-        let room_there: bool = transaction
-            .prepare_cached("SELECT EXISTS (SELECT 1 FROM room WHERE id = ?1 AND audit_id = ?2 AND deleted = 0)")?
-            .query_row(params![self.room.to_string(), audit_id], |row| row.get(0))?;
-        if !room_there {
+        if !is_of_audit(transaction, Room::KIND, &self.room.to_string(), audit_id)? {
             let message = "this audit has no such room; choose one that it has";
             problems.push(Problem::new(&Pointer::root().at("room"), message));
         }
@@ -137,12 +134,7 @@ impl Stored for WorkItem {
             let message = format!("this {kind} has an item for this rule already; change that one");
             problems.push(Problem::new(&root.at("rule"), message));
         }
-        let there: bool = transaction
-            .prepare_cached(&format!(
-                "SELECT EXISTS (SELECT 1 FROM {kind} WHERE id = ?1 AND audit_id = ?2 AND deleted = 0)"
-            ))?
-            .query_row(params![subject_id, audit_id], |row| row.get(0))?;
-        if !there {
+        if !is_of_audit(transaction, kind, &subject_id, audit_id)? {
             let message = format!("this audit has no such {kind}; choose one that it has");
             problems.push(Problem::new(&root.at("subject"), message));
         }

@@ -17,8 +17,18 @@ impl Stored for Photo {
         self.id.to_string()
     }
 
-    fn check(&self, _: &Transaction, _: &str, before: Option<&Self>) -> Result<(), StoreError> {
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
         let mut problems = self.unacceptable(&Pointer::root());
+        let shows = [
+            ("box_id", "box", self.box_id.map(|id| id.to_string())),
+            ("panel", "panel", self.panel.map(|id| id.to_string())),
+        ];
+        for (field, kind, id) in shows.into_iter().filter_map(|(field, kind, id)| Some((field, kind, id?))) {
+            if !crate::record::is_of_audit(transaction, kind, &id, audit_id)? {
+                let message = format!("this audit has no such {kind}; choose one that it has");
+                problems.push(Problem::new(&Pointer::root().at(field), message));
+            }
+        }
         if before.is_some_and(|before| (before.width, before.height) != (self.width, self.height)) {
             let message = "the picture itself does not change; take another";
             problems.push(Problem::new(&Pointer::root().at("width"), message));
@@ -54,10 +64,13 @@ fn records(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Phot
     all(transaction, "SELECT record, revision FROM photo WHERE audit_id = ?1 AND deleted = 0 ORDER BY id", audit_id)
 }
 
-fn image(transaction: &Transaction, id: &str) -> Result<Vec<u8>, StoreError> {
+fn image(transaction: &Transaction, audit_id: &str, id: &str) -> Result<Vec<u8>, StoreError> {
     let found = transaction
-        .prepare_cached("SELECT image FROM photo_image WHERE photo_id = ?1")?
-        .query_row([id], |row| row.get(0))
+        .prepare_cached(
+            "SELECT image FROM photo_image JOIN photo ON photo.id = photo_id
+             WHERE photo_id = ?1 AND audit_id = ?2 AND deleted = 0",
+        )?
+        .query_row([id, audit_id], |row| row.get(0))
         .optional()?;
     found.ok_or_else(|| StoreError::NotFound { kind: "photo", id: id.to_owned() })
 }
@@ -66,7 +79,9 @@ fn image(transaction: &Transaction, id: &str) -> Result<Vec<u8>, StoreError> {
 pub(crate) fn with_images(transaction: &Transaction, audit_id: &str) -> Result<Vec<BundlePhoto>, StoreError> {
     let photos = records(transaction, audit_id)?.into_iter().map(|photo| photo.record);
     photos
-        .map(|photo| Ok(BundlePhoto { image: STANDARD.encode(image(transaction, &photo.identifier())?), photo }))
+        .map(|photo| {
+            Ok(BundlePhoto { image: STANDARD.encode(image(transaction, audit_id, &photo.identifier())?), photo })
+        })
         .collect()
 }
 
@@ -110,11 +125,14 @@ impl Store {
         })
     }
 
-    /// The picture of a photograph, JPEG.
+    /// The picture of a photograph of an audit, JPEG; none of one that is deleted.
     ///
     /// # Errors
     /// [`StoreError::NotFound`].
-    pub fn photo_image(&self, id: &str) -> Result<Vec<u8>, StoreError> {
-        self.read(|transaction| image(transaction, id))
+    pub fn photo_image(&self, audit_id: &str, id: &str) -> Result<Vec<u8>, StoreError> {
+        self.read(|transaction| {
+            require_audit(transaction, audit_id)?;
+            image(transaction, audit_id, id)
+        })
     }
 }

@@ -105,6 +105,12 @@ pub(crate) fn require_audit(transaction: &Transaction, audit_id: &str) -> Result
     if there { Ok(()) } else { Err(StoreError::NotFound { kind: "audit", id: audit_id.to_owned() }) }
 }
 
+/// Whether an audit has a record of a kind that is not deleted.
+pub(crate) fn is_of_audit(transaction: &Transaction, kind: &str, id: &str, audit_id: &str) -> Result<bool, StoreError> {
+    let sql = format!("SELECT EXISTS (SELECT 1 FROM {kind} WHERE id = ?1 AND audit_id = ?2 AND deleted = 0)");
+    Ok(transaction.prepare_cached(&sql)?.query_row([id, audit_id], |row| row.get(0))?)
+}
+
 pub(crate) fn refuse(problems: Vec<Problem>) -> Result<(), StoreError> {
     if problems.is_empty() { Ok(()) } else { Err(StoreError::Invalid(problems)) }
 }

@@ -106,7 +106,10 @@ impl Store {
             .collect();
         let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
         let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
-        Ok(Bundle { nailpunch: FORMAT, audit: whole.audit.record, rooms, circuits, panels, items, photos, seals })
+        let audit = whole.audit.record;
+        let bundle = Bundle { nailpunch: FORMAT, audit, rooms, circuits, panels, items, photos, seals };
+        // What was deleted while something named it: the store keeps the name, for it may come back.
+        Ok(bundle.without_gone())
     }
 }
 

@@ -264,8 +264,70 @@ fn a_damaged_backup_leaves_the_database_as_it_was() {
     let scene = scene();
     let backup = scene.folder.path().join("backup.sqlite");
     std::fs::write(&backup, "no database ".repeat(100)).unwrap();
-    assert!(matches!(restore(&backup, scene.store.path()), Err(StoreError::Corrupt { .. })));
-    assert_eq!(scene.store.get::<BoxRecord>(&scene.box_id()).unwrap().record, scene.record);
+    // Under a running server nothing is restored: what is saved afterwards would be lost.
+    let path = scene.store.path().to_owned();
+    assert!(matches!(restore(&backup, &path), Err(StoreError::InUse(_))));
+    drop(scene.store);
+    assert!(matches!(restore(&backup, &path), Err(StoreError::Corrupt { .. })));
+    std::fs::write(&backup, "").unwrap();
+    assert!(matches!(restore(&backup, &path), Err(StoreError::NotOurs(_))), "empty");
+    let foreign = scene.folder.path().join("foreign.sqlite");
+    rusqlite::Connection::open(&foreign).unwrap().execute_batch("CREATE TABLE bird (name TEXT)").unwrap();
+    assert!(matches!(restore(&foreign, &path), Err(StoreError::NotOurs(_))), "of another program");
+    assert!(matches!(Store::open(&foreign).map(drop), Err(StoreError::NotOurs(_))));
+    let store = Store::open(&path).unwrap();
+    assert_eq!(store.get::<BoxRecord>(&scene.record.id.to_string()).unwrap().record, scene.record);
+}
+
+#[test]
+fn what_was_kept_before_a_restore_stays_at_the_second() {
+    let scene = scene();
+    let (backup, path) = (scene.folder.path().join("backup.sqlite"), scene.store.path().to_owned());
+    back_up(&path, &backup).unwrap();
+    let renamed = |tag: &str, store: &Store| {
+        let now = store.get::<BoxRecord>(&scene.record.id.to_string()).unwrap();
+        let record = BoxRecord { tag: tag.to_owned(), ..now.record };
+        store.put(&scene.audit.id.to_string(), &record, now.revision, &author()).unwrap();
+    };
+    renamed("first", &scene.store);
+    drop(scene.store);
+    let first = restore(&backup, &path).unwrap().unwrap();
+    let store = Store::open(&path).unwrap();
+    renamed("second", &store);
+    drop(store);
+    let second = restore(&backup, &path).unwrap().unwrap();
+    let tag = |path: &std::path::Path| {
+        Store::open(path).unwrap().get::<BoxRecord>(&scene.record.id.to_string()).unwrap().record.tag
+    };
+    assert_eq!([tag(&first), tag(&second), tag(&path)], ["first", "second", "K1"]);
+}
+
+#[test]
+fn a_backup_is_whole_while_others_save() {
+    let scene = scene();
+    let (path, id) = (scene.store.path().to_owned(), scene.id());
+    let stop = std::sync::atomic::AtomicBool::new(false);
+    std::thread::scope(|scope| {
+        scope.spawn(|| {
+            let mut record = scene.record.clone();
+            for number in 1.. {
+                if stop.load(std::sync::atomic::Ordering::Relaxed) {
+                    break;
+                }
+                record.place = format!("place {number}");
+                scene.store.put(&id, &record, number, &author()).unwrap();
+            }
+        });
+        for number in 0..5 {
+            let copy = scene.folder.path().join(format!("copy-{number}.sqlite"));
+            back_up(&path, &copy).unwrap();
+            let copied = Store::open(&copy).unwrap();
+            let (last, record) = (copied.journal(&id, 1).unwrap(), copied.get::<BoxRecord>(&scene.box_id()).unwrap());
+            // One state: what the journal says last is what the record is.
+            assert_eq!(last[0].after, Some(serde_json::to_value(&record.record).unwrap()));
+        }
+        stop.store(true, std::sync::atomic::Ordering::Relaxed);
+    });
 }
 
 proptest! {
@@ -393,7 +455,7 @@ fn a_photograph_and_a_seal_go_with_the_bundle() {
     let elsewhere = Store::open(&folder.path().join("other.sqlite")).unwrap();
     elsewhere.import(&bundle, &author()).unwrap();
     assert_eq!(elsewhere.export(&id).unwrap(), bundle);
-    assert_eq!(elsewhere.photo_image(&photo.id.to_string()).unwrap(), b"picture");
+    assert_eq!(elsewhere.photo_image(&bundle.audit.id.to_string(), &photo.id.to_string()).unwrap(), b"picture");
     assert!(elsewhere.sealed_report(&id, 1).is_err(), "the sealed PDF stays where it was made");
     assert_eq!(scene.store.sealed_report(&id, 1).unwrap(), b"%PDF");
 }

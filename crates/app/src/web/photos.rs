@@ -113,9 +113,8 @@ pub async fn image(
     photo: &str,
     small: Option<bool>,
 ) -> Result<(ContentType, Vec<u8>), ApiError> {
-    identifier(audit)?;
-    let id = identifier(photo)?.to_string();
-    let bytes = with_store(store, move |store| store.photo_image(&id)).await?;
+    let (audit, id) = (identifier(audit)?.to_string(), identifier(photo)?.to_string());
+    let bytes = with_store(store, move |store| store.photo_image(&audit, &id)).await?;
     if !small.unwrap_or(false) {
         return Ok((ContentType::JPEG, bytes));
     }

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::problem::{Pointer, Problem, check_text};
+use super::problem::{Pointer, Problem, check_paragraph, check_text};
 use crate::quantity::{Length, UnitSystem, parse_length};
 use crate::standard::{Edition, Severity};
 
@@ -71,10 +71,8 @@ impl Amendment {
 
     fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
-        let texts = [("citation", self.citation.as_deref(), 80), ("note", self.note.as_deref(), 300)];
-        for (field, text, longest) in texts {
-            check_text(&mut problems, &at.at(field), text.unwrap_or("-"), true, longest);
-        }
+        check_text(&mut problems, &at.at("citation"), self.citation.as_deref().unwrap_or("-"), true, 80);
+        check_paragraph(&mut problems, &at.at("note"), self.note.as_deref().unwrap_or("-"), true, 300);
         if let Some(limit) = &self.limit
             && let Err(error) = parse_length(limit, UnitSystem::Inch)
         {

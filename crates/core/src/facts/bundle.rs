@@ -251,6 +251,14 @@ impl Bundle {
         for (index, entry) in self.photos.iter().enumerate() {
             let place = root.at("photos").at(index).at("photo");
             problems.extend(entry.photo.problems(&place));
+            if entry.photo.box_id.is_some_and(|id| !self.has(Subject::Box(id))) {
+                let message = "the bundle has no such box; leave the photograph out, or name none";
+                problems.push(Problem::new(&place.at("box_id"), message));
+            }
+            if entry.photo.panel.is_some_and(|id| !self.has(Subject::Panel(id))) {
+                let message = "the bundle has no such panel; leave the photograph out, or name none";
+                problems.push(Problem::new(&place.at("panel"), message));
+            }
             if !seen.insert(entry.photo.id.0) {
                 problems
                     .push(Problem::new(&place.at("id"), "this identifier stands twice; give each photograph its own"));

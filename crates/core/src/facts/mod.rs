@@ -7,6 +7,7 @@ mod r#box;
 mod bundle;
 mod circuit;
 mod dead_test;
+mod gone;
 mod house_rules;
 mod identifier;
 mod panel;

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::identifier::{BoxId, PanelId, PhotoId};
-use super::problem::{Pointer, Problem, check_text};
+use super::problem::{Pointer, Problem, check_paragraph};
 
 /// Something drawn on a photograph. Places are in thousandths of its width and height, a radius of its width.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -58,7 +58,7 @@ impl Photo {
     /// What cannot be accepted in a photograph's record.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
-        check_text(&mut problems, &at.at("caption"), &self.caption, false, 300);
+        check_paragraph(&mut problems, &at.at("caption"), &self.caption, false, 300);
         if self.marks.len() > 40 {
             problems.push(Problem::new(&at.at("marks"), "at most 40 arrows and circles are kept on one photograph"));
         }

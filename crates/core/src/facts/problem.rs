@@ -62,6 +62,20 @@ impl std::fmt::Display for Problem {
 
 /// Adds a problem when `text` is empty (if it must not be), too long, or holds control characters.
 pub(super) fn check_text(problems: &mut Vec<Problem>, pointer: &Pointer, text: &str, required: bool, longest: usize) {
+    if text.contains(['\n', '\u{2028}', '\u{2029}']) {
+        problems.push(Problem::new(pointer, "this holds a line break; write it on one line"));
+    }
+    check_paragraph(problems, pointer, text, required, longest);
+}
+
+/// The same of a text that may go over several lines.
+pub(super) fn check_paragraph(
+    problems: &mut Vec<Problem>,
+    pointer: &Pointer,
+    text: &str,
+    required: bool,
+    longest: usize,
+) {
     if required && text.trim().is_empty() {
         problems.push(Problem::new(pointer, "this is empty; write a few words"));
     }

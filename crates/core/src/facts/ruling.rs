@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::problem::{Pointer, Problem, check_text};
+use super::problem::{Pointer, Problem, check_paragraph};
 use crate::standard::{RuleBasis, Severity};
 
 /// What the inspector says of a verdict.
@@ -60,7 +60,7 @@ pub(super) fn ruling_problems(rulings: &[Ruling], at: &Pointer) -> Vec<Problem> 
             let message = "a verdict is dismissed with a reason; write it in a few words";
             problems.push(Problem::new(&place.at("reason"), message));
         } else {
-            check_text(&mut problems, &place.at("reason"), &ruling.reason, false, 500);
+            check_paragraph(&mut problems, &place.at("reason"), &ruling.reason, false, 500);
         }
     }
     problems
@@ -73,7 +73,7 @@ pub(super) fn remark_problems(remarks: &[Remark], at: &Pointer) -> Vec<Problem> 
         problems.push(Problem::new(at, format!("{} remarks; one record holds at most {MOST}", remarks.len())));
     }
     for (index, remark) in remarks.iter().enumerate() {
-        check_text(&mut problems, &at.at(index).at("text"), &remark.text, true, 500);
+        check_paragraph(&mut problems, &at.at(index).at("text"), &remark.text, true, 500);
         if remarks[..index].iter().any(|other| other.id == remark.id) {
             problems.push(Problem::new(&at.at(index).at("id"), format!("remark {} stands twice", remark.id)));
         }

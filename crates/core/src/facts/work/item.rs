@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::facts::identifier::{BoxId, ItemId, PanelId};
-use crate::facts::problem::{Pointer, Problem, check_text};
+use crate::facts::problem::{Pointer, Problem, check_paragraph, check_text};
 
 /// What a finding is found at.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -175,7 +175,7 @@ impl WorkItem {
         }
         if let Some(own) = &self.own {
             let place = at.at("own");
-            check_text(&mut problems, &place.at("words"), &own.words, true, 500);
+            check_paragraph(&mut problems, &place.at("words"), &own.words, true, 500);
             check_text(&mut problems, &place.at("who"), &own.who, false, 120);
             if own.minutes > 6_000 {
                 problems.push(Problem::new(&place.at("minutes"), "at most 6 000 minutes; split the work"));
@@ -187,7 +187,7 @@ impl WorkItem {
                 check_text(&mut problems, &place.at("materials").at(index).at("what"), &line.what, true, 200);
             }
         }
-        check_text(&mut problems, &at.at("note"), &self.note, false, 2_000);
+        check_paragraph(&mut problems, &at.at("note"), &self.note, false, 2_000);
         problems
     }
 }
