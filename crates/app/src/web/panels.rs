@@ -2,10 +2,10 @@
 //! left closed.
 
 use nailpunch_core::assess::{
-    Assessed, AssessedPanel, FeedingBreaker, ItemView, Memory, PanelJudgement, SubjectWork, breakers_of,
+    Acceptance, Assessed, AssessedPanel, FeedingBreaker, ItemView, Memory, PanelJudgement, SubjectWork, breakers_of,
 };
 use nailpunch_core::electrical::mapping::{SingleAnswer, SingleWish, find_single};
-use nailpunch_core::facts::{BoxId, Panel};
+use nailpunch_core::facts::{BoxId, Panel, Pointer};
 use nailpunch_core::jot::{PanelLine, read_panel_line};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
@@ -101,6 +101,10 @@ pub struct PanelLineWish {
 #[post("/panel-line", data = "<body>")]
 pub fn line(body: Body<PanelLineWish>) -> Result<Json<PanelLine>, ApiError> {
     let wish = body.0?;
+    let problems = wish.panel.unacceptable(&Pointer::root().at("panel"));
+    if !problems.is_empty() {
+        return Err(ApiError::fields(problems));
+    }
     read_panel_line(&wish.line, &wish.panel).map(Json).map_err(|error| ApiError::field("/line", error.to_string()))
 }
 

@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 
 use super::assessed::Assessed;
 use super::item::{ItemState, ItemView};
-use crate::facts::{BoxRecord, CorrectionLine, Panel, Room, Subject};
+use crate::facts::{BoxRecord, CorrectionLine, Panel, Room, Subject, free_number};
 use crate::rules::{RuleResult, Verdict, rule_title};
 
 /// The answer to a line.
@@ -81,14 +81,17 @@ fn stands_in(text: &str, name: &str) -> bool {
             .any(|(at, _)| is_edge(text[..at].chars().next_back()) && is_edge(text[at + name.len()..].chars().next()))
 }
 
-/// Links lines, each a place and a text, to rooms, boxes, panels and rules where their words name them. Numbers go on from `last`.
+/// Links lines, each a place and a text, to rooms, boxes, panels and rules where their words name them. Their numbers are none of those `taken`.
 pub fn linked(
     lines: &[(String, String)],
-    last: u16,
+    taken: &[u16],
     boxes: &[(&Room, &BoxRecord)],
     panels: &[Panel],
 ) -> Vec<CorrectionLine> {
-    let line = |(id, (place, text)): (u16, &(String, String))| {
+    let mut taken = taken.to_vec();
+    let mut line = |(place, text): &(String, String)| {
+        let id = free_number(taken.iter().copied());
+        taken.push(id);
         let words = format!("{place} {text}");
         let by_tag = boxes.iter().find(|(_, record)| stands_in(&words, &record.tag));
         let named_rooms = boxes.iter().filter(|(room, _)| stands_in(&words, &room.name));
@@ -105,7 +108,7 @@ pub fn linked(
             note: String::new(),
         }
     };
-    (last.saturating_add(1)..).zip(lines).map(line).collect()
+    lines.iter().map(&mut line).collect()
 }
 
 /// The lines of a text that was typed or pasted: one finding a line, "Kitchen: no GFCI at the sink". Numbers and dashes
@@ -229,7 +232,8 @@ mod tests {
         let (room, record) = record_of(box_with(None, vec![]));
         let boxes = [(&room, &record)];
         let panels = [Panel::new(crate::facts::PanelId(Uuid::nil()), "main panel", 12)];
-        let of = |place: &str, text: &str| linked(&[(place.to_owned(), text.to_owned())], 4, &boxes, &panels).remove(0);
+        let of =
+            |place: &str, text: &str| linked(&[(place.to_owned(), text.to_owned())], &[4], &boxes, &panels).remove(0);
         let by_tag = of("", "K1: wires too short");
         assert_eq!(
             (by_tag.id, by_tag.box_id, by_tag.rule.as_deref()),

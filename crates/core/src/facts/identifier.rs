@@ -12,6 +12,15 @@ pub trait Identifier: Copy + Eq + fmt::Display + From<Uuid> {
     fn uuid(self) -> Uuid;
 }
 
+/// A number within a record that none of `taken` has: the next after the largest, or at the end of the range the first that is
+/// free. A record holds far fewer things than there are numbers.
+pub(crate) fn free_number(taken: impl Iterator<Item = u16>) -> u16 {
+    let mut taken: Vec<u16> = taken.collect();
+    taken.sort_unstable();
+    let next = taken.last().map_or(Some(1), |last| last.checked_add(1));
+    next.or_else(|| (1..u16::MAX).find(|number| taken.binary_search(number).is_err())).unwrap_or(u16::MAX)
+}
+
 macro_rules! identifier {
     ($(#[$doc:meta])* $name:ident) => {
         $(#[$doc])*

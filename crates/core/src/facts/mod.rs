@@ -41,6 +41,7 @@ pub use house_rules::{
     SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
     house_rule_infos,
 };
+pub(crate) use identifier::free_number;
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId};
 pub use panel::{
     Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, Grounding, Incoming, LandedConductor,

@@ -19,7 +19,7 @@ use utoipa::ToSchema;
 
 use crate::facts::{
     BoxContents, Device, DeviceKind, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
-    ObservationGroup, Probe, add_cable,
+    ObservationGroup, Probe, add_cable, free_number,
 };
 use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 
@@ -234,10 +234,7 @@ impl Reader<'_> {
         if self.contents.devices.len() >= 12 {
             return self.take(count, Err("one box holds at most 12 devices".to_owned()));
         }
-        let id = self.contents.devices.iter().map(|device| device.id).max().unwrap_or(0).checked_add(1);
-        let Some(id) = id else {
-            return self.take(count, Err("the devices of this box are numbered to the end".to_owned()));
-        };
+        let id = free_number(self.contents.devices.iter().map(|device| device.id));
         self.contents.devices.push(Device { amperes: rating, ..Device::new(id, kind) });
         let read = rating.map_or_else(|| kind.name().to_owned(), |rating| format!("{} {rating} A", kind.name()));
         self.take(count, Ok(read));

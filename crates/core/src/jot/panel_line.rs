@@ -8,7 +8,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{Bar, BarKind, Breaker, BreakerKind, BreakerProtection, Colour, LandedConductor, Panel, Role};
+use crate::facts::{
+    Bar, BarKind, Breaker, BreakerKind, BreakerProtection, Colour, LandedConductor, Panel, Role, free_number,
+};
 use crate::quantity::Gauge;
 use crate::standard::Material;
 
@@ -93,7 +95,7 @@ fn put_breaker(panel: &Panel, place: &str, words: &[&str]) -> Result<PanelLine, 
     let is_here = |known: &Breaker| known.space == space && known.kind == kind;
     let id = match panel.breakers.iter().find(|known| is_here(known)) {
         Some(known) => known.id,
-        None => panel.breakers.iter().map(|known| known.id).max().unwrap_or(0) + 1,
+        None => free_number(panel.breakers.iter().map(|known| known.id)),
     };
     let mut breaker = panel.breaker(id).cloned().unwrap_or_else(|| Breaker { kind, ..Breaker::new(id, space) });
     let mut directory: Vec<&str> = Vec::new();
@@ -217,7 +219,7 @@ fn land_on_bar(panel: &Panel, role: Role, terminal: u8, words: &[&str]) -> Resul
     let own = if role == Role::Grounded { BarKind::Neutral } else { BarKind::Ground };
     let place = [own, BarKind::Both].into_iter().find_map(|kind| panel.bars.iter().position(|bar| bar.kind == kind));
     let place = place.unwrap_or_else(|| {
-        let id = panel.bars.iter().map(|bar| bar.id).max().unwrap_or(0) + 1;
+        let id = free_number(panel.bars.iter().map(|bar| bar.id));
         panel.bars.push(Bar { id, kind: own, bonded: None, grounds_per_terminal: None, conductors: Vec::new() });
         panel.bars.len() - 1
     });

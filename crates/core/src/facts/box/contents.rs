@@ -11,6 +11,7 @@ use super::observation::{Observation, Observed};
 use super::splice::Splice;
 use super::surroundings::{Added, BoxBond, Fittings, Plate, Stand, Supply, WallFinish};
 use crate::facts::dead_test::DeadStep;
+use crate::facts::identifier::free_number;
 use crate::facts::readings::{DetectorReading, LampReading, MeterReading, TripReading};
 use crate::quantity::{Gauge, Length, Volume};
 use crate::standard::Location;
@@ -181,6 +182,16 @@ pub struct BoxContents {
 }
 
 impl BoxContents {
+    /// A number that no cable of the box has.
+    pub(crate) fn free_cable(&self) -> u16 {
+        free_number(self.cables.iter().map(|cable| cable.id))
+    }
+
+    /// A number that no conductor of the box has.
+    pub(crate) fn free_conductor(&self) -> u16 {
+        free_number(self.conductors.iter().map(|conductor| conductor.id))
+    }
+
     /// Whether the opening is less than `limit` in some dimension; `None` when that is not known.
     pub fn opening_is_under(&self, limit: Length) -> Option<bool> {
         let sides = self.opening.map_or([None, None], |opening| [opening.width, opening.height]);

@@ -21,18 +21,17 @@ pub struct Preset {
 
 /// Adds a cable with its conductors; `insulated` of them and, as a rule, a bare ground.
 pub(crate) fn add_cable(contents: &mut BoxContents, gauge: Gauge, insulated: u8, ground: bool, roles: &[Role]) {
-    let id = contents.cables.iter().map(|cable| cable.id).max().unwrap_or(0) + 1;
+    let id = contents.free_cable();
     contents.cables.push(Cable::new(id));
     let colours = [Colour::Black, Colour::White, Colour::Red, Colour::Blue];
     let usual = [Role::Ungrounded, Role::Grounded, Role::SwitchedLeg, Role::Traveller];
-    let mut next = contents.conductors.iter().map(|conductor| conductor.id).max().unwrap_or(0) + 1;
     for index in 0..usize::from(insulated.min(4)) {
         let role = roles.get(index).copied().unwrap_or(usual[index]);
-        contents.conductors.push(Conductor::new(next, Some(id), gauge, colours[index], role));
-        next += 1;
+        contents.conductors.push(Conductor::new(contents.free_conductor(), Some(id), gauge, colours[index], role));
     }
     if ground {
-        contents.conductors.push(Conductor::new(next, Some(id), gauge, Colour::Bare, Role::EquipmentGrounding));
+        let number = contents.free_conductor();
+        contents.conductors.push(Conductor::new(number, Some(id), gauge, Colour::Bare, Role::EquipmentGrounding));
     }
 }
 

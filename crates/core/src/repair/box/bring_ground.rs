@@ -37,8 +37,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(vec!["a circuit of this size is planned by itself".to_owned()]);
     };
     let mut change = diagnosis.change(90);
-    let id = change.after.conductors.iter().map(|conductor| conductor.id).max().unwrap_or(0).checked_add(1);
-    let id = id.ok_or_else(|| vec!["the conductors of this box are numbered to the end".to_owned()])?;
+    let id = change.after.free_conductor();
     let depth = contents.depth_inside().unwrap_or(Length::sixteenths(44));
     change.after.conductors.push(Conductor {
         free_length: Some(depth + Length::inches(6)),

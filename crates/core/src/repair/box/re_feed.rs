@@ -64,8 +64,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.step("Have the breaker replaced by an AFCI: more than 6 ft of new cable are new work.");
     }
     let after = &mut change.after;
-    let cable = after.cables.iter().map(|cable| cable.id).max().unwrap_or(0) + 1;
-    let first = after.conductors.iter().map(|conductor| conductor.id).max().unwrap_or(0) + 1;
+    let cable = after.free_cable();
     // The old feed goes; what goes on downstream stays as it is.
     after.conductors.retain(|conductor| conductor.cable != old);
     after.cables.retain(|cable| Some(cable.id) != old);
@@ -91,12 +90,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     after.landings.clear();
     let switches = contents.devices.iter().any(|device| device.kind.is_switch_only());
     let wires = wires.into_iter().filter(|(_, role)| switches || *role != Role::SwitchedLeg);
-    for (offset, (colour, role)) in (0..).zip(wires) {
+    for (colour, role) in wires {
+        let number = after.free_conductor();
         after.conductors.push(Conductor {
             free_length: Some(depth + Length::inches(5)),
             reach: Some((Length::inches(5) + inside).into()),
             condition: Some(ConductorCondition::Sound),
-            ..Conductor::new(first + offset, Some(cable), gauge, colour, role)
+            ..Conductor::new(number, Some(cable), gauge, colour, role)
         });
     }
     change.step("A licensed electrician brings a new cable with neutral and ground to this box.");

@@ -142,7 +142,7 @@ fn land_own(diagnosis: &Diagnosis, change: &mut Change, device: u16) -> Result<(
     };
     let to_land = match own.joined.clone() {
         None => own.id,
-        Some(letter) => pigtail(diagnosis, change, own, letter)?,
+        Some(letter) => pigtail(diagnosis, change, own, letter),
     };
     change.after.landings.retain(|known| *known != landing);
     change.after.landings.push(Landing { conductor: to_land, ..landing });
@@ -156,16 +156,15 @@ fn land_own(diagnosis: &Diagnosis, change: &mut Change, device: u16) -> Result<(
 }
 
 /// A new pigtail in the splice of the neutral `own`.
-fn pigtail(diagnosis: &Diagnosis, change: &mut Change, own: &Conductor, letter: String) -> Result<u16, Vec<String>> {
-    let largest = change.after.conductors.iter().map(|conductor| conductor.id).max().unwrap_or_default();
-    let id = largest.checked_add(1).ok_or_else(|| vec!["renumber the conductors of this box first".to_owned()])?;
+fn pigtail(diagnosis: &Diagnosis, change: &mut Change, own: &Conductor, letter: String) -> u16 {
+    let id = change.after.free_conductor();
     let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum;
     let mut made = Conductor::new(id, None, own.gauge, Colour::White, Role::Grounded);
     (made.pigtail, made.joined, made.free_length) = (true, Some(letter), Some(length));
     let words = length.say(diagnosis.situation.basis.units);
     change.bring(format!("pigtail, {} white, {words}", own.gauge), 1);
     change.after.conductors.push(made);
-    Ok(id)
+    id
 }
 
 #[cfg(test)]

@@ -2,7 +2,7 @@
 
 use super::safety::{LINE_SIDE, QUALIFIED, bonds_may_change, closed_up, made_dead};
 use super::{PanelChange, PanelFound, PanelRepair};
-use crate::facts::{Bar, BarKind, Role};
+use crate::facts::{Bar, BarKind, Role, free_number};
 use crate::repair::MaterialLine;
 
 /// The repair.
@@ -47,8 +47,7 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         steps
             .push(format!("Bond ground bar {} to the enclosure, on bare metal; land the feeder ground on it.", bar.id));
     } else {
-        let id = after.bars.iter().map(|bar| bar.id).max().and_then(|id| id.checked_add(1));
-        let id = id.ok_or_else(|| vec!["the bars of this panel are numbered to the end".to_owned()])?;
+        let id = free_number(after.bars.iter().map(|bar| bar.id));
         for (terminal, ground) in (1..=u8::MAX).zip(&mut grounds) {
             ground.terminal = terminal;
         }
