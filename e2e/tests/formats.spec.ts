@@ -50,6 +50,7 @@ test('check exits 0, 1 or 2', () => {
   sound.circuits = [];
   sound.panels = [];
   sound.items = [];
+  sound.photos = [];
   const file = join(server.get().folder, 'sound.nailpunch.json');
   writeFileSync(file, JSON.stringify(sound));
   expect(run(file).status).toBe(0);

@@ -1,5 +1,5 @@
 // What leaves the house: photographs, the correction list, kinds of report, seals, and changes taken back.
-import { execFileSync } from 'node:child_process';
+import { execFileSync, spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { writeFileSync } from 'node:fs';
 import { join } from 'node:path';
@@ -115,12 +115,16 @@ test('a sealed report and its bundle belong together until something changes', a
   const files = [join(server.get().folder, 'sealed.json'), join(server.get().folder, 'sealed.pdf')] as const;
   writeFileSync(files[0], bundle);
   writeFileSync(files[1], report);
-  const said = execFileSync(binary, ['verify', files[0], '--pdf', files[1]], { encoding: 'utf8' });
+  const said = execFileSync(binary, ['verify', files[0], '--pdf', files[1], '--data', server.get().data], { encoding: 'utf8' });
   expect(said).toContain('Unaltered since seal 1');
+  expect(said).toContain('Signed with a key that is known');
+  // One who does not know the key is told so, and is not answered 0.
+  const elsewhere = spawnSync(binary, ['verify', files[0], '--data', join(server.get().folder, 'other.sqlite')], { encoding: 'utf8' });
+  expect([elsewhere.status, elsewhere.stdout]).toEqual([3, expect.stringContaining('not known here')]);
   const seals = await (await request.get(`${api}/seals`)).json();
   expect(seals[0].pdf_sha256).toBe(createHash('sha256').update(report).digest('hex'));
   writeFileSync(files[0], bundle.toString('utf8').replace('Quillmere Guesthouse', 'Quillmere Guesthousf'));
-  expect(() => execFileSync(binary, ['verify', files[0]], { encoding: 'utf8' })).toThrow();
+  expect(() => execFileSync(binary, ['verify', files[0], '--data', server.get().data], { encoding: 'utf8' })).toThrow();
   await button(page, 'Seal an amendment').click();
   await expect(page.locator('.seals .refused')).toContainText('nothing changed since the last seal');
 });

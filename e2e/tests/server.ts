@@ -4,6 +4,7 @@ import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
+import { misdescribed } from './described';
 
 export const root = join(import.meta.dirname, '..', '..');
 export const binary = process.env.NAILPUNCH ?? join(root, 'target', 'debug', 'nailpunch');
@@ -50,6 +51,15 @@ export class Server {
     return new Server(url, folder, child);
   }
 
+  /** Its database. */
+  get data(): string {
+    return join(this.folder, 'demo.sqlite');
+  }
+
+  get process(): ChildProcess {
+    return this.child;
+  }
+
   stop() {
     this.child.kill();
     rmSync(this.folder, { recursive: true, force: true });
@@ -73,6 +83,7 @@ export function serve(): { get: () => Server } {
 /** Fails on anything that the browser complains of, but for the answers a test provokes on purpose. */
 export function watch(page: Page, allowed: RegExp = /(?!)/) {
   const complaints: string[] = [];
+  const described: string[] = [];
   page.on('console', (message) => {
     if (message.type() === 'error' && !allowed.test(message.text())) complaints.push(message.text());
   });
@@ -80,5 +91,21 @@ export function watch(page: Page, allowed: RegExp = /(?!)/) {
   page.on('request', (request) => {
     if (!request.url().startsWith('http://127.0.0.1') && !/^(data|blob):/.test(request.url())) complaints.push(`left the machine: ${request.url()}`);
   });
-  return () => expect(complaints).toEqual([]);
+  page.on('response', (response) => {
+    const method = response.request().method();
+    const kind = response.headers()['content-type'] ?? '';
+    if (kind.startsWith('text/event-stream')) return;
+    // An answer that the page no longer waits for has no body to look at.
+    void response.text().then(
+      (body) => {
+        const wrong = misdescribed(method, response.url(), response.status(), kind, body);
+        if (wrong) described.push(wrong);
+      },
+      () => undefined,
+    );
+  });
+  return () => {
+    expect(complaints).toEqual([]);
+    expect(described).toEqual([]);
+  };
 }

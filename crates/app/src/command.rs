@@ -15,7 +15,9 @@ use nailpunch_store::{Store, back_up, restore};
 use serde::Serialize;
 
 use crate::clock::{command_line as author, now};
+use crate::doctor::{Mend, examine};
 use crate::failure::{Failure, LARGEST_BUNDLE};
+use crate::proof::prove;
 use crate::{demo, schema, web};
 
 /// Audits of existing box and device installations: what is wrong, how bad, what puts it right, and proof.
@@ -54,13 +56,31 @@ enum Action {
         #[arg(long)]
         json: bool,
     },
-    /// Tell whether a bundle is as it was sealed, and a PDF the one sealed with it: exits 0, 1 when not, 2 on bad input.
+    /// Tell whether a bundle is as it was sealed, by whom, and a PDF the one sealed with it: exits 0, 1 when not, 2 on bad
+    /// input, 3 when it is unaltered but signed with no key that is known.
     Verify {
         /// A bundle, `*.nailpunch.json`.
         file: PathBuf,
         /// The report sealed with it.
         #[arg(long)]
         pdf: Option<PathBuf>,
+        /// A public key that one knows to be the firm's, 64 hexadecimal digits, beside that of the database.
+        #[arg(long)]
+        key: Option<String>,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Examine the database, its references, journal, photographs and seals, and say what to do: exits 0, 1 when something is
+    /// wrong.
+    Doctor {
+        /// Keep what can be read of records that cannot be read as they are.
+        #[arg(long, conflicts_with = "set_aside")]
+        salvage: bool,
+        /// Delete records that cannot be read; each is kept as a file.
+        #[arg(long)]
+        set_aside: bool,
+        #[command(flatten)]
+        data: Data,
     },
     /// Write the report of a bundle.
     Report {
@@ -123,9 +143,13 @@ struct Listen {
     /// The first port to try; the next free one is taken.
     #[arg(long, default_value_t = 8000)]
     port: u16,
-    /// The address to listen on. Anything but loopback lets others on the network in.
+    /// The address to listen on. Anything but loopback needs `--i-know-anyone-can-write`.
     #[arg(long, default_value = "127.0.0.1")]
     address: IpAddr,
+    /// Listen beyond this machine all the same: whoever reaches the address can read, change and delete every audit. There are
+    /// no people and no passwords yet.
+    #[arg(long)]
+    i_know_anyone_can_write: bool,
     /// Another name by which the server may be called, as in `--host tablet-cart:8000`; may be repeated.
     #[arg(long = "host", value_name = "NAME:PORT")]
     hosts: Vec<String>,
@@ -167,7 +191,27 @@ impl Action {
             }
             Self::Serve { listen, data } => serve(Store::open(&data.path()?)?, &listen)?,
             Self::Check { file, json } => return check(&read_bundle(&file)?, json),
-            Self::Verify { file, pdf } => return verify(&file, pdf.as_deref()),
+            Self::Verify { file, pdf, key, data } => {
+                let bundle = read_bundle(&file)?;
+                let (said, code) = prove(&file, &bundle, pdf.as_deref(), key.as_deref(), &data.path()?)?;
+                print(&said)?;
+                return Ok(code);
+            }
+            Self::Doctor { salvage, set_aside, data } => {
+                let mend = match (salvage, set_aside) {
+                    (true, _) => Mend::Salvage,
+                    (_, true) => Mend::SetAside,
+                    _ => Mend::No,
+                };
+                let found = examine(&data.path()?, mend)?;
+                for line in &found {
+                    print(line)?;
+                }
+                if !found.is_empty() {
+                    return Ok(ExitCode::FAILURE);
+                }
+                print("sound: the file, its records, references, journal, photographs and seals")?;
+            }
             Self::Report { file, pdf, csv } => {
                 let bundle = read_bundle(&file)?;
                 let on = now();
@@ -196,6 +240,9 @@ impl Action {
                 let named = store.audits()?.into_iter().find(|walk| walk.audit.record.name == audit);
                 let id = named.map_or(audit, |walk| walk.audit.record.id.to_string());
                 let bundle = store.export(&id)?;
+                for gap in store.unreadable()?.into_iter().filter(|known| known.audit_id == id) {
+                    eprintln!("nailpunch: left out, for it cannot be read: {} {} ({})", gap.kind, gap.id, gap.reason);
+                }
                 let json = serde_json::to_vec_pretty(&bundle).map_err(|error| Failure::Other(error.to_string()))?;
                 write_file(&out, &json)?;
             }
@@ -232,6 +279,13 @@ fn data_file(name: &str) -> Result<PathBuf, Failure> {
 }
 
 fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
+    if !listen.address.is_loopback() && !listen.i_know_anyone_can_write {
+        let address = listen.address;
+        return Err(Failure::Other(format!(
+            "{address} can be reached from other machines, and whoever reaches it can read, change and delete every audit: there \
+             are no passwords yet. Leave --address out to serve this machine alone, or add --i-know-anyone-can-write"
+        )));
+    }
     web::serve(store, listen.address, listen.port, &listen.hosts)
 }
 
@@ -309,23 +363,6 @@ fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
             citation: citation.clone(),
         })
         .collect()
-}
-
-fn verify(path: &Path, pdf: Option<&Path>) -> Result<ExitCode, Failure> {
-    let read = |path: &Path| {
-        std::fs::read(path).map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })
-    };
-    let bundle = read_bundle(path)?;
-    match nailpunch_report::verify(&read(path)?, &bundle, pdf.map(read).transpose()?.as_deref()) {
-        Ok(seal) => {
-            print(&format!("Unaltered since seal {} of {}: {}", seal.number, seal.at, seal.data_sha256))?;
-            Ok(ExitCode::SUCCESS)
-        }
-        Err(why) => {
-            print(&format!("Not as sealed: {why}."))?;
-            Ok(ExitCode::FAILURE)
-        }
-    }
 }
 
 fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {

@@ -3,7 +3,9 @@
 mod clock;
 mod command;
 mod demo;
+mod doctor;
 mod failure;
+mod proof;
 mod schema;
 mod web;
 

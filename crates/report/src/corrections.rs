@@ -4,7 +4,7 @@ use nailpunch_core::assess::{CorrectionAnswer, typed_lines};
 use nailpunch_core::facts::MOST_LINES;
 
 use crate::ReportError;
-use crate::csv_file::harmless;
+use crate::sheet::{Sheet, as_typed};
 
 /// Why a list is not taken; nothing of it is.
 #[derive(Debug, thiserror::Error)]
@@ -71,7 +71,7 @@ fn columns(text: &str, first: &str) -> Result<Vec<(String, String)>, Corrections
             let line = error.position().map_or(0, csv::Position::line);
             CorrectionsError::Row { line, why: error.to_string() }
         })?;
-        let cell = |at: usize| row.get(at).unwrap_or_default().trim().to_owned();
+        let cell = |at: usize| as_typed(row.get(at).unwrap_or_default().trim()).to_owned();
         let text = cell(of_text);
         if !text.is_empty() {
             lines.push((of_place.map(cell).unwrap_or_default(), text));
@@ -85,20 +85,19 @@ fn columns(text: &str, first: &str) -> Result<Vec<(String, String)>, Corrections
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
 pub fn corrections_csv(answers: &[CorrectionAnswer]) -> Result<Vec<u8>, ReportError> {
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    writer.write_record(["number", "location", "finding", "room", "box", "rule", "answer"])?;
+    let mut sheet = Sheet::new(["number", "location", "finding", "room", "box", "rule", "answer"])?;
     for answer in answers {
-        writer.write_record([
+        sheet.row([
             answer.line.id.to_string(),
-            harmless(&answer.line.place),
-            harmless(&answer.line.text),
-            harmless(&answer.room),
-            harmless(&answer.tag),
+            answer.line.place.clone(),
+            answer.line.text.clone(),
+            answer.room.clone(),
+            answer.tag.clone(),
             answer.line.rule.clone().unwrap_or_default(),
-            harmless(&answer.sentence),
+            answer.sentence.clone(),
         ])?;
     }
-    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+    sheet.done()
 }
 
 #[cfg(test)]

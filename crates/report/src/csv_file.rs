@@ -6,6 +6,7 @@ use nailpunch_core::quantity::{Amount, AmountUnit};
 use nailpunch_core::rules::{Finding, RuleResult, Verdict};
 
 use crate::ReportError;
+use crate::sheet::Sheet;
 
 const COLUMNS: [&str; 19] = [
     "room",
@@ -35,24 +36,23 @@ const COLUMNS: [&str; 19] = [
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
 pub fn csv(assessed: &Assessed) -> Result<Vec<u8>, ReportError> {
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    writer.write_record(COLUMNS)?;
+    let mut sheet = Sheet::new(COLUMNS)?;
     for known in &assessed.boxes {
-        let place = [known.room.name.as_str(), &known.record.tag, &known.record.place].map(harmless);
+        let place = [known.room.name.as_str(), &known.record.tag, &known.record.place].map(str::to_owned);
         let answer = known.answer();
-        rows(&mut writer, &place, &answer.found, answer.after(), &answer.findings)?;
+        rows(&mut sheet, &place, &answer.found, answer.after(), &answer.findings)?;
     }
     for known in &assessed.panels {
-        let place = ["", "panel", known.panel.name.as_str()].map(harmless);
+        let place = ["", "panel", known.panel.name.as_str()].map(str::to_owned);
         let left = known.left.as_ref().map(|left| left.results.as_slice());
-        rows(&mut writer, &place, &known.found.results, left, &known.findings)?;
+        rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
     }
-    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+    sheet.done()
 }
 
 /// The rows of one subject.
 fn rows(
-    writer: &mut csv::Writer<Vec<u8>>,
+    sheet: &mut Sheet,
     place: &[String; 3],
     found: &[RuleResult],
     left: Option<&[RuleResult]>,
@@ -62,12 +62,12 @@ fn rows(
         let state = findings.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.name());
         let after = left.and_then(|left| left.iter().find(|after| after.rule == result.rule));
         if result.findings.is_empty() {
-            writer.write_record(line(place, result, None, None, state))?;
+            sheet.row(line(place, result, None, None, state))?;
         }
         for finding in &result.findings {
             let same = |other: &&Finding| (other.conductor, &other.label) == (finding.conductor, &finding.label);
             let left = after.and_then(|after| after.findings.iter().find(same));
-            writer.write_record(line(place, result, Some(finding), left, state))?;
+            sheet.row(line(place, result, Some(finding), left, state))?;
         }
     }
     Ok(())
@@ -96,7 +96,7 @@ fn line(
     let severity = finding.and_then(|finding| finding.severity).unwrap_or(result.severity).name();
     let ruling = result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
         RulingKind::Confirm => "confirmed".to_owned(),
-        RulingKind::Dismiss => harmless(&format!("dismissed: {}", ruling.reason)),
+        RulingKind::Dismiss => format!("dismissed: {}", ruling.reason),
     });
     [
         place[0].clone(),
@@ -119,8 +119,4 @@ fn line(
         state.to_owned(),
         ruling,
     ]
-}
-
-pub(crate) fn harmless(text: &str) -> String {
-    if text.starts_with(['=', '+', '-', '@', '\t', '\r']) { format!("'{text}") } else { text.to_owned() }
 }

@@ -6,7 +6,7 @@ use nailpunch_core::facts::WorkSettings;
 use nailpunch_core::job::{Job, JobShutDown};
 
 use crate::ReportError;
-use crate::csv_file::harmless;
+use crate::sheet::{Sheet, property};
 
 /// What to bring, for the whole job or one of its days, a row a material. An amount of money is in hundredths.
 ///
@@ -15,12 +15,12 @@ use crate::csv_file::harmless;
 pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError> {
     let of_day = |day| job.days.iter().find(|known| known.day == day).map_or(&[][..], |known| &known.materials);
     let lines = day.map_or(job.materials.as_slice(), of_day);
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    writer.write_record(["what", "needed", "on_truck", "to_buy", "pack", "packs", "cost", "price_made_up", "boxes"])?;
+    let mut sheet =
+        Sheet::new(["what", "needed", "on_truck", "to_buy", "pack", "packs", "cost", "price_made_up", "boxes"])?;
     for line in lines {
         let optional = |value: Option<String>| value.unwrap_or_default();
-        writer.write_record([
-            harmless(&line.what),
+        sheet.row([
+            line.what.clone(),
             line.count.to_string(),
             line.on_truck.to_string(),
             line.to_buy.to_string(),
@@ -28,10 +28,10 @@ pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError
             line.packs.to_string(),
             optional(line.cost.map(|cost| cost.to_string())),
             line.made_up.to_string(),
-            harmless(&line.boxes.join(" ")),
+            line.boxes.join(" "),
         ])?;
     }
-    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+    sheet.done()
 }
 
 /// What to cut, a row a conductor of an opened piece. Lengths in nanometres beside the words.
@@ -39,13 +39,12 @@ pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
 pub fn cut_list_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    writer.write_record(["gauge", "piece", "length", "length_nm", "colour", "cuts", "left", "left_nm"])?;
+    let mut sheet = Sheet::new(["gauge", "piece", "length", "length_nm", "colour", "cuts", "left", "left_nm"])?;
     for gauge in &job.cut_list.gauges {
         for piece in &gauge.pieces {
             for conductor in &piece.conductors {
                 let cuts: Vec<&str> = conductor.cuts.iter().map(|cut| cut.text.as_str()).collect();
-                writer.write_record([
+                sheet.row([
                     gauge.gauge.size(),
                     &piece.what,
                     &piece.length.text,
@@ -58,7 +57,7 @@ pub fn cut_list_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
             }
         }
     }
-    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+    sheet.done()
 }
 
 /// The shut-downs that have a time, as events in local time. Without a first day of the job there is nothing to write.
@@ -69,7 +68,7 @@ pub fn calendar(job: &Job, settings: &WorkSettings, audit: &str, audit_id: &str)
     let begins = settings.begins.as_deref().and_then(|text| text.parse::<NaiveDate>().ok());
     let begins = begins.ok_or(ReportError::NoFirstDay)?;
     let mut calendar = Calendar::new();
-    calendar.name(audit);
+    calendar.name(&property(audit));
     for shut_down in &job.shut_downs {
         let Some(slot) = shut_down.slot else { continue };
         let at = |minute: u16| {
@@ -82,8 +81,8 @@ pub fn calendar(job: &Job, settings: &WorkSettings, audit: &str, audit_id: &str)
                 "{audit_id}-{}@nailpunch",
                 shut_down.boxes.first().map_or_else(String::new, ToString::to_string)
             ))
-            .summary(&format!("Shut-down {}: {}", shut_down.number, off(job, shut_down)))
-            .description(&described(job, shut_down))
+            .summary(&property(&format!("Shut-down {}: {}", shut_down.number, off(job, shut_down))))
+            .description(&property(&described(job, shut_down)))
             .starts(from)
             .ends(to)
             .done();

@@ -14,7 +14,9 @@ mod photo_door;
 mod photo_part;
 mod readings_log;
 mod seal;
+mod seal_key;
 mod section_svg;
+mod sheet;
 mod table;
 
 pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
@@ -25,7 +27,8 @@ pub use pdf_file::{data, pdf};
 pub use photo::{LARGEST_FILE, PhotoError, TakenPhoto, logo, take_photo, thumbnail};
 pub use photo_door::{bare_logo, bare_pictures};
 pub use readings_log::{LoggedReading, read_readings_log, readings_log};
-pub use seal::{VerifyError, data_sha256, sha256, verify};
+pub use seal::{Proof, VerifyError, data_sha256, sha256, verify};
+pub use seal_key::{SealKey, bytes as key_bytes};
 pub use section_svg::section_svg;
 
 /// Why a report could not be made.

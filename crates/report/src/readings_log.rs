@@ -7,6 +7,7 @@ use nailpunch_core::facts::{
 use nailpunch_core::quantity::parse_voltage;
 
 use crate::ReportError;
+use crate::sheet::{Sheet, as_typed};
 
 const COLUMNS: [&str; 7] = ["time", "box", "half", "instrument", "from", "to", "value"];
 /// The most rows of one log.
@@ -81,7 +82,7 @@ pub fn read_readings_log(bytes: &[u8]) -> Result<Vec<LoggedReading>, Vec<Problem
             Ok(row) => {
                 let line = row.position().map_or(0, csv::Position::line);
                 match reading(&row) {
-                    Ok(reading) => read.push(LoggedReading { tag: row[1].to_owned(), line, reading }),
+                    Ok(reading) => read.push(LoggedReading { tag: as_typed(&row[1]).to_owned(), line, reading }),
                     Err((column, message)) => {
                         problems.push(problem(format!("/rows/{index}/{column}"), format!("line {line}: {message}")));
                     }
@@ -137,15 +138,14 @@ fn reading(row: &csv::StringRecord) -> Result<InstrumentReading, (&'static str, 
 /// # Errors
 /// [`ReportError`] when a row cannot be written.
 pub fn readings_log(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
-    let mut writer = csv::Writer::from_writer(Vec::new());
-    writer.write_record(COLUMNS)?;
+    let mut sheet = Sheet::new(COLUMNS)?;
     for record in bundle.rooms.iter().flat_map(|room| &room.boxes) {
         for row in rows(&record.found) {
             let [time, half, instrument, from, to, value] = row;
-            writer.write_record([&time, &record.tag, &half, &instrument, &from, &to, &value])?;
+            sheet.row([&time, &record.tag, &half, &instrument, &from, &to, &value])?;
         }
     }
-    writer.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+    sheet.done()
 }
 
 fn rows(contents: &BoxContents) -> Vec<[String; 6]> {

@@ -4,6 +4,7 @@ use nailpunch_core::facts::{Bundle, Seal};
 use sha2::{Digest, Sha256};
 
 use crate::ReportError;
+use crate::seal_key::is_signed;
 
 /// SHA-256 in hexadecimal.
 pub fn sha256(bytes: &[u8]) -> String {
@@ -35,7 +36,8 @@ pub(crate) fn seal_line(bundle: &Bundle) -> String {
     if data_sha256(bundle).is_ok_and(|now| now == seal.data_sha256) {
         let what =
             if seal.number == 1 { "Sealed".to_owned() } else { format!("Amendment {}, sealed", seal.number - 1) };
-        format!("{what} {day}. SHA-256 of the data {}", seal.data_sha256)
+        let key = seal.public_key.as_ref().map_or_else(String::new, |key| format!(". Public key {key}"));
+        format!("{what} {day}. SHA-256 of the data {}{key}", seal.data_sha256)
     } else {
         format!("Changed since seal {} of {day}; not sealed again.", seal.number)
     }
@@ -59,6 +61,9 @@ pub enum VerifyError {
         /// What was sealed.
         sealed: String,
     },
+    /// The signature is not that of the key that the seal names.
+    #[error("the signature of seal {0} is not that of its key: the seal was altered")]
+    Forged(u32),
     /// The PDF is another, or was changed.
     #[error("this PDF is not the one of seal {number}: it hashes to {now}, and {sealed} was sealed")]
     OtherPdf {
@@ -77,17 +82,37 @@ pub enum VerifyError {
     Data(String),
 }
 
+/// Who made a seal that is unaltered.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub enum Proof {
+    /// One of the keys that one knows.
+    KnownKey(String),
+    /// A key that one does not know: whoever has it, and nobody else.
+    UnknownKey(String),
+    /// It was never signed, as by earlier releases: anybody could have made it.
+    NotSigned,
+}
+
 /// Whether a bundle, read from a file, is as it was sealed last, and a PDF the one that was sealed with it. What the file
-/// says and what is read from it count alike: either proves that nothing changed.
+/// says and what is read from it count alike: either proves that nothing changed. Every seal that is signed has to bear the
+/// signature of its key; whether the last is by one of `known`, public keys in hexadecimal, is answered.
 ///
 /// # Errors
 /// [`VerifyError`], with what is not as it was.
-pub fn verify<'a>(file: &[u8], bundle: &'a Bundle, pdf: Option<&[u8]>) -> Result<&'a Seal, VerifyError> {
+pub fn verify<'a>(
+    file: &[u8],
+    bundle: &'a Bundle,
+    pdf: Option<&[u8]>,
+    known: &[String],
+) -> Result<(&'a Seal, Proof), VerifyError> {
     let seal = bundle.seals.last().ok_or(VerifyError::NotSealed)?;
     let now = file_sha256(file).map_err(|error| VerifyError::Data(error.to_string()))?;
     if now != seal.data_sha256 && !data_sha256(bundle).is_ok_and(|read| read == seal.data_sha256) {
         let (number, at, sealed) = (seal.number, seal.at.clone(), seal.data_sha256.clone());
         return Err(VerifyError::DataChanged { number, at, now, sealed });
+    }
+    if let Some(forged) = bundle.seals.iter().find(|seal| is_signed(seal, bundle.audit.id) == Some(false)) {
+        return Err(VerifyError::Forged(forged.number));
     }
     if let Some(pdf) = pdf {
         let sealed = seal.pdf_sha256.clone().ok_or(VerifyError::NoPdf(seal.number))?;
@@ -96,7 +121,13 @@ pub fn verify<'a>(file: &[u8], bundle: &'a Bundle, pdf: Option<&[u8]>) -> Result
             return Err(VerifyError::OtherPdf { number: seal.number, now, sealed });
         }
     }
-    Ok(seal)
+    let proof = match &seal.public_key {
+        _ if seal.signature.is_none() => Proof::NotSigned,
+        None => Proof::NotSigned,
+        Some(key) if known.contains(key) => Proof::KnownKey(key.clone()),
+        Some(key) => Proof::UnknownKey(key.clone()),
+    };
+    Ok((seal, proof))
 }
 
 #[cfg(test)]
@@ -117,13 +148,21 @@ mod tests {
 
     fn seal(data_sha256: String) -> Seal {
         let at = "2026-03-04T10:00:00Z".to_owned();
-        Seal { number: 1, at, data_sha256, pdf_sha256: Some(sha256(b"%PDF")), changes: Vec::new() }
+        Seal {
+            number: 1,
+            at,
+            data_sha256,
+            pdf_sha256: Some(sha256(b"%PDF")),
+            public_key: None,
+            signature: None,
+            changes: Vec::new(),
+        }
     }
 
     /// Whether what stands in a file is found as it was sealed, with a PDF.
     fn verified(file: &str, pdf: Option<&[u8]>) -> Result<u32, VerifyError> {
         let bundle: Bundle = serde_json::from_str(file).unwrap();
-        verify(file.as_bytes(), &bundle, pdf).map(|seal| seal.number)
+        verify(file.as_bytes(), &bundle, pdf, &[]).map(|(seal, _)| seal.number)
     }
 
     #[test]
@@ -141,6 +180,29 @@ mod tests {
         let altered = serde_json::to_string(&bundle).unwrap();
         assert!(matches!(verified(&altered, None), Err(VerifyError::DataChanged { number: 1, .. })));
         assert!(seal_line(&bundle).starts_with("Changed since seal 1"));
+    }
+
+    #[test]
+    fn a_seal_is_proven_by_a_key_that_one_knows_and_not_by_its_own() {
+        use crate::SealKey;
+        let mut bundle: Bundle = serde_json::from_str(JSON).unwrap();
+        let (key, data) = (SealKey::new(&[3; 32]), data_sha256(&bundle).unwrap());
+        bundle.seals.push(seal(data));
+        let proof = |bundle: &Bundle, known: &[String]| {
+            let file = serde_json::to_string(bundle).unwrap();
+            verify(file.as_bytes(), bundle, None, known).map(|(_, proof)| proof)
+        };
+        assert_eq!(proof(&bundle, &[key.public()]), Ok(Proof::NotSigned));
+        key.sign(&mut bundle.seals[0], bundle.audit.id);
+        assert_eq!(proof(&bundle, &[key.public()]), Ok(Proof::KnownKey(key.public())));
+        assert_eq!(proof(&bundle, &[]), Ok(Proof::UnknownKey(key.public())));
+        // Whoever alters the data and seals them anew has another key, or a signature that does not hold.
+        bundle.audit.name.push('.');
+        bundle.seals[0].data_sha256 = data_sha256(&bundle).unwrap();
+        assert_eq!(proof(&bundle, &[key.public()]), Err(VerifyError::Forged(1)));
+        let forger = SealKey::new(&[4; 32]);
+        forger.sign(&mut bundle.seals[0], bundle.audit.id);
+        assert_eq!(proof(&bundle, &[key.public()]), Ok(Proof::UnknownKey(forger.public())));
     }
 
     #[test]

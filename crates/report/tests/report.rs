@@ -154,3 +154,23 @@ fn what_puts_it_right_is_what_the_job_is_made_of() {
         Some(repairs.to_string().as_str())
     );
 }
+
+#[test]
+fn a_name_makes_no_event_of_its_own() {
+    let mut demo: Bundle = serde_json::from_str(include_str!("../../../demo/guesthouse.nailpunch.json")).unwrap();
+    let facts = demo.facts();
+    let job = nailpunch_core::job::job(&Assessed::of(&facts));
+    let foreign = "Quay\r\nBEGIN:VEVENT\r\nSUMMARY:foreign\r\nEND:VEVENT";
+    demo.audit.name = foreign.to_owned();
+    let id = demo.audit.id.to_string();
+    let file = nailpunch_report::calendar(&job, &demo.audit.work, &demo.audit.name, &id).unwrap();
+    let text = String::from_utf8(file).unwrap();
+    let events = text.lines().filter(|line| line.starts_with("BEGIN:VEVENT")).count();
+    let placed = job.shut_downs.iter().filter(|known| known.slot.is_some()).count();
+    assert!(placed > 0);
+    assert_eq!(events, placed, "{text}");
+    // Nothing accepts such a name to begin with.
+    use nailpunch_core::assess::Acceptance;
+    let problems = demo.unacceptable(&nailpunch_core::facts::Pointer::root());
+    assert!(problems.iter().any(|problem| problem.pointer == "/audit/name" && problem.message.contains("line break")));
+}

@@ -96,6 +96,16 @@ pub enum StoreError {
     /// SQLite failed otherwise.
     #[error("the database failed: {0}")]
     Database(#[from] rusqlite::Error),
+    /// A record of the store cannot be read.
+    #[error("the {kind} {id} cannot be read ({reason}); `nailpunch doctor` says what can be done")]
+    Unreadable {
+        /// What kind of record.
+        kind: String,
+        /// Its identifier.
+        id: String,
+        /// What is wrong with it.
+        reason: String,
+    },
     /// A stored record is not what the core reads.
     #[error("a stored record cannot be read: {0}")]
     Record(#[from] serde_json::Error),

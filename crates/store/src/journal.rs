@@ -72,10 +72,44 @@ pub(crate) fn journal(transaction: &Transaction, author: &Author, entry: &Entry)
     Ok(())
 }
 
+/// The changes of an audit after the one numbered `after`, newest first, at most `most`.
+pub(crate) fn changes(
+    transaction: &Transaction,
+    audit_id: &str,
+    after: i64,
+    most: u32,
+) -> Result<Vec<Change>, StoreError> {
+    let mut statement = transaction.prepare_cached(
+        "SELECT number, at, who, kind, subject, action, before, after FROM change
+         WHERE audit_id = ?1 AND number > ?2 ORDER BY number DESC LIMIT ?3",
+    )?;
+    let rows = statement.query_map(params![audit_id, after, most], |row| {
+        let json = |index| -> rusqlite::Result<Option<serde_json::Value>> {
+            Ok(row.get::<_, Option<String>>(index)?.and_then(|json| serde_json::from_str(&json).ok()))
+        };
+        let (kind, action): (String, String) = (row.get(3)?, row.get(5)?);
+        Ok(Change {
+            can_undo: cannot_undo(&kind, &action).is_none(),
+            number: row.get(0)?,
+            at: row.get(1)?,
+            who: row.get(2)?,
+            kind,
+            subject: row.get(4)?,
+            action,
+            before: json(6)?,
+            after: json(7)?,
+        })
+    })?;
+    Ok(rows.collect::<Result<_, _>>()?)
+}
+
 /// Why a change of this kind is never undone; `None` where it can be.
 pub(crate) fn cannot_undo(kind: &str, action: &str) -> Option<&'static str> {
     match (kind, action) {
         (_, "import") => Some("an import is not undone; delete the audit instead"),
+        (_, "salvage" | "set-aside") => {
+            Some("what could not be read does not come back; the journal keeps it as it was")
+        }
         ("seal", _) => Some("a seal is never undone; seal an amendment"),
         ("order", _) => Some("a new order is not undone here; put the boxes in order again"),
         ("firm", _) => Some("the rules of the firm are not undone here; change them in the rule book"),

@@ -7,8 +7,10 @@
 mod backup;
 mod connection;
 mod error;
+mod examine;
 mod firm;
 mod journal;
+mod key;
 mod kinds;
 mod lock;
 mod photo;
@@ -16,6 +18,7 @@ mod private;
 mod record;
 mod seal;
 mod undo;
+mod unreadable;
 mod walk;
 mod whole;
 
@@ -23,5 +26,9 @@ pub use backup::{back_up, restore};
 pub use connection::Store;
 pub use error::StoreError;
 pub use journal::{Author, Change};
+pub use key::{key_path, seal_key};
+pub use private::create as create_private;
 pub use record::{Revised, Stored};
+pub use seal::ToSeal;
+pub use unreadable::{Mended, Unreadable};
 pub use walk::{AuditWalk, RoomOrder, WalkRoom};

@@ -65,7 +65,12 @@ fn row<T: Stored>(transaction: &Transaction, id: &str) -> Result<Option<Row<T>>,
         .optional()?;
     found
         .map(|(json, revision, deleted, audit_id)| {
-            let revised = Revised { revision, record: serde_json::from_str(&json)? };
+            let record = serde_json::from_str(&json).map_err(|error| StoreError::Unreadable {
+                kind: T::KIND.to_owned(),
+                id: id.to_owned(),
+                reason: error.to_string(),
+            })?;
+            let revised = Revised { revision, record };
             Ok(Row { revised, json, deleted, audit_id })
         })
         .transpose()
@@ -88,12 +93,13 @@ pub(crate) fn get<T: Stored>(transaction: &Transaction, id: &str) -> Result<Revi
     }
 }
 
+/// The records that a query finds. One that cannot be read is left out; [`Store::unreadable`] names it.
 pub(crate) fn all<T: Stored>(transaction: &Transaction, sql: &str, of: &str) -> Result<Vec<Revised<T>>, StoreError> {
     let mut statement = transaction.prepare_cached(sql)?;
     let rows = statement.query_map([of], |row| Ok((row.get::<_, String>(0)?, row.get(1)?)))?;
-    rows.map(|row| {
-        let (json, revision) = row?;
-        Ok(Revised { revision, record: serde_json::from_str(&json)? })
+    rows.filter_map(|row| match row {
+        Ok((json, revision)) => serde_json::from_str(&json).ok().map(|record| Ok(Revised { revision, record })),
+        Err(error) => Some(Err(error.into())),
     })
     .collect()
 }

@@ -1,9 +1,9 @@
 //! Taking back one change of the journal, whichever record it was made to.
 
 use nailpunch_core::facts::{Audit, BoxRecord, Circuit, Panel, Photo, Pointer, Problem, Room, WorkItem};
-use rusqlite::{OptionalExtension, Transaction, params};
+use rusqlite::{OptionalExtension, Transaction};
 
-use crate::journal::{Author, Change, FIRM, cannot_undo};
+use crate::journal::{Author, Change, FIRM, cannot_undo, changes};
 use crate::record::{Stored, deleted, get, put, remove, require_audit};
 use crate::{Store, StoreError};
 
@@ -30,28 +30,7 @@ impl Store {
             if audit_id != FIRM {
                 require_audit(transaction, audit_id)?;
             }
-            let mut statement = transaction.prepare_cached(
-                "SELECT number, at, who, kind, subject, action, before, after FROM change
-                 WHERE audit_id = ?1 ORDER BY number DESC LIMIT ?2",
-            )?;
-            let rows = statement.query_map(params![audit_id, most], |row| {
-                let json = |index| -> rusqlite::Result<Option<serde_json::Value>> {
-                    Ok(row.get::<_, Option<String>>(index)?.and_then(|json| serde_json::from_str(&json).ok()))
-                };
-                let (kind, action): (String, String) = (row.get(3)?, row.get(5)?);
-                Ok(Change {
-                    can_undo: cannot_undo(&kind, &action).is_none(),
-                    number: row.get(0)?,
-                    at: row.get(1)?,
-                    who: row.get(2)?,
-                    kind,
-                    subject: row.get(4)?,
-                    action,
-                    before: json(6)?,
-                    after: json(7)?,
-                })
-            })?;
-            Ok(rows.collect::<Result<_, _>>()?)
+            changes(transaction, audit_id, 0, most)
         })
     }
 

@@ -146,7 +146,7 @@ pub(crate) fn walk_to_box(transaction: &Transaction, audit_id: &str, box_id: &st
 }
 
 impl Store {
-    /// Every audit that is not deleted, by name.
+    /// Every audit that is not deleted and can be read, by name; each without its records that cannot.
     ///
     /// # Errors
     /// [`StoreError`] when SQLite fails.
@@ -155,7 +155,8 @@ impl Store {
             let mut statement =
                 transaction.prepare_cached("SELECT id FROM audit WHERE deleted = 0 ORDER BY name, id")?;
             let ids: Vec<String> = statement.query_map([], |row| row.get(0))?.collect::<Result<_, _>>()?;
-            ids.iter().map(|id| walk(transaction, id)).collect()
+            let walks = ids.iter().map(|id| walk(transaction, id));
+            walks.filter(|walk| !matches!(walk, Err(StoreError::Unreadable { .. }))).collect()
         })
     }
 

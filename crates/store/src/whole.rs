@@ -2,7 +2,7 @@
 
 use nailpunch_core::assess::Acceptance;
 use nailpunch_core::facts::{Audit, Bundle, BundleBox, BundleRoom, FORMAT, Pointer};
-use rusqlite::OptionalExtension;
+use rusqlite::{OptionalExtension, Transaction};
 
 use crate::journal::{Author, Entry, journal};
 use crate::record::{Stored, refuse};
@@ -20,6 +20,7 @@ impl Store {
         let bundle = &bundle.clone().in_this_format();
         self.write(|transaction| {
             let audit_id = bundle.audit.id.to_string();
+            let mut sealed = Vec::new();
             let name: Option<(String, bool)> = transaction
                 .prepare_cached("SELECT name, deleted FROM audit WHERE id = ?1")?
                 .query_row([&audit_id], |row| Ok((row.get(0)?, row.get(1)?)))
@@ -27,6 +28,7 @@ impl Store {
             match name {
                 // A deleted audit with the same identifier makes way: its records keep only their journal.
                 Some((_, true)) => {
+                    sealed = seal::kept(transaction, &audit_id)?;
                     for table in ["seal", "photo", "panel", "circuit", "item", "box", "room"] {
                         transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [&audit_id])?;
                     }
@@ -70,6 +72,8 @@ impl Store {
             for seal in &bundle.seals {
                 seal::insert(transaction, &audit_id, seal, None)?;
             }
+            // A report that was given away is not lost because its audit came in again.
+            seal::put_back(transaction, &audit_id, sealed)?;
             // The journal holds facts; the pictures are kept once.
             let after = serde_json::to_string(&Bundle { photos: Vec::new(), ..bundle.clone() })?;
             let entry = Entry {
@@ -89,28 +93,31 @@ impl Store {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub fn export(&self, audit_id: &str) -> Result<Bundle, StoreError> {
-        let (whole, photos, seals) = self.read(|transaction| {
-            let photos = photo::with_images(transaction, audit_id)?;
-            Ok((walk(transaction, audit_id)?, photos, seal::seals(transaction, audit_id)?))
-        })?;
-        let items: Vec<_> = whole.items.into_iter().map(|item| item.record).collect();
-        let rooms = whole
-            .rooms
-            .into_iter()
-            .map(|room| {
-                let boxes = room.boxes.into_iter().map(|record| BundleBox::from_record(record.record));
-                let boxes = boxes.collect();
-                let record = room.room.record;
-                BundleRoom { id: record.id, name: record.name, area: record.area, boxes }
-            })
-            .collect();
-        let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
-        let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
-        let audit = whole.audit.record;
-        let bundle = Bundle { nailpunch: FORMAT, audit, rooms, circuits, panels, items, photos, seals };
-        // What was deleted while something named it: the store keeps the name, for it may come back.
-        Ok(bundle.without_gone())
+        self.read(|transaction| whole(transaction, audit_id))
     }
+}
+
+/// The whole audit, as far as it can be read.
+pub(crate) fn whole(transaction: &Transaction, audit_id: &str) -> Result<Bundle, StoreError> {
+    let (whole, photos) = (walk(transaction, audit_id)?, photo::with_images(transaction, audit_id)?);
+    let seals = seal::seals(transaction, audit_id)?;
+    let items: Vec<_> = whole.items.into_iter().map(|item| item.record).collect();
+    let rooms = whole
+        .rooms
+        .into_iter()
+        .map(|room| {
+            let boxes = room.boxes.into_iter().map(|record| BundleBox::from_record(record.record));
+            let boxes = boxes.collect();
+            let record = room.room.record;
+            BundleRoom { id: record.id, name: record.name, area: record.area, boxes }
+        })
+        .collect();
+    let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
+    let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
+    let audit = whole.audit.record;
+    let bundle = Bundle { nailpunch: FORMAT, audit, rooms, circuits, panels, items, photos, seals };
+    // What was deleted while something named it: the store keeps the name, for it may come back.
+    Ok(bundle.without_gone())
 }
 
 fn is_taken(error: &rusqlite::Error) -> bool {

@@ -446,9 +446,21 @@ fn a_photograph_and_a_seal_go_with_the_bundle() {
     let other = Photo { width: 5, ..photo.clone() };
     assert!(matches!(scene.store.put(&id, &other, 1, &author()), Err(StoreError::Invalid(_))), "the picture stays");
     let (data_sha256, pdf_sha256) = ("aa".to_owned(), Some("bb".to_owned()));
-    let seal = Seal { number: 1, at: "2026-01-01T00:00:00Z".to_owned(), data_sha256, pdf_sha256, changes: vec![] };
-    scene.store.add_seal(&id, &seal, b"%PDF", &author()).unwrap();
-    assert!(scene.store.add_seal(&id, &seal, b"%PDF", &author()).is_err(), "a number is given once");
+    let (public_key, signature, at) = (None, None, "2026-01-01T00:00:00Z".to_owned());
+    let seal = Seal { number: 1, at, data_sha256, pdf_sha256, public_key, signature, changes: vec![] };
+    let at_change = scene.store.to_seal(&id, 9).unwrap().at_change;
+    scene.store.add_seal(&id, &seal, b"%PDF", at_change, &author()).unwrap();
+    let again = Seal { number: 2, ..seal.clone() };
+    let meanwhile = scene.store.add_seal(&id, &again, b"%PDF", at_change, &author());
+    assert!(matches!(meanwhile, Err(StoreError::Invalid(_))), "another seal was made meanwhile");
+    // What changed since, by the numbers of the journal: the clock was back.
+    let back = Author { at: "1999-01-01T00:00:00Z".to_owned(), ..author() };
+    let mut record = scene.record.clone();
+    record.place = "by the door".to_owned();
+    scene.store.put(&id, &record, 1, &back).unwrap();
+    let changes = scene.store.to_seal(&id, 9).unwrap().changes;
+    assert_eq!(changes.iter().map(|change| change.kind.as_str()).collect::<Vec<_>>(), ["box"]);
+    scene.store.put(&id, &scene.record, 2, &back).unwrap();
     let bundle = scene.store.export(&id).unwrap();
     assert_eq!((bundle.photos.len(), bundle.seals.len()), (1, 1));
     let folder = tempfile::tempdir().unwrap();
@@ -457,5 +469,10 @@ fn a_photograph_and_a_seal_go_with_the_bundle() {
     assert_eq!(elsewhere.export(&id).unwrap(), bundle);
     assert_eq!(elsewhere.photo_image(&bundle.audit.id.to_string(), &photo.id.to_string()).unwrap(), b"picture");
     assert!(elsewhere.sealed_report(&id, 1).is_err(), "the sealed PDF stays where it was made");
+    assert_eq!(scene.store.sealed_report(&id, 1).unwrap(), b"%PDF");
+    // Deleted and brought in again, the report that was given away is still there.
+    let revision = scene.store.get::<Audit>(&id).unwrap().revision;
+    scene.store.delete::<Audit>(&id, &id, revision, &author()).unwrap();
+    scene.store.import(&bundle, &author()).unwrap();
     assert_eq!(scene.store.sealed_report(&id, 1).unwrap(), b"%PDF");
 }

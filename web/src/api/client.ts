@@ -37,6 +37,7 @@ import type {
   SingleWish,
   Trades,
   TypedEntry,
+  Unreadable,
   Walk,
   WiredUnder,
   WorkItem,
@@ -111,6 +112,7 @@ export type JudgeWish = {
 
 export const api = {
   jobs: () => ask<Job[]>('/api/audits'),
+  unreadable: () => ask<Unreadable[]>('/api/unreadable'),
   trades: () => ask<Trades>('/api/trades'),
   readAmendments: (toml: string) => ask<AmendmentSet>('/api/amendments', { method: 'POST', body: { toml } }),
   walk: (audit: string) => ask<Walk>(`/api/audits/${audit}/walk`),

@@ -813,6 +813,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/unreadable": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every record of the store that cannot be read: the lists and exports go on without it. */
+        get: operations["unreadable"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/version": {
         parameters: {
             query?: never;
@@ -1022,6 +1039,13 @@ export interface components {
          * @description Names an audit.
          */
         AuditId: string;
+        /** @description An audit on the list of jobs. */
+        AuditOnList: {
+            /** @description The audit. */
+            audit: components["schemas"]["Revised_Audit"];
+            /** @description Its state at a glance. */
+            counts: components["schemas"]["AuditCounts"];
+        };
         /** @description A bar of screw terminals. */
         Bar: {
             /** @description It is bonded to the enclosure by a strap, a screw, or by being screwed to it. */
@@ -4635,6 +4659,10 @@ export interface components {
             number: number;
             /** @description SHA-256 of the report's PDF, in hexadecimal. */
             pdf_sha256?: string | null;
+            /** @description The public half of the key that it was signed with, Ed25519 (RFC 8032), in hexadecimal. */
+            public_key?: string | null;
+            /** @description The signature, in hexadecimal, of what [`Seal::signed_text`] gives. */
+            signature?: string | null;
         };
         /**
          * @description How the yoke of a device is seated.
@@ -5163,6 +5191,17 @@ export interface components {
             /** @description Why, and the least that would help. */
             why: string;
         };
+        /** @description A record that cannot be read. */
+        Unreadable: {
+            /** @description The audit that it belongs to. */
+            audit_id: string;
+            /** @description Its identifier. */
+            id: string;
+            /** @description What kind of record. */
+            kind: string;
+            /** @description What is wrong with it, with the place in it. */
+            reason: string;
+        };
         /**
          * @description Bent ends that go back under a screw.
          * @enum {string}
@@ -5383,7 +5422,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Job"][];
+                    "application/json": components["schemas"]["AuditOnList"][];
                 };
             };
         };
@@ -7311,6 +7350,25 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Trades"];
+                };
+            };
+        };
+    };
+    unreadable: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Unreadable"][];
                 };
             };
         };

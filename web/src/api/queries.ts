@@ -33,6 +33,9 @@ export const queryClient = new QueryClient({
   },
 });
 
+/** What the store holds and cannot read; looked for where everything of it is shown. */
+export const useUnreadable = () => useQuery({ queryKey: ['unreadable'], queryFn: api.unreadable });
+
 export const useJobs = () => useQuery({ queryKey: keys.jobs, queryFn: api.jobs });
 export const useTrades = () => useQuery({ queryKey: keys.trades, queryFn: api.trades, staleTime: Infinity });
 export const useFirmRules = () => useQuery({ queryKey: keys.firm, queryFn: api.firmRules });

@@ -85,6 +85,7 @@ export type StockLine = Whole<Schemas['StockLine']>;
 export type Offcut = Schemas['Offcut'];
 export type Scope = Schemas['Scope'];
 export type WorkPlan = Schemas['Job'];
+export type Unreadable = Schemas['Unreadable'];
 export type JobBox = Schemas['JobBox'];
 export type JobShutDown = Schemas['JobShutDown'];
 export type Seal = Whole<Schemas['Seal']>;

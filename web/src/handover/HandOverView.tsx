@@ -7,6 +7,7 @@ import { ApiProblem, api } from '../api/client';
 import { useJournal, useWalk } from '../api/queries';
 import type { Change, Walk } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { Gaps } from '../ui/Gaps';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { Seals } from './Seals';
@@ -53,6 +54,7 @@ export function HandOverView() {
       <div className="page-head">
         <h1>Hand over</h1>
       </div>
+      <Gaps audit={audit} />
       <div className="basis-columns">
         <section>
           <h2>To give away</h2>

@@ -9,6 +9,7 @@ import { keys, useFirmRules, useJobs } from '../api/queries';
 import type { Audit, AuditCounts, Job, Problem, Verdict } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
+import { Gaps } from '../ui/Gaps';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 
@@ -139,6 +140,7 @@ export function JobsView() {
           onChange={chosen}
         />
       </div>
+      <Gaps />
       {shown.length === 0 && (
         <Empty title="No audit yet">
           <p>Start one, or import a bundle that somebody sent you.</p>

@@ -8,6 +8,8 @@ use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
 use rust_embed::RustEmbed;
 
+use super::problem::ApiError;
+
 #[derive(RustEmbed)]
 #[folder = "../../web/dist"]
 #[allow_missing = true]
@@ -33,10 +35,20 @@ fn asset(path: &str) -> Option<Asset> {
     })
 }
 
-/// The page. Every address that is no file is a place within the application.
-#[get("/<_..>", rank = 20)]
-pub fn page() -> Result<Asset, (Status, &'static str)> {
-    asset("index.html").ok_or((Status::NotFound, "The screens are not built into this binary; build it with `make`.\n"))
+/// The page. Every address that is no file, and none of the server's own, is a place within the application.
+#[get("/<path..>", rank = 20)]
+pub fn page(path: PathBuf) -> Result<Asset, ApiError> {
+    let nothing = || ApiError::new(Status::NotFound, "Not found", format!("there is nothing at /{}", path.display()));
+    if path.starts_with("api") {
+        return Err(nothing());
+    }
+    if path.extension().is_some() {
+        return path.to_str().and_then(asset).ok_or_else(nothing);
+    }
+    asset("index.html").ok_or_else(|| {
+        let detail = "the screens are not built into this binary; build it with `make`";
+        ApiError::new(Status::NotFound, "Not built", detail)
+    })
 }
 
 /// A file that belongs to the page.

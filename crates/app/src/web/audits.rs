@@ -5,7 +5,7 @@ use nailpunch_core::assess::{Assessed, AssessedPanel, AuditCounts, BoxOverview, 
 use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::Verdict;
-use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, WalkRoom};
+use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, Unreadable, WalkRoom};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get, post, put as put_route};
 use serde::{Deserialize, Serialize};
@@ -17,7 +17,7 @@ use super::shared::{Shared, author, with_audit, with_memory, with_store};
 
 /// An audit on the list of jobs.
 #[derive(Serialize, ToSchema)]
-pub struct Job {
+pub struct AuditOnList {
     /// The audit.
     audit: Revised<Audit>,
     /// Its state at a glance.
@@ -98,17 +98,26 @@ fn run(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
 }
 
 /// Every audit with its state at a glance.
-#[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<Job>)))]
+#[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<AuditOnList>)))]
 #[get("/audits")]
-pub async fn list(store: &Shared) -> Result<Json<Vec<Job>>, ApiError> {
+pub async fn list(store: &Shared) -> Result<Json<Vec<AuditOnList>>, ApiError> {
     let jobs = with_memory(store, |store, memory| {
         let of = |walk: AuditWalk| {
             let facts = walk.facts();
-            Job { counts: Assessed::with(&facts, memory).counts(), audit: walk.audit }
+            AuditOnList { counts: Assessed::with(&facts, memory).counts(), audit: walk.audit }
         };
         Ok(store.audits()?.into_iter().map(of).collect())
     });
     Ok(Json(jobs.await?))
+}
+
+/// Every record of the store that cannot be read: the lists and exports go on without it.
+#[utoipa::path(
+    get, operation_id = "unreadable", path = "/api/unreadable", responses((status = 200, body = Vec<Unreadable>))
+)]
+#[get("/unreadable")]
+pub async fn unreadable(store: &Shared) -> Result<Json<Vec<Unreadable>>, ApiError> {
+    Ok(Json(with_store(store, |store| store.unreadable()).await?))
 }
 
 /// Makes or changes an audit.
@@ -127,6 +136,10 @@ pub async fn put(
 ) -> Result<Json<Revised<Audit>>, ApiError> {
     let (record, based_on) = (body.0?, based_on.0?);
     let id = same_identifier(audit, record.id.0)?.to_string();
+    if !nailpunch_report::bare_logo(&record.letterhead) {
+        let message = "this logo is not as it is kept; send the picture to /api/logo and take what it answers";
+        return Err(ApiError::field("/letterhead/logo", message));
+    }
     Ok(Json(with_store(store, move |store| store.put(&id, &record, based_on, &author())).await?))
 }
 

@@ -4,7 +4,7 @@ use std::sync::Arc;
 
 use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::{AuditId, Bundle};
-use nailpunch_report::ReportKind;
+use nailpunch_report::{ReportKind, bare_pictures};
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
 use rocket::serde::json::Json;
@@ -56,6 +56,8 @@ pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody<Bundle>)
         bundle = bundle.renamed(uuid::Uuid::now_v7);
     }
     let id = bundle.audit.id;
+    let bare = rocket::tokio::task::spawn_blocking(move || bare_pictures(bundle)).await;
+    let bundle = bare.map_err(|error| ApiError::internal(error.to_string()))?.map_err(ApiError::fields)?;
     with_store(store, move |store| store.import(&bundle, &author())).await?;
     Ok(Json(Imported { id }))
 }
@@ -91,6 +93,9 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<D
         let known = ReportKind::ALL.map(ReportKind::code).join(", ");
         ApiError::field("/kind", format!("there is no report `{wanted}`; choose one of {known}"))
     })?;
+    // A report that leaves something out without a word would be a false pass.
+    let id = identifier(audit)?.to_string();
+    with_store(store, move |store| store.require_readable(&id)).await?;
     let bundle = bundle(store, audit).await?;
     let name = bundle.audit.name.clone();
     let kept = Arc::clone(store.inner());

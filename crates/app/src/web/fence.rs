@@ -7,6 +7,7 @@ use rocket::http::uri::Origin;
 use rocket::http::{Header, Method, Status};
 use rocket::{Data, Request, Response, async_trait, get};
 
+use super::front::LOCAL;
 use super::problem::ApiError;
 
 /// Nothing but what ships with the application is loaded, and no script stands in a page.
@@ -14,29 +15,40 @@ const CONTENT_SECURITY_POLICY: &str = "default-src 'none'; script-src 'self'; st
      blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; \
      frame-ancestors 'none'";
 
-/// Answers only to its own names, so that no other page can drive it, not even under a name that resolves here.
+/// Answers only to its own names, so that no other page can drive it, not even under a name that resolves here: the address that
+/// was really connected to, on this machine its usual names, and what was named at the start.
 pub struct Fence {
-    hosts: Vec<String>,
+    address: SocketAddr,
+    more: Vec<String>,
 }
 
 impl Fence {
     pub fn new(address: SocketAddr, more: &[String]) -> Self {
-        let port = address.port();
-        let mut hosts = vec![address.to_string(), format!("localhost:{port}"), format!("127.0.0.1:{port}")];
-        hosts.push(format!("[::1]:{port}"));
-        hosts.extend(more.iter().map(|host| host.to_lowercase()));
-        Self { hosts }
+        Self { address, more: more.iter().map(|host| host.to_lowercase()).collect() }
+    }
+
+    /// The names of the server for one who connected to `local`.
+    fn hosts(&self, local: SocketAddr) -> Vec<String> {
+        let port = local.port();
+        let mut hosts = vec![local.to_string()];
+        if local.ip().is_loopback() {
+            hosts.extend(["localhost", "127.0.0.1", "[::1]"].map(|name| format!("{name}:{port}")));
+        }
+        hosts.extend(self.more.iter().cloned());
+        hosts
     }
 
     fn refusal(&self, request: &Request) -> Option<&'static str> {
+        let local = request.headers().get_one(LOCAL).and_then(|local| local.parse().ok()).unwrap_or(self.address);
+        let hosts = self.hosts(local);
         let host = request.headers().get_one("Host").unwrap_or_default().to_lowercase();
-        if !self.hosts.contains(&host) {
+        if !hosts.contains(&host) {
             return Some("host");
         }
         let origin = request.headers().get_one("Origin").map(str::to_lowercase);
         let own = |origin: String| {
             let stripped = origin.strip_prefix("http://").or_else(|| origin.strip_prefix("https://"));
-            stripped.is_some_and(|origin| self.hosts.iter().any(|host| host == origin))
+            stripped.is_some_and(|origin| hosts.iter().any(|host| host == origin))
         };
         if origin.is_some_and(|origin| !own(origin)) {
             return Some("origin");

@@ -11,6 +11,7 @@ mod corrections;
 mod exchange;
 mod fence;
 mod firm;
+mod front;
 mod job;
 mod judging;
 mod panels;
@@ -21,11 +22,15 @@ mod records;
 mod seals;
 mod shared;
 
-use std::net::{IpAddr, SocketAddr, TcpListener};
+use std::collections::HashSet;
+use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
 use std::sync::Arc;
 
 use nailpunch_store::Store;
 use rocket::config::{Config, LogLevel, Shutdown};
+use rocket::fairing::AdHoc;
+use rocket::tokio::spawn;
+use rocket::tokio::sync::watch;
 use rocket::{Build, Rocket, routes};
 use utoipa::OpenApi;
 
@@ -39,6 +44,7 @@ pub use body::from_json;
     info(title = "Nailpunch", description = "Audits of device and box installations. Lengths are whole nanometres."),
     paths(
         audits::list,
+        audits::unreadable,
         audits::put,
         audits::delete,
         audits::walk,
@@ -110,13 +116,15 @@ pub fn openapi() -> utoipa::openapi::OpenApi {
     Description::openapi()
 }
 
+/// The server, for whoever reaches it at `address`; it listens on a port of its own behind the front.
 fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> {
     let config = Config {
-        address: address.ip(),
-        port: address.port(),
+        address: Ipv4Addr::LOCALHOST.into(),
+        port: 0,
         log_level: LogLevel::Off,
         cli_colors: false,
-        shutdown: Shutdown { grace: 1, mercy: 1, ..Shutdown::default() },
+        // The front hears the signals: it lets what was begun end first.
+        shutdown: Shutdown { ctrlc: false, signals: HashSet::new(), grace: 1, mercy: 1, ..Shutdown::default() },
         ..Config::release_default()
     };
     rocket::custom(config)
@@ -127,6 +135,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
             "/api",
             routes![
                 audits::list,
+                audits::unreadable,
                 audits::put,
                 audits::delete,
                 audits::walk,
@@ -200,19 +209,55 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
 /// # Errors
 /// [`Failure::Other`] when no port is free or the server cannot start.
 pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Result<(), Failure> {
-    let free = (port..=port.saturating_add(99)).find(|port| TcpListener::bind((address, *port)).is_ok());
-    let Some(free) = free else {
+    let taken = |port| TcpListener::bind((address, port)).ok();
+    let Some(listener) = (port..=port.saturating_add(99)).find_map(taken) else {
         return Err(Failure::Other(format!("no port from {port} on is free on {address}; name another with --port")));
     };
-    let address = SocketAddr::new(address, free);
+    let could_not = |error: String| Failure::Other(format!("the server could not start: {error}"));
+    let address = listener.local_addr().map_err(|error| could_not(error.to_string()))?;
     if !address.ip().is_loopback() {
         eprintln!("nailpunch: listening on {address}: anyone who reaches this address can read and change the audits");
     }
-    println!("Nailpunch is at http://{address}");
-    let server = rocket(store, address, hosts);
-    rocket::execute(async move { server.launch().await })
-        .map(drop)
-        .map_err(|error| Failure::Other(format!("the server could not start: {error}")))
+    let server = rocket(store, address, hosts).attach(AdHoc::on_liftoff("front", move |server| {
+        Box::pin(async move {
+            let inside = SocketAddr::new(server.config().address, server.config().port);
+            let (stop, stopping) = watch::channel(false);
+            let shutdown = server.shutdown();
+            spawn(async move {
+                told_to_stop().await;
+                stop.send_replace(true);
+            });
+            let front = front::Front::new(inside, stopping);
+            spawn(async move {
+                let served =
+                    listener.set_nonblocking(true).and_then(|()| rocket::tokio::net::TcpListener::from_std(listener));
+                match served {
+                    Ok(listener) => front.serve(listener).await,
+                    Err(error) => eprintln!("nailpunch: the server could not listen: {error}"),
+                }
+                shutdown.notify();
+            });
+            println!("Nailpunch is at http://{address}");
+        })
+    }));
+    rocket::execute(async move { server.launch().await }).map(drop).map_err(|error| could_not(error.to_string()))
+}
+
+/// Until the terminal or the system says to stop.
+async fn told_to_stop() {
+    let interrupted = rocket::tokio::signal::ctrl_c();
+    #[cfg(unix)]
+    {
+        use rocket::tokio::signal::unix::{SignalKind, signal};
+        if let Ok(mut ended) = signal(SignalKind::terminate()) {
+            rocket::tokio::select! {
+                _ = interrupted => {}
+                _ = ended.recv() => {}
+            }
+            return;
+        }
+    }
+    drop(interrupted.await);
 }
 
 #[cfg(test)]

@@ -77,6 +77,9 @@ impl From<StoreError> for ApiError {
             StoreError::AlreadyHere { .. } => Self::new(Status::Conflict, "Already here", detail),
             StoreError::Foreign(_) => Self::new(Status::Conflict, "Identifier taken", detail),
             StoreError::Transition(_) => Self::field("/state", detail),
+            StoreError::Unreadable { .. } => Self::new(Status::Conflict, "Cannot be read", detail),
+            StoreError::DiskFull(_) => Self::new(Status::new(507), "Disk full", detail),
+            StoreError::Busy(_) | StoreError::InUse(_) => Self::new(Status::ServiceUnavailable, "Busy", detail),
             _ => Self::internal(detail),
         }
     }

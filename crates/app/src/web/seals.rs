@@ -4,20 +4,20 @@ use std::sync::Arc;
 
 use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::Seal;
-use nailpunch_report::{ReportKind, data_sha256, pdf, sha256};
-use nailpunch_store::Change;
+use nailpunch_report::{ReportError, ReportKind, SealKey, data_sha256, pdf, sha256};
+use nailpunch_store::{Change, ToSeal};
 use rocket::http::ContentType;
 use rocket::serde::json::Json;
 use rocket::{get, post};
 
 use super::body::identifier;
-use super::exchange::{Download, bundle};
+use super::exchange::Download;
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Kept, Shared, author, with_store};
 use crate::clock::now;
 
 /// The most changes that an amendment lists.
-const MOST_CHANGES: usize = 200;
+const MOST_CHANGES: u32 = 200;
 
 /// The seals of an audit, oldest first.
 #[utoipa::path(
@@ -39,32 +39,35 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Seal>>, ApiErr
 #[post("/audits/<audit>/seals")]
 pub async fn make(store: &Shared, audit: &str) -> Result<Json<Seal>, ApiError> {
     let id = identifier(audit)?.to_string();
-    let mut whole = bundle(store, audit).await?;
-    let internal = |error: String| ApiError::internal(error);
-    let data = data_sha256(&whole).map_err(|error| internal(error.to_string()))?;
-    let last = whole.seals.last().cloned();
-    if last.as_ref().is_some_and(|seal| seal.data_sha256 == data) {
+    let keep = Arc::clone(store.inner());
+    // One at a time: the number, what changed and the report are of one moment.
+    let _alone = store.sealing.lock().await;
+    let made = rocket::tokio::task::spawn_blocking(move || sealed(&keep, &id)).await;
+    Ok(Json(made.map_err(|error| ApiError::internal(error.to_string()))??))
+}
+
+fn sealed(kept: &Kept, id: &str) -> Result<Seal, ApiError> {
+    let internal = |error: ReportError| ApiError::internal(error.to_string());
+    let ToSeal { bundle: mut whole, changes, at_change } = kept.store.to_seal(id, MOST_CHANGES)?;
+    let data = data_sha256(&whole).map_err(internal)?;
+    let last = whole.seals.last();
+    if last.is_some_and(|seal| seal.data_sha256 == data) {
         return Err(ApiError::field("/seals", "nothing changed since the last seal; there is nothing to seal again"));
     }
-    let journal_of = id.clone();
-    let journal = with_store(store, move |store| store.journal(&journal_of, 5_000)).await?;
-    let since = |change: &&Change| last.as_ref().is_some_and(|seal| change.at > seal.at) && change.kind != "seal";
-    let changes = journal.iter().filter(since).take(MOST_CHANGES).map(described).collect();
-    let number = last.map_or(1, |seal| seal.number + 1);
-    let mut seal = Seal { number, at: now(), data_sha256: data, pdf_sha256: None, changes };
+    let Some(number) = last.map_or(Some(1), |seal| seal.number.checked_add(1)) else {
+        return Err(ApiError::field("/seals", "the seals of this audit are numbered to the end; take a copy of it"));
+    };
+    let changes = changes.iter().map(described).collect();
+    let key = SealKey::new(&kept.store.seal_key()?);
+    let (public_key, at) = (Some(key.public()), now());
+    let mut seal = Seal { number, at, data_sha256: data, pdf_sha256: None, public_key, signature: None, changes };
     whole.seals.push(seal.clone());
-    let at = seal.at.clone();
-    let keep = Arc::clone(store.inner());
-    let made = rocket::tokio::task::spawn_blocking(move || {
-        let facts = whole.facts();
-        pdf(&whole, &Assessed::with(&facts, &keep.memory), ReportKind::Full, &at)
-    })
-    .await;
-    let made = made.map_err(|error| internal(error.to_string()))?.map_err(|error| internal(error.to_string()))?;
+    let facts = whole.facts();
+    let made = pdf(&whole, &Assessed::with(&facts, &kept.memory), ReportKind::Full, &seal.at).map_err(internal)?;
     seal.pdf_sha256 = Some(sha256(&made));
-    let kept = seal.clone();
-    with_store(store, move |store| store.add_seal(&id, &kept, &made, &author())).await?;
-    Ok(Json(seal))
+    key.sign(&mut seal, whole.audit.id);
+    kept.store.add_seal(id, &seal, &made, at_change, &author())?;
+    Ok(seal)
 }
 
 /// A change in a line: "2026-03-04 10:42, inspector: box K3 changed".

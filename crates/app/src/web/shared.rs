@@ -5,6 +5,7 @@ use std::sync::Arc;
 use nailpunch_core::assess::{Assessed, Memory};
 use nailpunch_store::{AuditWalk, Author, Store, StoreError};
 use rocket::State;
+use rocket::tokio::sync::Mutex;
 
 use super::problem::ApiError;
 use crate::clock::now;
@@ -15,6 +16,8 @@ pub struct Kept {
     pub store: Store,
     /// The answers that still hold.
     pub memory: Memory,
+    /// Held while an audit is being sealed.
+    pub sealing: Mutex<()>,
 }
 
 /// The most boxes whose answers are kept.
@@ -23,7 +26,7 @@ const MOST_BOXES: usize = 20_000;
 impl Kept {
     /// With nothing worked out yet.
     pub fn new(store: Store) -> Self {
-        Self { store, memory: Memory::new(MOST_BOXES) }
+        Self { store, memory: Memory::new(MOST_BOXES), sealing: Mutex::new(()) }
     }
 }
 

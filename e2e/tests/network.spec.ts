@@ -1,0 +1,131 @@
+// What hangs on the network: idle and half-sent connections, forged names, stopping in the middle, records that cannot be read.
+import { execFileSync, spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { createConnection, type Socket } from 'node:net';
+import { networkInterfaces, tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { expect, test } from '@playwright/test';
+import { auditPath, binary, bundle, bundlePath, serve, Server } from './server';
+
+const server = serve();
+const api = () => `${server.get().url}/api`;
+
+/** A connection that says this much and no more; its end is waited for. */
+function half(port: number, host: string, said: string): { socket: Socket; closed: Promise<number> } {
+  const begun = Date.now();
+  const socket = createConnection({ port, host });
+  socket.on('error', () => undefined);
+  socket.write(said);
+  const closed = new Promise<number>((done) => socket.on('close', () => done((Date.now() - begun) / 1000)));
+  socket.resume();
+  return { socket, closed };
+}
+
+test('200 idle and half-sent connections are gone within 30 s and keep nobody waiting', async () => {
+  test.setTimeout(60_000);
+  const port = Number(new URL(server.get().url).port);
+  const host = `Host: 127.0.0.1:${port}\r\n`;
+  const said = ['', 'GET /api/ver', `GET /api/version HTTP/1.1\r\n${host}`, `POST /api/length HTTP/1.1\r\n${host}Content-Type: application/json\r\nContent-Length: 400\r\n\r\n{"a`];
+  const open = Array.from({ length: 200 }, (_, index) => half(port, '127.0.0.1', said[index % said.length] ?? ''));
+  await new Promise((go) => setTimeout(go, 500));
+  const waits: number[] = [];
+  for (let tries = 0; tries < 20; tries += 1) {
+    const begun = performance.now();
+    expect((await fetch(`${api()}/version`)).ok).toBe(true);
+    waits.push(performance.now() - begun);
+  }
+  waits.sort((a, b) => a - b);
+  expect(waits[10]).toBeLessThan(100);
+  const after = await Promise.all(open.map(({ closed }) => closed));
+  expect(Math.max(...after)).toBeLessThan(30);
+});
+
+/** Asks over a plain connection, under whatever name. */
+function ask(host: string, port: number, name: string): Promise<string> {
+  return new Promise((done, failed) => {
+    const socket = createConnection({ host, port });
+    let answer = '';
+    socket.on('data', (data) => {
+      answer += data.toString();
+    });
+    socket.on('close', () => done(answer.split('\r\n')[0] ?? ''));
+    socket.on('error', failed);
+    socket.write(`GET /api/version HTTP/1.1\r\nHost: ${name}\r\nConnection: close\r\nX-Nailpunch-Local: 127.0.0.1:${port}\r\n\r\n`);
+  });
+}
+
+test('beyond this machine only by a word, and then only under the address that was connected to', async () => {
+  const outside = Object.values(networkInterfaces()).flat().find((known) => known?.family === 'IPv4' && !known.internal);
+  const data = join(mkdtempSync(join(tmpdir(), 'nailpunch-')), 'audits.sqlite');
+  const refused = spawnSync(binary, ['serve', '--address', '0.0.0.0', '--data', data], { encoding: 'utf8' });
+  expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('--i-know-anyone-can-write')]);
+  test.skip(!outside, 'this machine has no address but loopback');
+  const child = spawn(binary, ['serve', '--address', '0.0.0.0', '--port', '8190', '--i-know-anyone-can-write', '--data', data]);
+  const port = await new Promise<number>((found) => child.stdout.on('data', (said: Buffer) => found(Number(/:(\d+)\s/.exec(said.toString())?.[1]))));
+  const address = outside?.address ?? '';
+  await expect.poll(() => ask(address, port, `${address}:${port}`)).toContain('200');
+  // A name that is not that of the address: another page that resolves here, or a forged one.
+  for (const name of [`localhost:${port}`, `127.0.0.1:${port}`, `evil.example:${port}`, '']) expect(await ask(address, port, name)).toMatch(/40[03]/);
+  expect(await ask('127.0.0.1', port, `localhost:${port}`)).toContain('200');
+  child.kill();
+});
+
+test('a stop lets the report that was begun end', async () => {
+  test.setTimeout(60_000);
+  const other = await Server.start(8250);
+  const report = fetch(`${other.url}/api${auditPath}/report.pdf`).then((answer) => answer.arrayBuffer());
+  await new Promise((go) => setTimeout(go, 700));
+  const ended = new Promise((done) => other.process.on('exit', done));
+  other.process.kill('SIGTERM');
+  expect(Buffer.from(await report).subarray(0, 5).toString()).toBe('%PDF-');
+  await ended;
+  await expect(fetch(`${other.url}/api/version`)).rejects.toThrow();
+});
+
+test('nothing at an address of the server is a problem document, not a page', async ({ request }) => {
+  for (const path of ['/api/nothing', '/api', '/sw.js']) {
+    const answer = await request.get(server.get().url + path);
+    expect([path, answer.status(), answer.headers()['content-type']]).toEqual([path, 404, 'application/problem+json']);
+  }
+  expect((await request.get(`${server.get().url}/audits/somewhere`)).headers()['content-type']).toContain('text/html');
+});
+
+test('no restore under a running server, and a record that cannot be read is named and set aside', async ({ page }) => {
+  const other = await Server.start(8300);
+  const run = (...args: string[]) => spawnSync(binary, [...args, '--data', other.data], { encoding: 'utf8' });
+  const backup = join(other.folder, 'backup.sqlite');
+  expect(run('backup', backup).status).toBe(0);
+  const restored = run('restore', backup);
+  expect([restored.status, restored.stderr]).toEqual([2, expect.stringContaining('stop the server')]);
+  expect(run('doctor').stdout).toContain('sound');
+  const record = bundle.rooms[0]?.boxes[0];
+  const spoil = `UPDATE box SET record = json_set(record, '$.tag', json('[]')) WHERE id = '${record?.id}'`;
+  execFileSync('python3', ['-c', 'import sqlite3,sys;c=sqlite3.connect(sys.argv[1]);c.execute(sys.argv[2]);c.commit()', other.data, spoil]);
+  await page.goto(other.url);
+  await expect(page.getByRole('alert')).toContainText(`box ${record?.id}`);
+  const report = await fetch(`${other.url}/api${auditPath}/report.pdf`);
+  expect([report.status, (await report.json()).detail]).toEqual([409, expect.stringContaining('nailpunch doctor')]);
+  const examined = run('doctor');
+  expect([examined.status, examined.stdout]).toEqual([1, expect.stringContaining('doctor --salvage')]);
+  expect(run('doctor', '--set-aside').stdout).toContain('is kept as');
+  expect(run('doctor').stdout).toContain('sound');
+  expect((await fetch(`${other.url}/api${auditPath}/report.pdf`)).status).toBe(200);
+  other.stop();
+});
+
+test('a bundle with pictures of a camera leaves its place outside', async ({ page, request }) => {
+  const whole = JSON.parse(readFileSync(bundlePath, 'utf8'));
+  const picture = await page.screenshot({ type: 'jpeg', clip: { x: 0, y: 0, width: 40, height: 30 } });
+  // With a camera's block of data behind its start (JPEG, ITU-T T.81; EXIF 2.3), and a place behind its end.
+  const exif = Buffer.concat([Buffer.from([0xff, 0xe1, 0, 22]), Buffer.from('Exif\0\0GPS 12.345 N  ')]);
+  const shot = Buffer.concat([picture.subarray(0, 2), exif, picture.subarray(2), Buffer.from('GPS 12.345 N')]);
+  const photo = { id: '01a50000-0000-7000-8000-00000000f001', width: 40, height: 30 };
+  whole.photos = [{ photo, image: shot.toString('base64') }];
+  const { id } = await (await request.post(`${api()}/import?copy=true`, { data: whole })).json();
+  const back = await (await request.get(`${api()}/audits/${id}/bundle`)).text();
+  const kept = Buffer.from(JSON.parse(back).photos[0].image, 'base64');
+  expect([kept.includes('GPS '), kept.includes('Exif')]).toEqual([false, false]);
+  whole.photos[0].image = Buffer.from('no picture').toString('base64');
+  const refused = await request.post(`${api()}/import?copy=true`, { data: whole });
+  expect([refused.status(), (await refused.json()).errors[0].pointer]).toEqual([422, '/photos/0/image']);
+});
