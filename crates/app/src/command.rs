@@ -11,7 +11,7 @@ use nailpunch_core::facts::{Bundle, Pointer, Problem};
 use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
 use nailpunch_core::standard::Confidence;
 use nailpunch_report::ReportKind;
-use nailpunch_store::{Store, back_up, restore};
+use nailpunch_store::{Erased, Store, back_up, restore};
 use serde::Serialize;
 
 use crate::clock::{command_line as author, now};
@@ -67,6 +67,31 @@ enum Action {
         /// A public key that one knows to be the firm's, 64 hexadecimal digits, beside that of the database.
         #[arg(long)]
         key: Option<String>,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Delete for good what was deleted before a day, and the journal before it. Says what is lost; does it only with --yes.
+    Prune {
+        /// The day, "2026-03-04".
+        #[arg(long)]
+        before: String,
+        /// Do it.
+        #[arg(long)]
+        yes: bool,
+        #[command(flatten)]
+        data: Data,
+    },
+    /// Erase an audit with its journal and sealed reports, or a person's name. Says what is lost; does it only with --yes.
+    Erase {
+        /// The identifier of the audit.
+        #[arg(long, required_unless_present = "person", conflicts_with = "person")]
+        audit: Option<String>,
+        /// The name, as it stands in the fields.
+        #[arg(long)]
+        person: Option<String>,
+        /// Do it.
+        #[arg(long)]
+        yes: bool,
         #[command(flatten)]
         data: Data,
     },
@@ -197,6 +222,27 @@ impl Action {
                 print(&said)?;
                 return Ok(code);
             }
+            Self::Prune { before, yes, data } => {
+                let day: jiff::civil::Date = before
+                    .parse()
+                    .map_err(|_| Failure::Other(format!("--before is \"{before}\"; write a day like 2026-03-04")))?;
+                let lost = Store::open(&data.path()?)?.prune(&format!("{day}T00:00:00Z"), yes, &author())?;
+                print(&told(yes, &lost.to_string()))?;
+            }
+            Self::Erase { audit, person, yes, data } => {
+                let store = Store::open(&data.path()?)?;
+                if let Some(audit) = audit {
+                    print(&told(yes, &store.erase_audit(&audit, yes, &author())?.to_string()))?;
+                }
+                if let Some(name) = person.filter(|name| !name.trim().is_empty()) {
+                    let Erased { fields, within, sealed } = store.erase_person(&name, yes, &author())?;
+                    print(&told(yes, &format!("the name in {fields} records and changes")))?;
+                    print(&format!(
+                        "{within} records and changes hold it within a longer text: change those by hand. {sealed} sealed reports of \
+                         this database hold what they were sealed with: erase their audit to be rid of them"
+                    ))?;
+                }
+            }
             Self::Doctor { salvage, set_aside, data } => {
                 let mend = match (salvage, set_aside) {
                     (true, _) => Mend::Salvage,
@@ -261,6 +307,10 @@ impl Action {
         }
         Ok(ExitCode::SUCCESS)
     }
+}
+
+fn told(done: bool, what: &str) -> String {
+    if done { format!("lost for good: {what}") } else { format!("would be lost for good: {what}; add --yes to do it") }
 }
 
 /// A file in the folder for data of this user.

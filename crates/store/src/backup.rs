@@ -6,8 +6,9 @@ use std::time::{Duration, Instant};
 
 use rusqlite::{Connection, ErrorCode, OpenFlags};
 
-use crate::connection::{BUSY, is_ours, open_unlocked, with_suffix};
+use crate::connection::{BUSY, is_ours, open_unlocked};
 use crate::lock::Lock;
+use crate::private::with_suffix;
 use crate::{StoreError, private};
 
 /// How long a copy may take before it is given up. A slow stick writes some 10 MB a second.

@@ -68,14 +68,29 @@ impl Store {
 
     /// Runs `work` in a write transaction; nothing of it is kept when it fails.
     pub(crate) fn write<T>(&self, work: impl FnOnce(&Transaction) -> Result<T, StoreError>) -> Result<T, StoreError> {
+        self.write_or_not(|transaction| Ok((work(transaction)?, true)))
+    }
+
+    /// Runs `work` in a write transaction and keeps it, or takes it back, as `work` says.
+    pub(crate) fn write_or_not<T>(
+        &self,
+        work: impl FnOnce(&Transaction) -> Result<(T, bool), StoreError>,
+    ) -> Result<T, StoreError> {
         let mut writer = self.writer.lock().unwrap_or_else(PoisonError::into_inner);
         let begun = writer.transaction_with_behavior(TransactionBehavior::Immediate).map_err(StoreError::from);
         let done = begun.and_then(|transaction| {
-            let done = work(&transaction)?;
-            transaction.commit()?;
+            let (done, keep) = work(&transaction)?;
+            if keep { transaction.commit() } else { transaction.rollback() }?;
             Ok(done)
         });
         done.map_err(|error| self.told(error))
+    }
+
+    /// Gives what was deleted back to the disk, and leaves no trace of it.
+    pub(crate) fn compact(&self) -> Result<(), StoreError> {
+        let writer = self.writer.lock().unwrap_or_else(PoisonError::into_inner);
+        let compacted = writer.execute_batch("VACUUM; PRAGMA wal_checkpoint(TRUNCATE);");
+        compacted.map_err(|error| self.told(error.into()))
     }
 
     /// A failure of SQLite that a person can do something about, said so.
@@ -141,13 +156,6 @@ pub(crate) fn is_ours(connection: &Connection) -> rusqlite::Result<bool> {
     let says: i64 = connection.query_row("PRAGMA application_id", [], |row| row.get(0))?;
     let earlier = "SELECT count(*) = 3 FROM sqlite_schema WHERE type = 'table' AND name IN ('audit', 'box', 'change')";
     Ok(says == APPLICATION || (says == 0 && connection.query_row(earlier, [], |row| row.get(0))?))
-}
-
-/// A file beside another.
-pub(crate) fn with_suffix(path: &Path, suffix: &str) -> PathBuf {
-    let mut name = path.as_os_str().to_owned();
-    name.push(suffix);
-    PathBuf::from(name)
 }
 
 fn prepare(connection: &Connection) -> Result<(), rusqlite::Error> {

@@ -3,7 +3,7 @@
 use std::io::Write;
 use std::path::{Path, PathBuf};
 
-use crate::connection::with_suffix;
+use crate::private::with_suffix;
 use crate::{Store, StoreError, private};
 
 /// Where the key of a database is kept.

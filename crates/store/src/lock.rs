@@ -3,7 +3,7 @@
 use std::fs::{File, TryLockError};
 use std::path::Path;
 
-use crate::connection::with_suffix;
+use crate::private::with_suffix;
 use crate::{StoreError, private};
 
 /// A lock beside the database, let go when it is dropped or the program ends, however it ends.
