@@ -175,6 +175,9 @@ struct Listen {
     /// no people and no passwords yet.
     #[arg(long)]
     i_know_anyone_can_write: bool,
+    /// What is said on standard error: requests from `debug` on, never what is in them.
+    #[arg(long, default_value = "warn", value_parser = ["error", "warn", "info", "debug"])]
+    log: String,
     /// Another name by which the server may be called, as in `--host tablet-cart:8000`; may be repeated.
     #[arg(long = "host", value_name = "NAME:PORT")]
     hosts: Vec<String>,
@@ -336,6 +339,8 @@ fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
              are no passwords yet. Leave --address out to serve this machine alone, or add --i-know-anyone-can-write"
         )));
     }
+    let level: tracing::Level = listen.log.parse().unwrap_or(tracing::Level::WARN);
+    tracing_subscriber::fmt().with_max_level(level).with_writer(std::io::stderr).with_ansi(false).init();
     web::serve(store, listen.address, listen.port, &listen.hosts)
 }
 

@@ -59,6 +59,15 @@ impl Store {
         &self.path
     }
 
+    /// The database can be read and written.
+    ///
+    /// # Errors
+    /// [`StoreError`] with what keeps it from that.
+    pub fn answers(&self) -> Result<(), StoreError> {
+        self.read(|transaction| Ok(transaction.query_row("SELECT count(*) FROM firm", [], |_| Ok(()))?))?;
+        self.write_or_not(|_| Ok(((), false)))
+    }
+
     /// Runs `work` in a read transaction, so that it sees one state of the audit.
     pub(crate) fn read<T>(&self, work: impl FnOnce(&Transaction) -> Result<T, StoreError>) -> Result<T, StoreError> {
         let mut reader = self.any_reader();

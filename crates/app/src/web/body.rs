@@ -40,10 +40,10 @@ pub fn from_json<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldProblem> {
 /// problem document.
 pub struct Body<T>(pub Result<T, ApiError>);
 
-/// A JSON body of at most 256 MiB.
-pub struct LargeBody<T>(pub Result<T, ApiError>);
+/// The bytes of a JSON body of at most 256 MiB; they are read off the threads that answer requests.
+pub struct LargeBody(pub Result<Vec<u8>, ApiError>);
 
-async fn read<T: DeserializeOwned>(request: &Request<'_>, data: Data<'_>, limit: u64) -> Result<T, ApiError> {
+async fn read(request: &Request<'_>, data: Data<'_>, limit: u64) -> Result<Vec<u8>, ApiError> {
     if !request.content_type().is_some_and(|kind| kind.is_json()) {
         let detail = "send this as application/json";
         return Err(ApiError::new(Status::UnsupportedMediaType, "Not JSON", detail));
@@ -56,7 +56,7 @@ async fn read<T: DeserializeOwned>(request: &Request<'_>, data: Data<'_>, limit:
         let detail = format!("the request is larger than the {limit} bytes that are taken here");
         return Err(ApiError::new(Status::PayloadTooLarge, "Too large", detail));
     }
-    from_json(&bytes).map_err(|problem| ApiError::fields(vec![problem]))
+    Ok(bytes.into_inner())
 }
 
 #[async_trait]
@@ -64,12 +64,15 @@ impl<'r, T: DeserializeOwned> FromData<'r> for Body<T> {
     type Error = std::convert::Infallible;
 
     async fn from_data(request: &'r Request<'_>, data: Data<'r>) -> DataOutcome<'r, Self> {
-        Outcome::Success(Self(read(request, data, LARGEST_RECORD).await))
+        let bytes = read(request, data, LARGEST_RECORD).await;
+        Outcome::Success(Self(
+            bytes.and_then(|bytes| from_json(&bytes).map_err(|problem| ApiError::fields(vec![problem]))),
+        ))
     }
 }
 
 #[async_trait]
-impl<'r, T: DeserializeOwned> FromData<'r> for LargeBody<T> {
+impl<'r> FromData<'r> for LargeBody {
     type Error = std::convert::Infallible;
 
     async fn from_data(request: &'r Request<'_>, data: Data<'r>) -> DataOutcome<'r, Self> {

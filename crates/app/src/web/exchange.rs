@@ -2,8 +2,8 @@
 
 use std::sync::Arc;
 
-use nailpunch_core::assess::Assessed;
-use nailpunch_core::facts::{AuditId, Bundle};
+use nailpunch_core::assess::{Acceptance, Assessed};
+use nailpunch_core::facts::{AuditId, Bundle, Pointer};
 use nailpunch_report::{ReportKind, bare_pictures};
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
@@ -12,9 +12,9 @@ use rocket::{get, post};
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::body::{LargeBody, identifier};
+use super::body::{LargeBody, from_json, identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_audit, with_store};
+use super::shared::{Shared, author, heavy, with_audit, with_store};
 use crate::clock::now;
 
 /// A file to keep.
@@ -50,16 +50,24 @@ pub struct Imported {
     responses((status = 200, body = Imported), (status = 409, body = Problem), (status = 422, body = Problem))
 )]
 #[post("/import?<copy>", data = "<body>")]
-pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody<Bundle>) -> Result<Json<Imported>, ApiError> {
-    let mut bundle = body.0?;
-    if copy.unwrap_or(false) {
-        bundle = bundle.renamed(uuid::Uuid::now_v7);
-    }
-    let id = bundle.audit.id;
-    let bare = rocket::tokio::task::spawn_blocking(move || bare_pictures(bundle)).await;
-    let bundle = bare.map_err(|error| ApiError::internal(error.to_string()))?.map_err(ApiError::fields)?;
-    with_store(store, move |store| store.import(&bundle, &author())).await?;
-    Ok(Json(Imported { id }))
+pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody) -> Result<Json<Imported>, ApiError> {
+    let (bytes, kept) = (body.0?, Arc::clone(store.inner()));
+    let id = heavy(&store.turns.bundles, move || {
+        let mut bundle: Bundle = from_json(&bytes).map_err(|problem| ApiError::fields(vec![problem]))?;
+        drop(bytes);
+        if copy.unwrap_or(false) {
+            bundle = bundle.renamed(uuid::Uuid::now_v7);
+        }
+        // Whatever is wrong with it is said before a picture is unpacked.
+        let problems = bundle.unacceptable(&Pointer::root());
+        if !problems.is_empty() {
+            return Err(ApiError::fields(problems));
+        }
+        let bundle = bare_pictures(bundle).map_err(ApiError::fields)?;
+        kept.store.import(&bundle, &author())?;
+        Ok(bundle.audit.id)
+    });
+    Ok(Json(Imported { id: id.await?? }))
 }
 
 /// A whole audit.
@@ -100,12 +108,12 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<D
     let name = bundle.audit.name.clone();
     let kept = Arc::clone(store.inner());
     let ending = format!("-{}.pdf", if kind == ReportKind::Full { "report" } else { kind.code() });
-    let made = rocket::tokio::task::spawn_blocking(move || {
+    let made = heavy(&store.turns.papers, move || {
         let facts = bundle.facts();
         nailpunch_report::pdf(&bundle, &Assessed::with(&facts, &kept.memory), kind, &now())
     });
     let failed = |detail: String| ApiError::new(Status::InternalServerError, "No report", detail);
-    let bytes = made.await.map_err(|error| failed(error.to_string()))?.map_err(|error| failed(error.to_string()))?;
+    let bytes = made.await?.map_err(|error| failed(error.to_string()))?;
     Ok(Download::new(bytes, ContentType::PDF, &name, &ending))
 }
 

@@ -19,6 +19,7 @@ use utoipa::ToSchema;
 
 use super::body::Body;
 use super::problem::{ApiError, Problem};
+use super::shared::{Shared, heavy};
 
 /// The most texts that may be typed at once.
 const MOST_TYPED: usize = 500;
@@ -41,8 +42,9 @@ pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
     responses((status = 200, body = Remedies), (status = 422, body = Problem))
 )]
 #[post("/plan", data = "<body>")]
-pub fn plan(body: Body<JudgeRequest>) -> Result<Json<Remedies>, ApiError> {
-    Ok(Json(plan_for(accepted(body)?)))
+pub async fn plan(store: &Shared, body: Body<JudgeRequest>) -> Result<Json<Remedies>, ApiError> {
+    let request = accepted(body)?;
+    Ok(Json(heavy(&store.turns.plans, move || plan_for(request)).await?))
 }
 
 /// Reads a jot line on to a box without saving it.

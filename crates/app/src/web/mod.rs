@@ -12,6 +12,7 @@ mod exchange;
 mod fence;
 mod firm;
 mod front;
+mod health;
 mod job;
 mod judging;
 mod panels;
@@ -32,6 +33,7 @@ use rocket::fairing::AdHoc;
 use rocket::tokio::spawn;
 use rocket::tokio::sync::watch;
 use rocket::{Build, Rocket, routes};
+use tracing::{info, warn};
 use utoipa::OpenApi;
 
 use crate::failure::Failure;
@@ -102,6 +104,8 @@ pub use body::from_json;
         firm::put,
         firm::effects,
         judging::version,
+        health::health,
+        health::ready,
         exchange::import,
         exchange::export,
         exchange::report,
@@ -130,6 +134,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
     rocket::custom(config)
         .manage(Arc::new(shared::Kept::new(store)))
         .manage(bench::Meters::new())
+        .attach(health::Requests)
         .attach(fence::Fence::new(address, hosts))
         .mount(
             "/api",
@@ -193,6 +198,8 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 firm::put,
                 firm::effects,
                 judging::version,
+                health::health,
+                health::ready,
                 judging::description,
                 exchange::import,
                 exchange::export,
@@ -216,7 +223,7 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
     let could_not = |error: String| Failure::Other(format!("the server could not start: {error}"));
     let address = listener.local_addr().map_err(|error| could_not(error.to_string()))?;
     if !address.ip().is_loopback() {
-        eprintln!("nailpunch: listening on {address}: anyone who reaches this address can read and change the audits");
+        warn!(%address, "anyone who reaches this address can read and change the audits");
     }
     let server = rocket(store, address, hosts).attach(AdHoc::on_liftoff("front", move |server| {
         Box::pin(async move {
@@ -225,6 +232,7 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
             let shutdown = server.shutdown();
             spawn(async move {
                 told_to_stop().await;
+                info!("stopping: what was begun ends first");
                 stop.send_replace(true);
             });
             let front = front::Front::new(inside, stopping);
@@ -233,10 +241,11 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
                     listener.set_nonblocking(true).and_then(|()| rocket::tokio::net::TcpListener::from_std(listener));
                 match served {
                     Ok(listener) => front.serve(listener).await,
-                    Err(error) => eprintln!("nailpunch: the server could not listen: {error}"),
+                    Err(error) => tracing::error!(%error, "the server could not listen"),
                 }
                 shutdown.notify();
             });
+            info!(%address, "serving");
             println!("Nailpunch is at http://{address}");
         })
     }));

@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, author, heavy, with_store};
 
 /// A photograph with its revision.
 type RevisedPhoto = Revised<Photo>;
@@ -48,8 +48,7 @@ pub async fn take(
     let box_id = r#box.map(identifier).transpose()?.map(BoxId);
     let panel = panel.map(identifier).transpose()?.map(PanelId);
     let bytes = picture(data).await?;
-    let taken = rocket::tokio::task::spawn_blocking(move || take_photo(&bytes)).await;
-    let taken = taken.map_err(|error| ApiError::internal(error.to_string()))?;
+    let taken = heavy(&store.turns.pictures, move || take_photo(&bytes)).await?;
     let taken = taken.map_err(|error| ApiError::field("/photo", error.to_string()))?;
     let photo = Photo {
         id: PhotoId(uuid::Uuid::now_v7()),
@@ -118,8 +117,7 @@ pub async fn image(
     if !small.unwrap_or(false) {
         return Ok((ContentType::JPEG, bytes));
     }
-    let made = rocket::tokio::task::spawn_blocking(move || thumbnail(&bytes)).await;
-    let made = made.map_err(|error| ApiError::internal(error.to_string()))?;
+    let made = heavy(&store.turns.pictures, move || thumbnail(&bytes)).await?;
     Ok((ContentType::JPEG, made.map_err(|error| ApiError::internal(error.to_string()))?))
 }
 
@@ -137,10 +135,9 @@ pub struct Logo {
     responses((status = 200, body = Logo), (status = 413, body = Problem), (status = 422, body = Problem))
 )]
 #[post("/logo", data = "<data>")]
-pub async fn logo(data: Data<'_>) -> Result<Json<Logo>, ApiError> {
+pub async fn logo(store: &Shared, data: Data<'_>) -> Result<Json<Logo>, ApiError> {
     let bytes = picture(data).await?;
-    let made = rocket::tokio::task::spawn_blocking(move || nailpunch_report::logo(&bytes)).await;
-    let made = made.map_err(|error| ApiError::internal(error.to_string()))?;
+    let made = heavy(&store.turns.pictures, move || nailpunch_report::logo(&bytes)).await?;
     Ok(Json(Logo { logo: made.map_err(|error| ApiError::field("/logo", error.to_string()))? }))
 }
 

@@ -13,7 +13,7 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::Download;
 use super::problem::{ApiError, Problem};
-use super::shared::{Kept, Shared, author, with_store};
+use super::shared::{Kept, Shared, author, heavy, with_store};
 use crate::clock::now;
 
 /// The most changes that an amendment lists.
@@ -42,8 +42,7 @@ pub async fn make(store: &Shared, audit: &str) -> Result<Json<Seal>, ApiError> {
     let keep = Arc::clone(store.inner());
     // One at a time: the number, what changed and the report are of one moment.
     let _alone = store.sealing.lock().await;
-    let made = rocket::tokio::task::spawn_blocking(move || sealed(&keep, &id)).await;
-    Ok(Json(made.map_err(|error| ApiError::internal(error.to_string()))??))
+    Ok(Json(heavy(&store.turns.papers, move || sealed(&keep, &id)).await??))
 }
 
 fn sealed(kept: &Kept, id: &str) -> Result<Seal, ApiError> {

@@ -5,7 +5,7 @@ use std::sync::Arc;
 use nailpunch_core::assess::{Assessed, Memory};
 use nailpunch_store::{AuditWalk, Author, Store, StoreError};
 use rocket::State;
-use rocket::tokio::sync::Mutex;
+use rocket::tokio::sync::{Mutex, Semaphore};
 
 use super::problem::ApiError;
 use crate::clock::now;
@@ -18,6 +18,38 @@ pub struct Kept {
     pub memory: Memory,
     /// Held while an audit is being sealed.
     pub sealing: Mutex<()>,
+    /// The turns of heavy work.
+    pub turns: Turns,
+}
+
+/// How much heavy work is under way at once: the rest waits its turn, and answers of a box go on beside it.
+pub struct Turns {
+    /// Pictures being unpacked: the largest takes some 350 MB.
+    pub pictures: Semaphore,
+    /// Reports being laid out.
+    pub papers: Semaphore,
+    /// Bundles being read.
+    pub bundles: Semaphore,
+    /// Boxes being planned without being saved.
+    pub plans: Semaphore,
+}
+
+impl Default for Turns {
+    fn default() -> Self {
+        let [pictures, papers, bundles, plans] = [1, 1, 1, 2].map(Semaphore::new);
+        Self { pictures, papers, bundles, plans }
+    }
+}
+
+/// Runs heavy work in its turn, off the threads that answer requests.
+pub async fn heavy<T: Send + 'static>(
+    turn: &Semaphore,
+    work: impl FnOnce() -> T + Send + 'static,
+) -> Result<T, ApiError> {
+    let broken =
+        || ApiError::internal("this request broke off in the middle of its work; nothing was changed, try it again");
+    let _turn = turn.acquire().await.map_err(|_| broken())?;
+    rocket::tokio::task::spawn_blocking(work).await.map_err(|_| broken())
 }
 
 /// The most boxes whose answers are kept.
@@ -26,7 +58,7 @@ const MOST_BOXES: usize = 20_000;
 impl Kept {
     /// With nothing worked out yet.
     pub fn new(store: Store) -> Self {
-        Self { store, memory: Memory::new(MOST_BOXES), sealing: Mutex::new(()) }
+        Self { store, memory: Memory::new(MOST_BOXES), sealing: Mutex::new(()), turns: Turns::default() }
     }
 }
 

@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::amendments::{AmendmentSet, amendment_problems};
+use super::bounded::at_most;
 use super::house_rules::HouseRules;
 use super::problem::{Pointer, Problem, check_day, check_text};
 use super::work::{CorrectionLine, WorkSettings, correction_problems};
@@ -92,7 +93,7 @@ pub struct Audit {
     #[serde(default)]
     pub letterhead: Letterhead,
     /// Somebody else's list, to be worked off; at most 500 lines.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 5_000>")]
     #[schema(max_items = 500)]
     pub corrections: Vec<CorrectionLine>,
 }

@@ -1,9 +1,12 @@
 //! The bundle: a whole audit as one open file, `*.nailpunch.json`.
 
+use std::collections::HashSet;
+
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::audit::Audit;
+use super::bounded::{at_most, weighing_at_most};
 use super::r#box::BoxContents;
 use super::circuit::{Circuit, Feed, TraceEvent};
 use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId};
@@ -28,21 +31,22 @@ pub struct Bundle {
     /// The audit's own record.
     pub audit: Audit,
     /// The rooms in the order of the walk, each with its boxes.
+    #[serde(deserialize_with = "rooms")]
     pub rooms: Vec<BundleRoom>,
     /// The circuits, as far as they are known.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 2_001>")]
     pub circuits: Vec<Circuit>,
     /// The panels.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     pub panels: Vec<Panel>,
     /// What was said of the findings, at boxes and panels; in format 1 each box held its own.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 200_000>")]
     pub items: Vec<WorkItem>,
     /// The photographs.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 10_000>")]
     pub photos: Vec<BundlePhoto>,
     /// Its seals, oldest first.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 10_000>")]
     pub seals: Vec<Seal>,
 }
 
@@ -58,7 +62,7 @@ pub struct BundleRoom {
     #[serde(default)]
     pub area: Option<u16>,
     /// Its boxes in the order of the walk.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 20_000>")]
     pub boxes: Vec<BundleBox>,
 }
 
@@ -96,6 +100,11 @@ pub struct BundleBox {
 const MOST_ROOMS: usize = 2_000;
 const MOST_BOXES: usize = 20_000;
 const MOST_CIRCUITS: usize = 2_000;
+
+/// Rooms, while they and their boxes together are no more than an audit holds, by far.
+fn rooms<'de, D: serde::Deserializer<'de>>(deserializer: D) -> Result<Vec<BundleRoom>, D::Error> {
+    weighing_at_most(deserializer, 2 * MOST_BOXES, |room: &BundleRoom| 1 + room.boxes.len())
+}
 
 impl BundleRoom {
     /// The room's own record.
@@ -175,7 +184,7 @@ impl Bundle {
             problems.push(Problem::new(&root.at("rooms"), message));
             return problems;
         }
-        let mut seen = std::collections::HashSet::new();
+        let mut seen = HashSet::new();
         if self.circuits.len() > MOST_CIRCUITS {
             let message = format!("{} circuits; one audit holds at most {MOST_CIRCUITS}", self.circuits.len());
             problems.push(Problem::new(&root.at("circuits"), message));
@@ -213,11 +222,16 @@ impl Bundle {
                 }
             }
         }
-        let mut ruled = std::collections::HashSet::new();
+        let boxes: HashSet<BoxId> = self.rooms.iter().flat_map(|room| &room.boxes).map(|entry| entry.id).collect();
+        let has = |subject: Subject| match subject {
+            Subject::Box(id) => boxes.contains(&id),
+            Subject::Panel(id) => self.panels.iter().any(|panel| panel.id == id),
+        };
+        let mut ruled = HashSet::new();
         for (index, item) in self.items.iter().enumerate() {
             let place = root.at("items").at(index);
             problems.extend(item.problems(&place));
-            if !self.has(item.subject) {
+            if !has(item.subject) {
                 problems.push(Problem::new(&place.at("subject"), "the bundle has no such subject; leave the item out"));
             }
             if !ruled.insert((item.subject, item.rule.as_str())) {
@@ -235,7 +249,7 @@ impl Bundle {
                 problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each circuit its own"));
             }
             for (index, point) in circuit.points.iter().enumerate() {
-                if !self.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.id == point.box_id) {
+                if !boxes.contains(&point.box_id) {
                     let place = place.at("points").at(index).at("box_id");
                     problems.push(Problem::new(&place, "the bundle has no such box; leave it out, or add the box"));
                 }
@@ -251,11 +265,11 @@ impl Bundle {
         for (index, entry) in self.photos.iter().enumerate() {
             let place = root.at("photos").at(index).at("photo");
             problems.extend(entry.photo.problems(&place));
-            if entry.photo.box_id.is_some_and(|id| !self.has(Subject::Box(id))) {
+            if entry.photo.box_id.is_some_and(|id| !has(Subject::Box(id))) {
                 let message = "the bundle has no such box; leave the photograph out, or name none";
                 problems.push(Problem::new(&place.at("box_id"), message));
             }
-            if entry.photo.panel.is_some_and(|id| !self.has(Subject::Panel(id))) {
+            if entry.photo.panel.is_some_and(|id| !has(Subject::Panel(id))) {
                 let message = "the bundle has no such panel; leave the photograph out, or name none";
                 problems.push(Problem::new(&place.at("panel"), message));
             }
@@ -270,13 +284,6 @@ impl Bundle {
             problems.push(Problem { pointer, ..problem });
         }
         problems
-    }
-
-    fn has(&self, subject: Subject) -> bool {
-        match subject {
-            Subject::Box(id) => self.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.id == id),
-            Subject::Panel(id) => self.panels.iter().any(|panel| panel.id == id),
-        }
     }
 
     /// The same audit under fresh identifiers, which `fresh` supplies. A copy is not what was sealed.

@@ -5,6 +5,7 @@ use std::collections::HashMap;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::bounded::at_most;
 use super::dead_test::DeadStep;
 use super::identifier::{BoxId, CircuitId, PanelId};
 use super::problem::{Pointer, Problem, check_text, check_time};
@@ -145,18 +146,18 @@ pub struct Circuit {
     #[serde(default)]
     pub breaker: String,
     /// Its boxes, at most 400.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 400)]
     pub points: Vec<CircuitPoint>,
     /// The fault that is being traced.
     #[serde(default)]
     pub tracing: TracedFault,
     /// What was tried, in order, at most 1,000.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 10_000>")]
     #[schema(max_items = 1_000)]
     pub events: Vec<TraceEvent>,
     /// The dead test of its shut-down, step by step, at most 4,000.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 40_000>")]
     #[schema(max_items = 4_000)]
     pub dead_test: Vec<DeadStep>,
 }

@@ -3,6 +3,7 @@
 mod amendments;
 mod audit;
 mod audit_facts;
+mod bounded;
 mod r#box;
 mod bundle;
 mod circuit;

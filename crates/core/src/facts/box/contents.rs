@@ -10,6 +10,7 @@ use super::landing::Landing;
 use super::observation::{Observation, Observed};
 use super::splice::Splice;
 use super::surroundings::{Added, BoxBond, Fittings, Plate, Stand, Supply, WallFinish};
+use crate::facts::bounded::at_most;
 use crate::facts::dead_test::DeadStep;
 use crate::facts::identifier::free_number;
 use crate::facts::readings::{DetectorReading, LampReading, MeterReading, TripReading};
@@ -108,7 +109,7 @@ pub struct BoxContents {
     #[serde(default)]
     pub marked_volume: Option<Volume>,
     /// What is added to its front, at most 6.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 6)]
     pub added: Vec<Added>,
     /// What else takes room in it.
@@ -133,50 +134,50 @@ pub struct BoxContents {
     #[serde(default)]
     pub bare_copper: Option<Length>,
     /// The devices on it, at most 12.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 12)]
     pub devices: Vec<Device>,
     /// What hangs from it.
     #[serde(default)]
     pub hung: Option<Hung>,
     /// The splices in it, at most 60.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 60)]
     pub splices: Vec<Splice>,
     /// What was looked for, at most once each.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 60)]
     pub observed: Vec<Observed>,
     /// What the lamp tester showed, one for each half, at most 12.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 12)]
     pub lamps: Vec<LampReading>,
     /// What meters showed, at most 60.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 60)]
     pub readings: Vec<MeterReading>,
     /// What non-contact detectors said, at most 24.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 24)]
     pub detectors: Vec<DetectorReading>,
     /// What the tester's GFCI button did, at most 12.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 12)]
     pub trips: Vec<TripReading>,
     /// Which conductor is on which terminal, at most 120.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 120)]
     pub landings: Vec<Landing>,
     /// The dead test, step by step, at most 400.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 400)]
     pub dead_test: Vec<DeadStep>,
     /// What comes in, at most 40.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 40)]
     pub cables: Vec<Cable>,
     /// What is in it, at most 200.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 200)]
     pub conductors: Vec<Conductor>,
 }

@@ -4,6 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::Panel;
+use crate::facts::bounded::at_most;
 use crate::facts::identifier::BoxId;
 use crate::facts::problem::{Pointer, Problem, check_text};
 use crate::facts::readings::Half;
@@ -61,7 +62,7 @@ pub struct MappedPoint {
     #[serde(default)]
     pub name: String,
     /// What was noted, first round first.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     pub ticks: Vec<Tick>,
 }
 
@@ -73,10 +74,10 @@ pub struct Mapping {
     #[serde(default)]
     pub safety: Safety,
     /// The breakers that take part, in the order of their words; fixed once the first tick is noted.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     pub breakers: Vec<u16>,
     /// The points of the walk, at most 4,000.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 40_000>")]
     #[schema(max_items = 4_000)]
     pub points: Vec<MappedPoint>,
 }

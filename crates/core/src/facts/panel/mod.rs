@@ -7,6 +7,7 @@ mod mapping;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::facts::bounded::at_most;
 use crate::facts::identifier::PanelId;
 use crate::facts::problem::{Pointer, Problem, check_text};
 use crate::facts::ruling::{Remark, Ruling, remark_problems, ruling_problems};
@@ -30,7 +31,7 @@ pub struct Panel {
     #[schema(minimum = 2, maximum = 84)]
     pub spaces: u8,
     /// Its breakers, at most 168.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 4_000>")]
     #[schema(max_items = 168)]
     pub breakers: Vec<Breaker>,
     /// When it was wired, if that is known.
@@ -59,14 +60,14 @@ pub struct Panel {
     #[schema(max_items = 84)]
     pub tandem_spaces: Option<Vec<u8>>,
     /// Its bars, at most 12.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     #[schema(max_items = 12)]
     pub bars: Vec<Bar>,
     /// How the system is grounded.
     #[serde(default)]
     pub grounding: Grounding,
     /// What was looked for.
-    #[serde(default)]
+    #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     pub observed: Vec<PanelObserved>,
     /// What the inspector ruled.
     #[serde(default)]

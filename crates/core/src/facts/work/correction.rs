@@ -50,6 +50,7 @@ pub fn correction_problems(lines: &[CorrectionLine], at: &Pointer) -> Vec<Proble
     let mut problems = Vec::new();
     if lines.len() > MOST_LINES {
         problems.push(Problem::new(at, format!("{} lines; one list holds at most {MOST_LINES}", lines.len())));
+        return problems;
     }
     for (index, line) in lines.iter().enumerate() {
         let place = at.at(index);
