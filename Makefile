@@ -40,9 +40,10 @@ lint: web/dist/index.html e2e/$(NODE_STAMP)
 rust-test: ngspice python3 web/dist/index.html
 	cargo test --workspace --locked
 
-soak: python3 ## Run the heavy campaigns in full: random buildings and random boxes
+soak: python3 ## Run the heavy campaigns in full: random buildings and boxes, kills in the middle of writes, many editors
 	NAILPUNCH_BUILDINGS=5000 cargo test --locked -p nailpunch-core --test diagnosis_campaign -- --nocapture
 	NAILPUNCH_BOXES=200000 cargo test --locked -p nailpunch-core --test second_reader -- --nocapture
+	NAILPUNCH_KILLS=1000 NAILPUNCH_EDITING_SECONDS=600 cargo test --locked -p nailpunch-store --test attacks -- --nocapture
 
 # `cargo test --workspace` has built this binary already.
 target/debug/nailpunch: web/dist/index.html

@@ -232,6 +232,44 @@ mod tests {
     }
 
     #[test]
+    fn a_disk_that_fills_and_empties_loses_nothing() {
+        use nailpunch_core::facts::{Bundle, Room};
+        let folder = tempfile::tempdir().expect("a folder");
+        let store = Store::open(&folder.path().join("audits.sqlite")).expect("opens");
+        let bundle: Bundle =
+            serde_json::from_str(include_str!("../../../demo/guesthouse.nailpunch.json")).expect("the demo");
+        let author = crate::Author { who: "test".to_owned(), at: "2026-01-01T00:00:00Z".to_owned() };
+        let pages = |most: u32| {
+            let writer = store.writer.lock().expect("nobody panicked");
+            writer.pragma_update(None, "max_page_count", most).expect("sets");
+        };
+        pages(60);
+        let full = store.import(&bundle, &author).expect_err("no room");
+        assert!(matches!(full, StoreError::DiskFull(_)), "{full}");
+        assert!(store.audits().expect("reads").is_empty(), "nothing half-written");
+        pages(1_000_000);
+        store.import(&bundle, &author).expect("there is room again");
+        let (audit, room) = (bundle.audit.id.to_string(), bundle.rooms[0].room());
+        let used: u32 = {
+            let writer = store.writer.lock().expect("nobody panicked");
+            writer.query_row("PRAGMA page_count", [], |row| row.get(0)).expect("counts")
+        };
+        pages(used);
+        let mut refused = 0;
+        for number in 0..400_u32 {
+            let record = Room { name: format!("room {number}"), ..room.clone() };
+            let revision = store.get::<Room>(&room.id.to_string()).expect("reads").revision;
+            refused += u32::from(store.put(&audit, &record, revision, &author).is_err());
+        }
+        assert!(refused > 0, "the disk never filled");
+        pages(1_000_000);
+        assert_eq!(store.examine().expect("examines"), [""; 0]);
+        let now = store.get::<Room>(&room.id.to_string()).expect("reads");
+        let last = store.journal(&audit, 1).expect("reads").remove(0);
+        assert_eq!(last.after, serde_json::to_value(&now.record).ok(), "journal and record tell the same");
+    }
+
+    #[test]
     fn a_folder_that_does_not_exist_is_refused_with_what_to_do() {
         let error = Store::open(Path::new("/nonexistent/audits.sqlite")).map(|_| ()).expect_err("no folder");
         assert!(error.to_string().contains("--data"), "{error}");
