@@ -43,6 +43,7 @@ rust-test: ngspice python3 web/dist/index.html
 soak: python3 ## Run the heavy campaigns in full: random buildings and boxes, kills in the middle of writes, many editors
 	NAILPUNCH_BUILDINGS=5000 cargo test --locked -p nailpunch-core --test diagnosis_campaign -- --nocapture
 	NAILPUNCH_BOXES=200000 cargo test --locked -p nailpunch-core --test second_reader -- --nocapture
+	NAILPUNCH_MUTATIONS=125 cargo test --locked -p nailpunch-report --test mutations -- --nocapture
 	NAILPUNCH_KILLS=1000 NAILPUNCH_EDITING_SECONDS=600 cargo test --locked -p nailpunch-store --test attacks -- --nocapture
 
 # `cargo test --workspace` has built this binary already.
