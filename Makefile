@@ -43,6 +43,13 @@ rust-test: ngspice python3 web/dist/index.html
 soak: python3 ## Run the heavy campaigns in full: random buildings and boxes, kills in the middle of writes, many editors
 	NAILPUNCH_BUILDINGS=5000 cargo test --locked -p nailpunch-core --test diagnosis_campaign -- --nocapture
 	NAILPUNCH_BOXES=200000 cargo test --locked -p nailpunch-core --test second_reader -- --nocapture
+	python3 -m venv target/hostile
+	target/hostile/bin/pip install -q schemathesis==4.32.5
+	cargo build --locked -p nailpunch
+	rm -rf target/hostile/data && mkdir target/hostile/data
+	./target/debug/nailpunch demo --data target/hostile/data/demo.sqlite --port 8790 & trap "kill $$!" EXIT; sleep 3; \
+		target/hostile/bin/schemathesis run web/src/api/openapi.json --url http://127.0.0.1:8790 --phases fuzzing --max-examples 400 \
+		--checks not_a_server_error,response_schema_conformance,content_type_conformance --request-timeout 10
 	NAILPUNCH_MUTATIONS=125 cargo test --locked -p nailpunch-report --test mutations -- --nocapture
 	NAILPUNCH_KILLS=1000 NAILPUNCH_EDITING_SECONDS=600 cargo test --locked -p nailpunch-store --test attacks -- --nocapture
 

@@ -35,6 +35,7 @@ use rocket::tokio::sync::watch;
 use rocket::{Build, Rocket, routes};
 use tracing::{info, warn};
 use utoipa::OpenApi;
+use utoipa::openapi::RefOr;
 
 use crate::failure::Failure;
 
@@ -117,7 +118,22 @@ struct Description;
 
 /// The OpenAPI description of the server.
 pub fn openapi() -> utoipa::openapi::OpenApi {
-    Description::openapi()
+    let mut description = Description::openapi();
+    // A refusal is a problem document (RFC 9457) wherever it comes from: said once here.
+    let operations = description.paths.paths.values_mut().flat_map(|path| {
+        [&mut path.get, &mut path.put, &mut path.post, &mut path.delete].into_iter().flatten().collect::<Vec<_>>()
+    });
+    for operation in operations {
+        let refusals = operation.responses.responses.iter_mut().filter(|(status, _)| !status.starts_with('2'));
+        for (_, refusal) in refusals {
+            if let RefOr::T(refusal) = refusal
+                && let Some(content) = refusal.content.remove("application/json")
+            {
+                refusal.content.insert("application/problem+json".to_owned(), content);
+            }
+        }
+    }
+    description
 }
 
 /// The server, for whoever reaches it at `address`; it listens on a port of its own behind the front.
