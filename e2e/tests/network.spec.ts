@@ -1,6 +1,6 @@
 // What hangs on the network: idle and half-sent connections, forged names, stopping in the middle, records that cannot be read.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync } from 'node:fs';
+import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { createConnection, type Socket } from 'node:net';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -91,6 +91,7 @@ test('nothing at an address of the server is a problem document, not a page', as
 });
 
 test('no restore under a running server, and a record that cannot be read is named and set aside', async ({ page }) => {
+  test.setTimeout(120_000);
   const other = await Server.start(8300);
   const run = (...args: string[]) => spawnSync(binary, [...args, '--data', other.data], { encoding: 'utf8' });
   const backup = join(other.folder, 'backup.sqlite');
@@ -98,6 +99,18 @@ test('no restore under a running server, and a record that cannot be read is nam
   const restored = run('restore', backup);
   expect([restored.status, restored.stderr]).toEqual([2, expect.stringContaining('stop the server')]);
   expect(run('doctor').stdout).toContain('sound');
+  // With the key of the seals, locked by a passphrase: elsewhere it is the same key again.
+  const passphrase = join(other.folder, 'passphrase');
+  writeFileSync(passphrase, 'salt on the quay\n');
+  await fetch(`${other.url}/api${auditPath}/seals`, { method: 'POST' });
+  const sealed = join(other.folder, 'sealed.json');
+  writeFileSync(sealed, await (await fetch(`${other.url}/api${auditPath}/bundle`)).text());
+  const kept = join(other.folder, 'with-key.sqlite');
+  expect(run('backup', kept, '--passphrase-file', passphrase).stdout).toContain('locked in');
+  const elsewhere = ['--data', join(other.folder, 'elsewhere.sqlite')];
+  expect(spawnSync(binary, ['verify', sealed, ...elsewhere]).status).toBe(3);
+  expect(spawnSync(binary, ['restore', kept, '--passphrase-file', passphrase, ...elsewhere], { encoding: 'utf8' }).stdout).toContain('key of the seals is back');
+  expect(spawnSync(binary, ['verify', sealed, ...elsewhere]).status).toBe(0);
   const record = bundle.rooms[0]?.boxes[0];
   const spoil = `UPDATE box SET record = json_set(record, '$.tag', json('[]')) WHERE id = '${record?.id}'`;
   execFileSync('python3', ['-c', 'import sqlite3,sys;c=sqlite3.connect(sys.argv[1]);c.execute(sys.argv[2]);c.commit()', other.data, spoil]);

@@ -1,6 +1,5 @@
 //! The command line.
 
-use std::io::Write;
 use std::net::IpAddr;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
@@ -8,15 +7,18 @@ use std::process::ExitCode;
 use clap::{Args, Parser, Subcommand};
 use nailpunch_core::assess::{Acceptance, Assessed};
 use nailpunch_core::facts::{Bundle, Pointer, Problem};
-use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
+use nailpunch_core::rules::rule_book;
 use nailpunch_core::standard::Confidence;
 use nailpunch_report::ReportKind;
-use nailpunch_store::{Erased, Store, back_up, restore};
-use serde::Serialize;
+use nailpunch_store::{
+    Erased, Store, StoreError, back_up, key_path, lock_key, open_key, put_seal_key, restore, seal_key,
+};
 
+use crate::check::check;
 use crate::clock::{command_line as author, now};
 use crate::doctor::{Mend, examine};
 use crate::failure::{Failure, LARGEST_BUNDLE};
+use crate::output::{print, print_json};
 use crate::proof::prove;
 use crate::{demo, schema, web};
 
@@ -151,6 +153,9 @@ enum Action {
     Backup {
         /// Where to write the copy; it must not exist.
         out: PathBuf,
+        /// A file with a passphrase: the key of the seals goes along, locked by it, as OUT.key.
+        #[arg(long, value_name = "FILE")]
+        passphrase_file: Option<PathBuf>,
         #[command(flatten)]
         data: Data,
     },
@@ -158,6 +163,9 @@ enum Action {
     Restore {
         /// The backup.
         file: PathBuf,
+        /// A file with the passphrase that the key of the seals was locked by.
+        #[arg(long, value_name = "FILE")]
+        passphrase_file: Option<PathBuf>,
         #[command(flatten)]
         data: Data,
     },
@@ -295,13 +303,40 @@ impl Action {
                 let json = serde_json::to_vec_pretty(&bundle).map_err(|error| Failure::Other(error.to_string()))?;
                 write_file(&out, &json)?;
             }
-            Self::Backup { out, data } => {
-                back_up(&data.path()?, &out)?;
-                println!("{} is complete and sound", out.display());
-            }
-            Self::Restore { file, data } => {
+            Self::Backup { out, passphrase_file, data } => {
                 let path = data.path()?;
+                let passphrase = passphrase_file.as_deref().map(passphrase).transpose()?;
+                back_up(&path, &out)?;
+                println!("{} is complete and sound", out.display());
+                match (seal_key(&path)?, passphrase) {
+                    (Some(key), Some(passphrase)) => {
+                        let locked = lock_key(&key, &passphrase).map_err(StoreError::from)?;
+                        write_file(&key_path(&out), &locked)?;
+                        println!("the key of the seals is locked in {}", key_path(&out).display());
+                    }
+                    (Some(_), None) => {
+                        println!("the key of the seals is not in it; name --passphrase-file to take it along")
+                    }
+                    (None, _) => {}
+                }
+            }
+            Self::Restore { file, passphrase_file, data } => {
+                let path = data.path()?;
+                let key = match passphrase_file {
+                    Some(named) => {
+                        let locked = key_path(&file);
+                        let failed =
+                            |error: std::io::Error| Failure::File { path: locked.clone(), reason: error.to_string() };
+                        let bytes = std::fs::read(&locked).map_err(failed)?;
+                        Some(open_key(&bytes, &passphrase(&named)?).map_err(StoreError::from)?)
+                    }
+                    None => None,
+                };
                 let kept = restore(&file, &path)?;
+                if let Some(key) = key {
+                    put_seal_key(&path, &key)?;
+                    println!("the key of the seals is back");
+                }
                 println!("{} is restored", path.display());
                 if let Some(kept) = kept {
                     println!("what was there before is kept as {}", kept.display());
@@ -310,6 +345,13 @@ impl Action {
         }
         Ok(ExitCode::SUCCESS)
     }
+}
+
+/// The passphrase in the first line of a file.
+fn passphrase(path: &Path) -> Result<String, Failure> {
+    let text = std::fs::read_to_string(path);
+    let text = text.map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })?;
+    Ok(text.lines().next().unwrap_or_default().to_owned())
 }
 
 fn told(done: bool, what: &str) -> String {
@@ -362,93 +404,6 @@ fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
 fn write_file(path: &Path, bytes: &[u8]) -> Result<(), Failure> {
     std::fs::write(path, bytes)
         .map_err(|error| Failure::File { path: path.to_owned(), reason: format!("{error}; choose another place") })
-}
-
-fn print(text: &str) -> Result<(), Failure> {
-    // A closed pipe (`nailpunch rules | head`) is no failure of ours, but there is nobody left to write to.
-    writeln!(std::io::stdout(), "{text}").map_err(|error| Failure::Other(error.to_string()))
-}
-
-fn print_json(value: &impl Serialize) -> Result<(), Failure> {
-    print(&serde_json::to_string_pretty(value).map_err(|error| Failure::Other(error.to_string()))?)
-}
-
-/// One verdict of `check --json`.
-#[derive(Serialize)]
-struct CheckLine {
-    rule: &'static str,
-    subject: String,
-    verdict: Verdict,
-    severity: nailpunch_core::standard::Severity,
-    measured: Option<String>,
-    required: Option<String>,
-    shortfall: Option<String>,
-    citation: String,
-}
-
-fn check_lines(subject: &str, result: RuleResult) -> Vec<CheckLine> {
-    let citation = result.citation_text();
-    let RuleResult { rule, severity, verdict, findings, .. } = result;
-    if findings.is_empty() {
-        let subject = subject.to_owned();
-        return vec![CheckLine {
-            rule,
-            subject,
-            verdict,
-            severity,
-            measured: None,
-            required: None,
-            shortfall: None,
-            citation,
-        }];
-    }
-    findings
-        .into_iter()
-        .map(|finding| CheckLine {
-            rule,
-            subject: match finding.conductor {
-                Some(conductor) => format!("{subject} / {conductor} {}", finding.label),
-                None => format!("{subject} / {}", finding.label),
-            },
-            verdict: finding.verdict,
-            severity: finding.severity.unwrap_or(severity),
-            measured: finding.measured.map(|measured| measured.figure.text),
-            required: finding.required.map(|figure| figure.text),
-            shortfall: finding.shortfall.map(|figure| figure.text),
-            citation: citation.clone(),
-        })
-        .collect()
-}
-
-fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
-    let facts = bundle.facts();
-    let assessed = Assessed::of(&facts);
-    let boxes = assessed.boxes.iter().map(|known| (format!("{} / {}", known.room.name, known.record.tag), known.now()));
-    let panels = assessed.panels.iter().map(|known| (known.panel.name.clone(), known.now().results.as_slice()));
-    let mut lines = Vec::new();
-    let mut violations = 0;
-    for (subject, results) in boxes.chain(panels) {
-        for result in results {
-            if result.is_broken() {
-                violations += 1;
-                if !json {
-                    print(&format!("{subject}: {} ({})", result.sentence, result.citation_text()))?;
-                }
-            }
-            lines.extend(check_lines(&subject, result.clone()));
-        }
-    }
-    if json {
-        print_json(&lines)?;
-    } else {
-        print(&format!(
-            "{} boxes, {} panels, {violations} violations; limits from memory, {}",
-            assessed.boxes.len(),
-            assessed.panels.len(),
-            facts.audit.basis.edition.name()
-        ))?;
-    }
-    Ok(if violations == 0 { ExitCode::SUCCESS } else { ExitCode::FAILURE })
 }
 
 const fn confidence(confidence: Confidence) -> &'static str {

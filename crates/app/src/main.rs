@@ -1,10 +1,12 @@
 //! Nailpunch: the binary. The command line, and the server behind the screens.
 
+mod check;
 mod clock;
 mod command;
 mod demo;
 mod doctor;
 mod failure;
+mod output;
 mod proof;
 mod schema;
 mod web;

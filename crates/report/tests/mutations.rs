@@ -33,8 +33,20 @@ impl Dice {
 /// Changes some bytes: one flipped, one gone, a piece doubled, a piece of something else, a number at the end of its range.
 fn mutated(bytes: &[u8], dice: &mut Dice) -> Vec<u8> {
     const PIECES: [&[u8]; 14] = [
-        b"-1", b"65535", b"18446744073709551615", b"1e308", b"null", b"[]", b"{}", b"\"", b"\\u0000", b"\xff", b"\xf0\x9f\x94\x8c", b"\n",
-        b"=1+1", b"999999999999/0",
+        b"-1",
+        b"65535",
+        b"18446744073709551615",
+        b"1e308",
+        b"null",
+        b"[]",
+        b"{}",
+        b"\"",
+        b"\\u0000",
+        b"\xff",
+        b"\xf0\x9f\x94\x8c",
+        b"\n",
+        b"=1+1",
+        b"999999999999/0",
     ];
     let mut bytes = bytes.to_vec();
     for _ in 0..=dice.roll(4) {

@@ -82,6 +82,9 @@ pub enum StoreError {
     /// A copy took too long.
     #[error("writing {} took longer than 10 minutes and was given up; choose a faster disk", .0.display())]
     TooSlow(PathBuf),
+    /// The key of a backup is not locked or opened.
+    #[error(transparent)]
+    Key(#[from] crate::key_backup::KeyLockError),
     /// A file that must not be there is.
     #[error("{} exists already; choose another name, or move it away first", .0.display())]
     Exists(PathBuf),

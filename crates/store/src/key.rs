@@ -29,6 +29,28 @@ pub fn seal_key(database: &Path) -> Result<Option<[u8; 32]>, StoreError> {
     }
 }
 
+fn file(path: &Path, reason: String) -> StoreError {
+    StoreError::File { path: path.to_owned(), reason }
+}
+
+/// Puts a key beside a database, as with a backup; another that is there is kept under a name of its own.
+///
+/// # Errors
+/// [`StoreError::File`] when it cannot be written.
+pub fn put_seal_key(database: &Path, key: &[u8; 32]) -> Result<(), StoreError> {
+    let path = key_path(database);
+    let aside = with_suffix(&path, ".new");
+    let written = private::create(&aside).and_then(|mut made| {
+        made.write_all(key)?;
+        made.sync_all()?;
+        if std::fs::read(&path).is_ok_and(|known| known != key) {
+            std::fs::rename(&path, with_suffix(&path, ".before-restore"))?;
+        }
+        std::fs::rename(&aside, &path)
+    });
+    written.map_err(|error| file(&path, error.to_string()))
+}
+
 impl Store {
     /// The key of this store, made where there is none yet.
     ///
@@ -38,16 +60,9 @@ impl Store {
         if let Some(key) = seal_key(self.path())? {
             return Ok(key);
         }
-        let path = key_path(self.path());
-        let file = |error: String| StoreError::File { path: path.clone(), reason: error };
         let mut key = [0; 32];
-        getrandom::fill(&mut key).map_err(|error| file(error.to_string()))?;
-        let aside = with_suffix(&path, ".new");
-        let written = private::create(&aside).and_then(|mut made| {
-            made.write_all(&key)?;
-            made.sync_all()
-        });
-        written.and_then(|()| std::fs::rename(&aside, &path)).map_err(|error| file(error.to_string()))?;
+        getrandom::fill(&mut key).map_err(|error| file(&key_path(self.path()), error.to_string()))?;
+        put_seal_key(self.path(), &key)?;
         Ok(key)
     }
 }

@@ -127,7 +127,7 @@ pub fn openapi() -> utoipa::openapi::OpenApi {
         let refusals = operation.responses.responses.iter_mut().filter(|(status, _)| !status.starts_with('2'));
         for (_, refusal) in refusals {
             if let RefOr::T(refusal) = refusal
-                && let Some(content) = refusal.content.remove("application/json")
+                && let Some(content) = refusal.content.swap_remove("application/json")
             {
                 refusal.content.insert("application/problem+json".to_owned(), content);
             }
