@@ -72,6 +72,12 @@ pub(crate) fn journal(transaction: &Transaction, author: &Author, entry: &Entry)
     Ok(())
 }
 
+/// The number of the last change of an audit; 0 where none is known.
+pub(crate) fn last_change(transaction: &Transaction, audit_id: &str) -> Result<i64, StoreError> {
+    let sql = "SELECT coalesce(max(number), 0) FROM change WHERE audit_id = ?1";
+    Ok(transaction.prepare_cached(sql)?.query_row([audit_id], |row| row.get(0))?)
+}
+
 /// The changes of an audit after the one numbered `after`, newest first, at most `most`.
 pub(crate) fn changes(
     transaction: &Transaction,

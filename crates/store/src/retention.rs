@@ -51,6 +51,9 @@ pub struct Erased {
     pub sealed: u32,
 }
 
+/// What a loss is journalled under.
+const RETENTION: &str = "retention";
+
 /// The word in the place of a name.
 const ERASED: &str = "(erased)";
 
@@ -90,7 +93,8 @@ impl Store {
             lost.items += transaction.execute(&delete_those("item", &gone("item")), [before])?;
             lost.photos += transaction.execute(&delete_those("photo", &gone("photo")), [before])?;
             // What a seal says of changes counts from its own entry, so that stays.
-            lost.changes += transaction.execute("DELETE FROM change WHERE at < ?1 AND kind <> 'seal'", [before])?;
+            let changes = "DELETE FROM change WHERE at < ?1 AND kind NOT IN ('seal', ?2)";
+            lost.changes += transaction.execute(changes, [before, RETENTION])?;
             Ok(lost)
         })
     }
@@ -146,11 +150,13 @@ impl Store {
     ) -> Result<T, StoreError> {
         let done = self.write_or_not(|transaction| {
             transaction.pragma_update(None, "secure_delete", true)?;
+            // Written first, and never among what is lost: the numbers of the journal only rise.
+            let entry = Entry { audit_id: FIRM, kind: RETENTION, subject: FIRM, action, before: None, after: None };
+            journal(transaction, author, &entry)?;
+            let number = transaction.last_insert_rowid();
             let done = work(transaction)?;
             let after = serde_json::to_string(&done)?;
-            let entry =
-                Entry { audit_id: FIRM, kind: "retention", subject: FIRM, action, before: None, after: Some(&after) };
-            journal(transaction, author, &entry)?;
+            transaction.execute("UPDATE change SET after = ?2 WHERE number = ?1", params![number, after])?;
             Ok((done, really))
         })?;
         if really {

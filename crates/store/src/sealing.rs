@@ -1,18 +1,12 @@
 //! Sealing: what an audit is at one moment, and the seal of it kept, unless something changed meanwhile.
 
 use nailpunch_core::facts::{Bundle, Pointer, Problem, Seal};
-use rusqlite::Transaction;
 
-use crate::journal::{Author, Change, Entry, changes, journal};
+use crate::journal::{Author, Change, Entry, changes, journal, last_change};
 use crate::record::require_audit;
 use crate::seal::insert;
 use crate::whole::whole;
 use crate::{Store, StoreError};
-
-fn last_change(transaction: &Transaction, audit_id: &str) -> Result<i64, StoreError> {
-    let sql = "SELECT coalesce(max(number), 0) FROM change WHERE audit_id = ?1";
-    Ok(transaction.prepare_cached(sql)?.query_row([audit_id], |row| row.get(0))?)
-}
 
 /// What an audit is at one moment, to be sealed.
 #[derive(Debug, Clone)]

@@ -7,7 +7,7 @@ use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::journal::{Author, Entry, journal};
+use crate::journal::{Author, Entry, journal, last_change};
 use crate::record::{Revised, all, get, refuse, require_audit};
 use crate::{Store, StoreError};
 
@@ -157,6 +157,28 @@ impl Store {
             let ids: Vec<String> = statement.query_map([], |row| row.get(0))?.collect::<Result<_, _>>()?;
             let walks = ids.iter().map(|id| walk(transaction, id));
             walks.filter(|walk| !matches!(walk, Err(StoreError::Unreadable { .. }))).collect()
+        })
+    }
+
+    /// The record of every audit that is not deleted and can be read, by name, with the number of its last change: while that is
+    /// the same, so is all that is in it.
+    ///
+    /// # Errors
+    /// [`StoreError`] when SQLite fails.
+    pub fn audits_at(&self) -> Result<Vec<(Revised<Audit>, i64)>, StoreError> {
+        self.read(|transaction| {
+            let mut statement =
+                transaction.prepare_cached("SELECT id FROM audit WHERE deleted = 0 ORDER BY name, id")?;
+            let ids: Vec<String> = statement.query_map([], |row| row.get(0))?.collect::<Result<_, _>>()?;
+            let mut found = Vec::new();
+            for id in ids {
+                match get::<Audit>(transaction, &id) {
+                    Ok(audit) => found.push((audit, last_change(transaction, &id)?)),
+                    Err(StoreError::Unreadable { .. }) => {}
+                    Err(error) => return Err(error),
+                }
+            }
+            Ok(found)
         })
     }
 

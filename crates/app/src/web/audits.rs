@@ -5,7 +5,7 @@ use nailpunch_core::assess::{Assessed, AssessedPanel, AuditCounts, BoxOverview, 
 use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::Verdict;
-use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, Unreadable, WalkRoom};
+use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, StoreError, Unreadable, WalkRoom};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get, post, put as put_route};
 use serde::{Deserialize, Serialize};
@@ -13,7 +13,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_audit, with_memory, with_store};
+use super::shared::{Shared, author, with_audit, with_kept, with_store};
 
 /// An audit on the list of jobs.
 #[derive(Serialize, ToSchema)]
@@ -101,12 +101,17 @@ fn run(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
 #[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<AuditOnList>)))]
 #[get("/audits")]
 pub async fn list(store: &Shared) -> Result<Json<Vec<AuditOnList>>, ApiError> {
-    let jobs = with_memory(store, |store, memory| {
-        let of = |walk: AuditWalk| {
-            let facts = walk.facts();
-            AuditOnList { counts: Assessed::with(&facts, memory).counts(), audit: walk.audit }
+    let jobs = with_kept(store, |kept| {
+        let of = |(audit, change): (Revised<Audit>, i64)| {
+            let id = audit.record.id.to_string();
+            // While the last change of an audit is the same, so are its counts.
+            let counts = kept.counts.get_or_insert_with(&(id.clone(), change), || {
+                let facts = kept.store.walk(&id)?.facts();
+                Ok::<_, StoreError>(Assessed::with(&facts, &kept.memory).counts())
+            })?;
+            Ok(AuditOnList { counts, audit })
         };
-        Ok(store.audits()?.into_iter().map(of).collect())
+        kept.store.audits_at()?.into_iter().map(of).collect()
     });
     Ok(Json(jobs.await?))
 }

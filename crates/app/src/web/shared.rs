@@ -2,8 +2,9 @@
 
 use std::sync::Arc;
 
-use nailpunch_core::assess::{Assessed, Memory};
+use nailpunch_core::assess::{Assessed, AuditCounts, Memory};
 use nailpunch_store::{AuditWalk, Author, Store, StoreError};
+use quick_cache::sync::Cache;
 use rocket::State;
 use rocket::tokio::sync::{Mutex, Semaphore};
 
@@ -16,6 +17,8 @@ pub struct Kept {
     pub store: Store,
     /// The answers that still hold.
     pub memory: Memory,
+    /// The counts of an audit, by its identifier and the number of its last change.
+    pub counts: Cache<(String, i64), AuditCounts>,
     /// Held while an audit is being sealed.
     pub sealing: Mutex<()>,
     /// The turns of heavy work.
@@ -55,10 +58,19 @@ pub async fn heavy<T: Send + 'static>(
 /// The most boxes whose answers are kept.
 const MOST_BOXES: usize = 20_000;
 
+/// The most audits whose counts are kept.
+const MOST_AUDITS: usize = 2_000;
+
 impl Kept {
     /// With nothing worked out yet.
     pub fn new(store: Store) -> Self {
-        Self { store, memory: Memory::new(MOST_BOXES), sealing: Mutex::new(()), turns: Turns::default() }
+        Self {
+            store,
+            memory: Memory::new(MOST_BOXES),
+            counts: Cache::new(MOST_AUDITS),
+            sealing: Mutex::new(()),
+            turns: Turns::default(),
+        }
     }
 }
 
@@ -66,7 +78,7 @@ impl Kept {
 pub type Shared = State<Arc<Kept>>;
 
 /// Runs `work` off the threads that answer requests: a write waits for the disk, and an audit is judged on all cores.
-async fn aside<T: Send + 'static>(
+pub async fn with_kept<T: Send + 'static>(
     kept: &Shared,
     work: impl FnOnce(&Kept) -> Result<T, StoreError> + Send + 'static,
 ) -> Result<T, ApiError> {
@@ -82,7 +94,7 @@ pub async fn with_store<T: Send + 'static>(
     kept: &Shared,
     work: impl FnOnce(&Store) -> Result<T, StoreError> + Send + 'static,
 ) -> Result<T, ApiError> {
-    aside(kept, move |kept| work(&kept.store)).await
+    with_kept(kept, move |kept| work(&kept.store)).await
 }
 
 /// Runs `work` on the store, and on what was worked out before.
@@ -90,7 +102,7 @@ pub async fn with_memory<T: Send + 'static>(
     kept: &Shared,
     work: impl FnOnce(&Store, &Memory) -> Result<T, StoreError> + Send + 'static,
 ) -> Result<T, ApiError> {
-    aside(kept, move |kept| work(&kept.store, &kept.memory)).await
+    with_kept(kept, move |kept| work(&kept.store, &kept.memory)).await
 }
 
 /// Runs `work` on an audit as it stands, judged.
