@@ -70,7 +70,7 @@ test('stock, packs and prices change what to buy; offcuts change what to cut', a
   await row.getByLabel(/^Pack of/).fill('5');
   await row.getByLabel(/^Pack of/).blur();
   await expect(row).toContainText('2 packs');
-  await row.getByLabel(/^Price/).fill('250');
+  await row.getByLabel(/^Price/).fill('2.50');
   await row.getByLabel(/^Price/).blur();
   await expect(row).toContainText('$5.00');
   await sound(page);

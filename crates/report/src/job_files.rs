@@ -8,7 +8,7 @@ use nailpunch_core::job::{Job, JobShutDown};
 use crate::ReportError;
 use crate::sheet::{Sheet, property};
 
-/// What to bring, for the whole job or one of its days, a row a material. An amount of money is in hundredths.
+/// What to bring, for the whole job or one of its days, a row a material. Money has its decimal point.
 ///
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
@@ -26,7 +26,7 @@ pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError
             line.to_buy.to_string(),
             optional(line.pack.map(|pack| pack.to_string())),
             line.packs.to_string(),
-            optional(line.cost.map(|cost| cost.to_string())),
+            optional(line.cost.map(|cost| format!("{}.{:02}", cost / 100, cost % 100))),
             line.made_up.to_string(),
             line.boxes.join(" "),
         ])?;

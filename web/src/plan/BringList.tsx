@@ -3,6 +3,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import type { StockLine, WorkPlan, WorkSettings } from '../api/types';
 import { Choice } from '../ui/Choice';
+import { MoneyField } from '../ui/MoneyField';
 import type { ChangeWork } from './change';
 
 type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: ChangeWork };
@@ -72,9 +73,11 @@ export function BringList({ audit, job, settings, change }: Props) {
                   {line.pack ? ' packs' : ''}
                 </td>
                 <td>
-                  <Small
-                    label={`Price in hundredths: ${line.what}`}
+                  <MoneyField
+                    inTable
+                    label={`Price: ${line.what}`}
                     value={known?.price ?? null}
+                    most={100_000_000}
                     onChange={(price) => set(line.what, { price, made_up: false })}
                   />
                 </td>
@@ -87,7 +90,7 @@ export function BringList({ audit, job, settings, change }: Props) {
           })}
         </tbody>
       </table>
-      <p className="muted">Pigtails are in the cut list. Prices are in hundredths of the currency.</p>
+      <p className="muted">Pigtails are in the cut list.</p>
     </section>
   );
 }

@@ -1,6 +1,7 @@
 // The scope of the job: what each takes and leaves open; hours, and what a shut-down and a box take.
 import { Form } from 'react-bootstrap';
 import type { Scope, WorkPlan, WorkSettings } from '../api/types';
+import { MoneyField } from '../ui/MoneyField';
 import { NumberField } from '../ui/NumberField';
 import type { ChangeWork } from './change';
 import { clock, minuteOf } from './clock';
@@ -80,8 +81,8 @@ export function ScopeChoice({ job, settings, change }: Props) {
             onChange={(minutes) => minutes !== null && void change({ [field]: minutes })}
           />
         ))}
-        <NumberField
-          label="An hour costs, in hundredths"
+        <MoneyField
+          label="An hour costs"
           value={settings.hour_price}
           most={1_000_000}
           onChange={(hour_price) => void change({ hour_price })}
