@@ -13,7 +13,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
-use super::shared::{Shared, author, with_audit, with_kept, with_store};
+use super::shared::{Kept, Shared, author, with_audit, with_kept, with_store};
 
 /// An audit on the list of jobs.
 #[derive(Serialize, ToSchema)]
@@ -97,23 +97,24 @@ fn run(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
     walk.rooms.iter().map(of_room).collect()
 }
 
+/// Every audit with its counts; while the last change of an audit is the same, so are its counts.
+pub(super) fn on_list(kept: &Kept) -> Result<Vec<AuditOnList>, StoreError> {
+    let of = |(audit, change): (Revised<Audit>, i64)| {
+        let id = audit.record.id.to_string();
+        let counts = kept.counts.get_or_insert_with(&(id.clone(), change), || {
+            let facts = kept.store.walk(&id)?.facts();
+            Ok::<_, StoreError>(Assessed::with(&facts, &kept.memory).counts())
+        })?;
+        Ok(AuditOnList { counts, audit })
+    };
+    kept.store.audits_at()?.into_iter().map(of).collect()
+}
+
 /// Every audit with its state at a glance.
 #[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<AuditOnList>)))]
 #[get("/audits")]
 pub async fn list(store: &Shared) -> Result<Json<Vec<AuditOnList>>, ApiError> {
-    let jobs = with_kept(store, |kept| {
-        let of = |(audit, change): (Revised<Audit>, i64)| {
-            let id = audit.record.id.to_string();
-            // While the last change of an audit is the same, so are its counts.
-            let counts = kept.counts.get_or_insert_with(&(id.clone(), change), || {
-                let facts = kept.store.walk(&id)?.facts();
-                Ok::<_, StoreError>(Assessed::with(&facts, &kept.memory).counts())
-            })?;
-            Ok(AuditOnList { counts, audit })
-        };
-        kept.store.audits_at()?.into_iter().map(of).collect()
-    });
-    Ok(Json(jobs.await?))
+    Ok(Json(with_kept(store, on_list).await?))
 }
 
 /// Every record of the store that cannot be read: the lists and exports go on without it.

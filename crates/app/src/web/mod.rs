@@ -32,6 +32,7 @@ use rocket::config::{Config, LogLevel, Shutdown};
 use rocket::fairing::AdHoc;
 use rocket::tokio::spawn;
 use rocket::tokio::sync::watch;
+use rocket::tokio::task::spawn_blocking;
 use rocket::{Build, Rocket, routes};
 use tracing::{info, warn};
 use utoipa::OpenApi;
@@ -246,6 +247,10 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
             let inside = SocketAddr::new(server.config().address, server.config().port);
             let (stop, stopping) = watch::channel(false);
             let shutdown = server.shutdown();
+            // Judged once before anybody asks for the list.
+            if let Some(kept) = server.state::<Arc<shared::Kept>>().map(Arc::clone) {
+                drop(spawn_blocking(move || audits::on_list(&kept)));
+            }
             spawn(async move {
                 told_to_stop().await;
                 info!("stopping: what was begun ends first");
