@@ -71,3 +71,20 @@ pub struct Splice {
     #[serde(default)]
     pub pull_tested: Option<bool>,
 }
+
+impl Splice {
+    /// A splice of which only the kind is known.
+    pub fn new(letter: impl Into<String>, kind: SpliceKind) -> Self {
+        Self {
+            letter: letter.into(),
+            kind,
+            smallest: None,
+            largest: None,
+            most: None,
+            stranded: None,
+            both_metals: None,
+            pigtails: 0,
+            pull_tested: None,
+        }
+    }
+}

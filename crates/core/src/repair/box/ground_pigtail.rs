@@ -30,17 +30,7 @@ fn add_to_splice(after: &mut BoxContents, ground: &Conductor, count: u8) {
     if let Some(own) = after.conductors.iter_mut().find(|conductor| conductor.id == ground.id) {
         own.joined = Some(letter.clone());
     }
-    after.splices.push(Splice {
-        letter,
-        kind: SpliceKind::TwistOn,
-        smallest: None,
-        largest: None,
-        most: None,
-        stranded: None,
-        both_metals: None,
-        pigtails: count,
-        pull_tested: Some(true),
-    });
+    after.splices.push(Splice { pigtails: count, pull_tested: Some(true), ..Splice::new(letter, SpliceKind::TwistOn) });
 }
 
 /// Whether a metal raceway or armour brings the ground, so that the metal box carries it.

@@ -56,15 +56,9 @@ mod tests {
         contents.devices.push(Device::new(2, DeviceKind::Switch));
         contents.conductors[0].joined = Some("A".to_owned());
         let splice = |letter: &str| Splice {
-            letter: letter.to_owned(),
-            kind: SpliceKind::TwistOn,
-            smallest: None,
-            largest: None,
-            most: None,
-            stranded: None,
-            both_metals: None,
             pigtails: 2,
             pull_tested: Some(true),
+            ..Splice::new(letter, SpliceKind::TwistOn)
         };
         contents.splices = vec![splice("A"), splice("N")];
         let basis = Basis { edition: Edition::Cec2021, ..Basis::default() };

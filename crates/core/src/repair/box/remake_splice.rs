@@ -82,17 +82,7 @@ mod tests {
             wire.joined = Some("A".to_owned());
         }
         let mut contents = box_with(None, wires);
-        contents.splices = vec![Splice {
-            letter: "A".to_owned(),
-            kind: SpliceKind::TapeOnly,
-            smallest: None,
-            largest: None,
-            most: None,
-            stranded: None,
-            both_metals: None,
-            pigtails: 0,
-            pull_tested: None,
-        }];
+        contents.splices = vec![Splice::new("A", SpliceKind::TapeOnly)];
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
         contents.conductors[0].material = Material::Aluminium;

@@ -193,17 +193,7 @@ mod tests {
             white.joined = Some("A".to_owned());
             contents.conductors.push(white);
         }
-        contents.splices = vec![Splice {
-            letter: "A".to_owned(),
-            kind: SpliceKind::TwistOn,
-            smallest: None,
-            largest: None,
-            most: None,
-            stranded: None,
-            both_metals: None,
-            pigtails: 0,
-            pull_tested: None,
-        }];
+        contents.splices = vec![Splice::new("A", SpliceKind::TwistOn)];
         contents
     }
 

@@ -70,17 +70,7 @@ mod tests {
             wire.joined = Some("A".to_owned());
         }
         let mut contents = box_with(None, wires);
-        contents.splices = vec![Splice {
-            letter: "A".to_owned(),
-            kind: SpliceKind::TwistOn,
-            smallest: None,
-            largest: None,
-            most: None,
-            stranded: None,
-            both_metals,
-            pigtails: 0,
-            pull_tested: None,
-        }];
+        contents.splices = vec![Splice { both_metals, ..Splice::new("A", SpliceKind::TwistOn) }];
         verdict(RULE.code, &contents)
     }
 

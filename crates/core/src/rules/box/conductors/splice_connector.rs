@@ -105,15 +105,13 @@ mod tests {
         }
         let mut contents = box_with(None, wires);
         let mut splice = Splice {
-            letter: "A".to_owned(),
-            kind: SpliceKind::TwistOn,
             smallest: Some(Gauge::Awg18),
             largest: Some(Gauge::Awg12),
             most: Some(4),
             stranded: Some(true),
-            both_metals: None,
             pigtails: 1,
             pull_tested: Some(true),
+            ..Splice::new("A", SpliceKind::TwistOn)
         };
         change(&mut splice);
         contents.splices = vec![splice];
