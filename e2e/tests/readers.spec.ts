@@ -1,4 +1,5 @@
 // What leaves the house, read by libraries that know nothing of it: a PDF reader, a calendar, a spreadsheet.
+import { createPublicKey, verify } from 'node:crypto';
 import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -48,4 +49,19 @@ test('a spreadsheet reads every row of the CSV files, and no formula', async () 
     const formulas = Object.values(sheet).filter((cell) => typeof cell === 'object' && cell !== null && 'f' in cell);
     expect(formulas, file).toEqual([]);
   }
+});
+
+test('OpenSSL proves a seal by the public key that the report prints', async () => {
+  test.setTimeout(120_000);
+  const made = await fetch(`${server.get().url}/api${auditPath}/seals`, { method: 'POST' });
+  const seal = (await made.json()) as Record<'at' | 'data_sha256' | 'pdf_sha256' | 'public_key' | 'signature', string> & { number: number; changes: string[] };
+  const text = ['nailpunch seal', bundle.audit.id, seal.number, seal.at, seal.data_sha256, seal.pdf_sha256, ...seal.changes].map((line) => `${line}\n`).join('');
+  // An Ed25519 public key as OpenSSL reads it: RFC 8410, the 12 bytes before the key; from memory.
+  const der = Buffer.concat([Buffer.from('302a300506032b6570032100', 'hex'), Buffer.from(seal.public_key, 'hex')]);
+  const key = createPublicKey({ key: der, format: 'der', type: 'spki' });
+  const holds = (words: string) => verify(null, Buffer.from(words), key, Buffer.from(seal.signature, 'hex'));
+  expect([holds(text), holds(text.replace('seal\n', 'seal \n'))]).toEqual([true, false]);
+  const document = await getDocument({ data: new Uint8Array(await get(`seals/${seal.number}/report.pdf`)), verbosity: 0 }).promise;
+  const first = await (await document.getPage(1)).getTextContent();
+  expect(first.items.map((item) => ('str' in item ? item.str : '')).join('')).toContain(seal.public_key);
 });
