@@ -42,8 +42,16 @@ export function Seals({ audit }: { audit: string }) {
           <li key={one.number}>
             {one.number === 1 ? 'Sealed' : `Amendment ${one.number - 1}`}{' '}
             {one.at.replace('T', ' ').slice(0, 16)},{' '}
-            <a href={`/api/audits/${audit}/seals/${one.number}/report.pdf`}>report</a>
+            <a href={`/api/audits/${audit}/seals/${one.number}/report.pdf`}>report</a>, SHA-256 of the data{' '}
             <code className="figure">{one.data_sha256}</code>
+            {one.public_key ? (
+              <>
+                {' '}
+                signed with the key <code className="figure">{one.public_key}</code>
+              </>
+            ) : (
+              ' not signed'
+            )}
             {one.changes.length > 0 && (
               <details>
                 <summary>{one.changes.length} changes since the seal before</summary>
@@ -58,8 +66,8 @@ export function Seals({ audit }: { audit: string }) {
         ))}
       </ol>
       <p className="muted">
-        <code>nailpunch verify FILE --pdf REPORT</code> tells whether a bundle and a report belong together
-        and are unaltered.
+        <code>nailpunch verify FILE --pdf REPORT</code> tells whether a bundle and a report belong together,
+        are unaltered, and are signed with a key that you know.
       </p>
     </section>
   );
