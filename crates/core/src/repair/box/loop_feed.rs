@@ -55,11 +55,8 @@ mod tests {
         let mut contents = box_with_device(DeviceKind::Switch);
         contents.devices.push(Device::new(2, DeviceKind::Switch));
         contents.conductors[0].joined = Some("A".to_owned());
-        let splice = |letter: &str| Splice {
-            pigtails: 2,
-            pull_tested: Some(true),
-            ..Splice::new(letter, SpliceKind::TwistOn)
-        };
+        let splice =
+            |letter: &str| Splice { pigtails: 2, pull_tested: Some(true), ..Splice::new(letter, SpliceKind::TwistOn) };
         contents.splices = vec![splice("A"), splice("N")];
         let basis = Basis { edition: Edition::Cec2021, ..Basis::default() };
         let change = plan(&Diagnosis::of(Situation::new(&contents, &basis))).expect("it is possible");
