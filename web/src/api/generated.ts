@@ -3181,6 +3181,8 @@ export interface components {
         Material: "copper" | "aluminium" | "copper-clad";
         /** @description Something to bring. */
         MaterialLine: {
+            /** @description Its code. */
+            code: string;
             /**
              * Format: int32
              * @description How many.
@@ -3195,6 +3197,8 @@ export interface components {
         MaterialNeed: {
             /** @description The boxes that it is for, by their tags. */
             boxes: string[];
+            /** @description Its code: what the truck, packs and prices of the settings hang on. */
+            code: string;
             /**
              * Format: int64
              * @description What they cost, in hundredths of the currency; absent without a price.
@@ -4979,6 +4983,8 @@ export interface components {
         Standing: "clears" | "helps" | "rejected";
         /** @description What is known of a material: how it is sold, what is there, what it costs. */
         StockLine: {
+            /** @description The code of the material; a line of an earlier release has none and is known by its words. */
+            code?: string | null;
             /** @description The price is made up, for a demonstration. */
             made_up?: boolean;
             /**

@@ -6,15 +6,19 @@ import { Choice } from '../ui/Choice';
 import { MoneyField } from '../ui/MoneyField';
 import type { ChangeWork } from './change';
 
+type Need = WorkPlan['materials'][number];
 type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: ChangeWork };
 
 export function BringList({ audit, job, settings, change }: Props) {
   const [day, setDay] = useState<string | null>(null);
   const lines = job.days.find((known) => String(known.day) === day)?.materials ?? job.materials;
-  const set = (what: string, part: Partial<StockLine>) => {
-    const known = settings.stock.find((line) => line.what === what);
-    const line = { what, pack: null, on_truck: 0, price: null, made_up: false, ...known, ...part };
-    return change({ stock: [...settings.stock.filter((other) => other.what !== what), line] });
+  const stockOf = ({ code, what }: Need) =>
+    settings.stock.find((line) => line.code === code || (line.code === null && line.what === what));
+  const set = (need: Need, part: Partial<StockLine>) => {
+    const known = stockOf(need);
+    const { code, what } = need;
+    const line = { pack: null, on_truck: 0, price: null, made_up: false, ...known, code, what, ...part };
+    return change({ stock: [...settings.stock.filter((other) => other !== known), line] });
   };
   return (
     <section aria-label="Bring">
@@ -46,9 +50,9 @@ export function BringList({ audit, job, settings, change }: Props) {
         </thead>
         <tbody>
           {lines.map((line) => {
-            const known = settings.stock.find((stock) => stock.what === line.what);
+            const known = stockOf(line);
             return (
-              <tr key={line.what}>
+              <tr key={line.code}>
                 <th scope="row">
                   {line.what}
                   <i>{line.boxes.join(' ')}</i>
@@ -58,14 +62,14 @@ export function BringList({ audit, job, settings, change }: Props) {
                   <Small
                     label={`On the truck: ${line.what}`}
                     value={known?.on_truck ?? 0}
-                    onChange={(on_truck) => set(line.what, { on_truck: on_truck ?? 0 })}
+                    onChange={(on_truck) => set(line, { on_truck: on_truck ?? 0 })}
                   />
                 </td>
                 <td>
                   <Small
                     label={`Pack of: ${line.what}`}
                     value={known?.pack ?? null}
-                    onChange={(pack) => set(line.what, { pack })}
+                    onChange={(pack) => set(line, { pack })}
                   />
                 </td>
                 <td className="figure">
@@ -78,7 +82,7 @@ export function BringList({ audit, job, settings, change }: Props) {
                     label={`Price: ${line.what}`}
                     value={known?.price ?? null}
                     most={100_000_000}
-                    onChange={(price) => set(line.what, { price, made_up: false })}
+                    onChange={(price) => set(line, { price, made_up: false })}
                   />
                 </td>
                 <td className="figure">

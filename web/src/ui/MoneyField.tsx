@@ -1,5 +1,5 @@
 // An amount of money, typed and shown with its decimal point; kept in hundredths of the currency.
-import { useState } from 'react';
+import { useId, useState } from 'react';
 
 type Props = {
   label: string;
@@ -24,9 +24,11 @@ export function hundredths(text: string): number | null | undefined {
 
 export function MoneyField({ label, value, most, onChange, inTable }: Props) {
   const [refused, setRefused] = useState(false);
+  const id = useId();
   const input = (
     <input
       key={value}
+      id={id}
       type="text"
       inputMode="decimal"
       className="form-control"
@@ -51,7 +53,7 @@ export function MoneyField({ label, value, most, onChange, inTable }: Props) {
     );
   }
   return (
-    <label className="choice">
+    <label className="choice" htmlFor={id}>
       <span>{label}</span>
       {input}
       {said}

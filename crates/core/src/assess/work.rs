@@ -262,6 +262,11 @@ impl SubjectWork {
     }
 }
 
+/// What an own material is known by: its words are its code, for nobody but the one who typed them can change them.
+fn own_code(what: &str) -> String {
+    format!("own: {}", what.trim().to_lowercase())
+}
+
 /// A repair in one's own words.
 fn own_step(own: &OwnRepair, mends: Vec<String>) -> JobStep {
     let who = if own.who.is_empty() { String::new() } else { format!(" ({})", own.who) };
@@ -277,7 +282,11 @@ fn own_step(own: &OwnRepair, mends: Vec<String>) -> JobStep {
         steps: vec![format!("{}{who}.", own.words.trim_end_matches('.'))],
         cautions: Vec::new(),
         pigtails: Vec::new(),
-        materials: own.materials.iter().map(|line| MaterialLine::piece(&line.what, u32::from(line.count))).collect(),
+        materials: own
+            .materials
+            .iter()
+            .map(|line| MaterialLine::piece((own_code(&line.what), line.what.as_str()), u32::from(line.count)))
+            .collect(),
     }
 }
 

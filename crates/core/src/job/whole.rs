@@ -233,7 +233,7 @@ fn needs<'a>(
     let works = works.chain(panels.iter().map(|known| (known.name.as_str(), &known.work)));
     let lines = works.flat_map(|(name, work)| {
         let lines = work.steps.iter().flat_map(|step| &step.materials);
-        lines.map(move |line| (name, line.what.as_str(), line.count))
+        lines.map(move |line| (name, line))
     });
     materials(lines, settings)
 }

@@ -17,7 +17,9 @@ use crate::standard::Severity;
 
 pub use panel::{PANEL_REPAIRS, PanelChange, PanelFound, PanelProposal, PanelRepair, panel_repair, propose_at_panel};
 pub use planner::{Cannot, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
-pub use proposal::{BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing};
+pub use proposal::{
+    Article, BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing,
+};
 
 /// One repair of the catalogue.
 pub struct Repair {

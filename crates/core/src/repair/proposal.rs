@@ -28,9 +28,26 @@ pub enum MaterialUnit {
     Piece,
 }
 
+/// Something that is brought: its code stays, whatever becomes of its words. What is on a truck and what it costs hang on the code.
+#[derive(Debug, Clone, PartialEq, Eq)]
+pub struct Article {
+    /// Its code, with its size where it has one: `spacer-1-8-in`.
+    pub code: String,
+    /// What it is, with its size.
+    pub words: String,
+}
+
+impl<Code: Into<String>, Words: Into<String>> From<(Code, Words)> for Article {
+    fn from((code, words): (Code, Words)) -> Self {
+        Self { code: code.into(), words: words.into() }
+    }
+}
+
 /// Something to bring.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 pub struct MaterialLine {
+    /// Its code.
+    pub code: String,
     /// What it is, with its size.
     pub what: String,
     /// How many.
@@ -41,8 +58,9 @@ pub struct MaterialLine {
 
 impl MaterialLine {
     /// So many pieces of something.
-    pub fn piece(what: impl Into<String>, count: u32) -> Self {
-        Self { what: what.into(), count, unit: MaterialUnit::Piece }
+    pub fn piece(article: impl Into<Article>, count: u32) -> Self {
+        let Article { code, words } = article.into();
+        Self { code, what: words, count, unit: MaterialUnit::Piece }
     }
 }
 
@@ -94,16 +112,18 @@ impl Change {
     }
 
     /// Adds something to bring.
-    pub(super) fn bring(&mut self, what: impl Into<String>, count: u32) {
-        self.materials.push(MaterialLine { what: what.into(), count, unit: MaterialUnit::Piece });
+    pub(super) fn bring(&mut self, article: impl Into<Article>, count: u32) {
+        self.materials.push(MaterialLine::piece(article, count));
     }
 
     /// Everything to bring, pigtails included, the same things together.
     pub(super) fn everything(&self) -> Vec<MaterialLine> {
         let mut materials: Vec<MaterialLine> = Vec::new();
         for pigtail in &self.pigtails {
-            let what = format!("pigtail, {} {}, {}", pigtail.gauge, pigtail.colour.name(), pigtail.length.text);
-            add(&mut materials, MaterialLine { what, count: 1, unit: MaterialUnit::Piece });
+            let Pigtail { gauge, colour, length, .. } = pigtail;
+            let code = format!("pigtail-{}-{}-{}", gauge.size(), colour.name(), length.nm);
+            let words = format!("pigtail, {gauge} {}, {}", colour.name(), length.text);
+            add(&mut materials, MaterialLine::piece((code, words), 1));
         }
         for line in &self.materials {
             add(&mut materials, line.clone());
@@ -248,7 +268,7 @@ impl Proposal {
 
 /// Adds a line, or its count to the same line.
 pub(super) fn add(lines: &mut Vec<MaterialLine>, line: MaterialLine) {
-    match lines.iter_mut().find(|known| known.what == line.what) {
+    match lines.iter_mut().find(|known| known.code == line.code) {
         Some(known) => known.count += line.count,
         None => lines.push(line),
     }

@@ -61,6 +61,9 @@ pub struct Offcut {
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct StockLine {
+    /// The code of the material; a line of an earlier release has none and is known by its words.
+    #[serde(default)]
+    pub code: Option<String>,
     /// What it is, as the material list names it.
     pub what: String,
     /// How many come in a pack.

@@ -26,7 +26,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.forget_metal_readings();
     change.step("Drive a green grounding screw into the tapped hole of the box and join it to the grounds.");
     change.step("Measure from hot to the metal: within 5 % of hot to neutral.");
-    change.bring("grounding screw 10-32", 1);
+    change.bring(("grounding-screw-10-32", "grounding screw 10-32"), 1);
     change.caution("The screw holds the ground and nothing else.");
     Ok(change)
 }

@@ -41,9 +41,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let permitted = set_back_limit(finish).map_or(Length::ZERO, |limit| limit.lenient());
     let fixed_does = set_back >= FIXED && set_back.less(FIXED) <= permitted;
     let (forward, what) = if fixed_does {
-        (FIXED, "box extender, fixed, 3/8 in")
+        (FIXED, ("box-extender-3-8-in", "box extender, fixed, 3/8 in"))
     } else if set_back <= ADJUSTABLE {
-        (set_back, "box extender, adjustable to 3/4 in")
+        (set_back, ("box-extender-to-3-4-in", "box extender, adjustable to 3/4 in"))
     } else {
         return Err(vec![format!(
             "{} of set-back is more than an extender bridges, {}",
@@ -83,7 +83,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.bring(what, 1);
     if let Some(screw) = screw(set_back) {
         let devices = u32::try_from(contents.devices.len()).unwrap_or(1);
-        change.bring(format!("screw 6-32, {}", screw.say(units)), 2 * devices.max(1));
+        change.bring(
+            (format!("screw-6-32-{}", screw.nm()), format!("screw 6-32, {}", screw.say(units))),
+            2 * devices.max(1),
+        );
     }
     Ok(change)
 }

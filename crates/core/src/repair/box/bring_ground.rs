@@ -65,10 +65,16 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     ));
     change
         .step("Land it in the box, join the device and a metal box to it, and read hot to ground: as hot to neutral.");
-    change.bring(format!("equipment ground, {gauge} green, as long as the way is"), 1);
-    change.bring("connector or clamp for the approved point", 1);
+    change.bring(
+        (
+            format!("equipment-ground-{}", gauge.size()),
+            format!("equipment ground, {gauge} green, as long as the way is"),
+        ),
+        1,
+    );
+    change.bring(("connector-or-clamp-for-the-approved-point", "connector or clamp for the approved point"), 1);
     if contents.construction == Some(Construction::Metal) {
-        change.bring("grounding screw 10-32", 1);
+        change.bring(("grounding-screw-10-32", "grounding screw 10-32"), 1);
     }
     change.caution(
         "Work at the panel or the electrode conductor is for qualified persons; never open the electrode conductor.",

@@ -23,10 +23,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     );
     change.step("Clamp each cable, fasten it within 12 in of its box, and make the splices anew inside.");
     change.step("Fit blank covers; the boxes stay within reach. More than 6 ft of new cable wants AFCI where the place asks for it.");
-    change.bring("junction box", 2);
-    change.bring("blank cover", 2);
-    change.bring("cable clamp", 4);
-    change.bring("piece of cable, as the circuit, between the boxes", 1);
+    change.bring(("junction-box", "junction box"), 2);
+    change.bring(("blank-cover", "blank cover"), 2);
+    change.bring(("cable-clamp", "cable clamp"), 4);
+    change.bring(
+        ("piece-of-cable-as-the-circuit-between-the-boxes", "piece of cable, as the circuit, between the boxes"),
+        1,
+    );
     change.caution("Both cables are dead and proven dead, each by itself.");
     Ok(change)
 }

@@ -65,7 +65,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     let mut change = diagnosis.change(15);
     change.after.set_breaker(now, most);
-    change.bring(format!("breaker, {most} A, listed for the panel"), 1);
+    change.bring((format!("breaker-{most}-a"), format!("breaker, {most} A, listed for the panel")), 1);
     change.step(format!("Have the breaker replaced by one of {most} A; check that the loads of the circuit allow it."));
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
     Ok(change)

@@ -53,7 +53,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     change.after.observe(Observation::EntryUnprotected, false);
     change.step("Set a cable connector or bushing at each entry; snug, not crushing; 1/4 in of sheath or more inside.");
-    change.bring("cable connector", count.max(1));
+    change.bring(("cable-connector", "cable connector"), count.max(1));
     Ok(change)
 }
 

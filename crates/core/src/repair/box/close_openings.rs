@@ -20,7 +20,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.step(
         "Set a knockout seal in each opening that nothing uses; a plastic one in metal sits 1/4 in deep at least.",
     );
-    change.bring("knockout seal", 1);
+    change.bring(("knockout-seal", "knockout seal"), 1);
     change.caution("Count the openings at the back and the far side too.");
     Ok(change)
 }

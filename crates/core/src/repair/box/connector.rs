@@ -26,6 +26,8 @@ pub struct Connector {
     pub body: Volume,
     /// Insulation to strip.
     pub strip: Length,
+    /// Its code.
+    pub code: &'static str,
     /// In plain words.
     pub name: &'static str,
 }
@@ -53,7 +55,7 @@ impl Connector {
 }
 
 const fn connector(
-    name: &'static str,
+    (code, name): (&'static str, &'static str),
     method: JoiningMethod,
     (fewest, ports): (usize, usize),
     (smallest, largest): (Gauge, Gauge),
@@ -70,6 +72,7 @@ const fn connector(
         solid: true,
         body: Volume::centi_cubic_inches(body),
         strip: Length::sixteenths(strip_sixteenths),
+        code,
         name,
     }
 }
@@ -79,23 +82,100 @@ use JoiningMethod::{CrimpSleeve, InLineLever, SideBySideLever, TwistOn};
 
 /// The catalogue, the smallest fitting first within each method.
 static CONNECTORS: &[Connector] = &[
-    connector("in-line lever connector, 18–12 AWG", InLineLever, (2, 2), (Awg18, Awg12), 15, 7),
-    connector("in-line lever connector, 14–10 AWG", InLineLever, (2, 2), (Awg14, Awg10), 18, 8),
-    connector("lever connector, 2 ports, 18–12 AWG", SideBySideLever, (2, 2), (Awg18, Awg12), 12, 7),
-    connector("lever connector, 3 ports, 18–12 AWG", SideBySideLever, (3, 3), (Awg18, Awg12), 17, 7),
-    connector("lever connector, 5 ports, 18–12 AWG", SideBySideLever, (4, 5), (Awg18, Awg12), 25, 7),
-    connector("lever connector, 2 ports, 14–10 AWG", SideBySideLever, (2, 2), (Awg14, Awg10), 18, 8),
-    connector("lever connector, 3 ports, 14–10 AWG", SideBySideLever, (3, 3), (Awg14, Awg10), 25, 8),
-    connector("twist-on connector, medium, 2–4 of 18–12 AWG", TwistOn, (2, 4), (Awg18, Awg12), 30, 10),
-    connector("twist-on connector, large, 2–5 of 14–10 AWG", TwistOn, (2, 5), (Awg14, Awg10), 40, 10),
+    connector(
+        ("in-line-lever-connector-18-12-awg", "in-line lever connector, 18–12 AWG"),
+        InLineLever,
+        (2, 2),
+        (Awg18, Awg12),
+        15,
+        7,
+    ),
+    connector(
+        ("in-line-lever-connector-14-10-awg", "in-line lever connector, 14–10 AWG"),
+        InLineLever,
+        (2, 2),
+        (Awg14, Awg10),
+        18,
+        8,
+    ),
+    connector(
+        ("lever-connector-2-ports-18-12-awg", "lever connector, 2 ports, 18–12 AWG"),
+        SideBySideLever,
+        (2, 2),
+        (Awg18, Awg12),
+        12,
+        7,
+    ),
+    connector(
+        ("lever-connector-3-ports-18-12-awg", "lever connector, 3 ports, 18–12 AWG"),
+        SideBySideLever,
+        (3, 3),
+        (Awg18, Awg12),
+        17,
+        7,
+    ),
+    connector(
+        ("lever-connector-5-ports-18-12-awg", "lever connector, 5 ports, 18–12 AWG"),
+        SideBySideLever,
+        (4, 5),
+        (Awg18, Awg12),
+        25,
+        7,
+    ),
+    connector(
+        ("lever-connector-2-ports-14-10-awg", "lever connector, 2 ports, 14–10 AWG"),
+        SideBySideLever,
+        (2, 2),
+        (Awg14, Awg10),
+        18,
+        8,
+    ),
+    connector(
+        ("lever-connector-3-ports-14-10-awg", "lever connector, 3 ports, 14–10 AWG"),
+        SideBySideLever,
+        (3, 3),
+        (Awg14, Awg10),
+        25,
+        8,
+    ),
+    connector(
+        ("twist-on-connector-medium-2-4-of-18-12-awg", "twist-on connector, medium, 2–4 of 18–12 AWG"),
+        TwistOn,
+        (2, 4),
+        (Awg18, Awg12),
+        30,
+        10,
+    ),
+    connector(
+        ("twist-on-connector-large-2-5-of-14-10-awg", "twist-on connector, large, 2–5 of 14–10 AWG"),
+        TwistOn,
+        (2, 5),
+        (Awg14, Awg10),
+        40,
+        10,
+    ),
     // Most insulated sleeves are listed for stranded conductors only; what the sleeve in the hand says governs.
     Connector {
         solid: false,
-        ..connector("crimp sleeve 16–14 AWG (usually blue)", CrimpSleeve, (2, 2), (Awg16, Awg14), 5, 6)
+        ..connector(
+            ("crimp-sleeve-16-14-awg", "crimp sleeve 16–14 AWG (usually blue)"),
+            CrimpSleeve,
+            (2, 2),
+            (Awg16, Awg14),
+            5,
+            6,
+        )
     },
     Connector {
         solid: false,
-        ..connector("crimp sleeve 12–10 AWG (usually yellow)", CrimpSleeve, (2, 2), (Awg12, Awg10), 6, 6)
+        ..connector(
+            ("crimp-sleeve-12-10-awg", "crimp sleeve 12–10 AWG (usually yellow)"),
+            CrimpSleeve,
+            (2, 2),
+            (Awg12, Awg10),
+            6,
+            6,
+        )
     },
 ];
 

@@ -18,7 +18,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(30);
     change.after.observe(Observation::BoxBuried, false);
     change.step("Open the finish to the box, bring its front flush, and fit a blank cover that stays in sight.");
-    change.bring("blank cover", 1);
+    change.bring(("blank-cover", "blank cover"), 1);
     change.caution("Find out what runs behind the finish before cutting.");
     Ok(change)
 }

@@ -7,7 +7,7 @@
 use super::connector::{Connector, choose};
 use crate::facts::{Conductor, ConductorEnd, JoiningMethod, Joint, Role, ShopLengths, SplicedLength};
 use crate::quantity::{Length, Offset, Rounding, Volume};
-use crate::repair::proposal::{Change, MaterialLine, MaterialUnit, Pigtail};
+use crate::repair::proposal::{Change, Pigtail};
 use crate::repair::{Diagnosis, Short};
 use crate::rules::Situation;
 use crate::standard::{Material, free_conductor};
@@ -204,7 +204,7 @@ fn join(situation: &Situation, method: &Method, group: &[Joinable], connector: &
     let letter = format!("+{}", change.after.splices.len() + 1);
     change.after.splices.push(connector.splice(letter, group.len() + 1));
     change.body_volume = change.body_volume + connector.body;
-    change.materials.push(MaterialLine { what: connector.name.to_owned(), count: 1, unit: MaterialUnit::Piece });
+    change.bring((connector.code, connector.name), 1);
     change.pigtails.push(Pigtail {
         conductors: group.iter().map(|joinable| joinable.conductor.id).collect(),
         label,

@@ -62,7 +62,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     change.step(format!("Screw an extension ring on the box: the opening comes forward by {}.", FORWARD.say(units)));
     change.step("Bond the ring with the box, and measure the reach again.");
-    change.bring(format!("extension ring, {}", size.name()), 1);
+    change.bring((format!("extension-ring-{size:?}").to_lowercase(), format!("extension ring, {}", size.name())), 1);
     change.caution("A ring stands proud of a finished wall unless the box is sunk as deep.");
     Ok(change)
 }

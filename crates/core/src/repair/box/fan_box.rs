@@ -46,8 +46,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     after.observe(Observation::BoxLoose, false);
     change.step("Take the weight off first: a second person, or the hook of the bracket.");
     change.step("Bolt a box marked for fans to a joist, an old-work bar or blocking: two bolts at least, three for a cast body.");
-    change.bring("fan box, marked 70 lb", 1);
-    change.bring("old-work bar or blocking, with bolts", 1);
+    change.bring(("fan-box-marked-70-lb", "fan box, marked 70 lb"), 1);
+    change.bring(("old-work-bar-or-blocking-with-bolts", "old-work bar or blocking, with bolts"), 1);
     change.caution("A fan is never hung from the plaster, nor from the ears of a plain box.");
     Ok(change)
 }

@@ -28,9 +28,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     {
         change.after.plate = Some(Plate::Nonmetallic);
         change.step("No ground is in this box: the plate and its screws are of plastic.");
-        change.bring("plastic plate with plastic screws", 1);
+        change.bring(("plastic-plate-with-plastic-screws", "plastic plate with plastic screws"), 1);
     } else {
-        change.bring("plate or cover", 1);
+        change.bring(("plate-or-cover", "plate or cover"), 1);
     }
     Ok(change)
 }

@@ -30,8 +30,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     for device in three() {
         let amperes = device.amperes.map_or_else(String::new, |amperes| format!("{amperes} A "));
-        change.bring(format!("four-wire {amperes}receptacle, 125/250 V"), 1);
-        change.bring(format!("four-wire {amperes}cord for the appliance"), 1);
+        let size = device.amperes.map_or_else(String::new, |amperes| format!("-{amperes}"));
+        let receptacle = format!("four-wire {amperes}receptacle, 125/250 V");
+        change.bring((format!("four-wire-receptacle{size}"), receptacle), 1);
+        change.bring((format!("four-wire-cord{size}"), format!("four-wire {amperes}cord for the appliance")), 1);
     }
     change.step("Replace the receptacle by a four-wire one of the same rating: the ground on green, the neutral on its own terminal.");
     change.step("At the appliance fit a four-wire cord and take off the strap or link from the neutral to the frame.");

@@ -64,12 +64,18 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     let kind = if arc_fault { "GFCI and AFCI receptacle" } else { "GFCI receptacle" };
     let marks = if outdoors { "tamper- and weather-resistant" } else { "tamper-resistant" };
-    change.bring(format!("{kind}, {marks}, {amperes} A"), count);
+    let code = match (arc_fault, outdoors) {
+        (true, true) => "gfci-afci-receptacle-tr-wr",
+        (true, false) => "gfci-afci-receptacle-tr",
+        (false, true) => "gfci-receptacle-tr-wr",
+        (false, false) => "gfci-receptacle-tr",
+    };
+    change.bring((format!("{code}-{amperes}"), format!("{kind}, {marks}, {amperes} A")), count);
     change.step("Land feed on line, what goes on downstream on load; press test, then reset.");
     if !grounded {
         change.step("Mark it: no equipment ground. No ground runs on from it.");
         change.step("Mark each three-slot outlet on its load: GFCI protected, no equipment ground.");
-        change.bring("mark, no equipment ground", count);
+        change.bring(("mark-no-equipment-ground", "mark, no equipment ground"), count);
     }
     change.caution("It is deeper than what comes out: check that it goes home without force.");
     Ok(change)

@@ -21,8 +21,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(4);
     if contents.construction == Some(Construction::Metal) && by_metal(contents) {
         let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum;
-        change.bring("grounding screw 10-32", 1);
-        change.bring(format!("pigtail, 12 AWG green, {}", length.say(diagnosis.situation.basis.units)), devices);
+        change.bring(("grounding-screw-10-32", "grounding screw 10-32"), 1);
+        let words = format!("pigtail, 12 AWG green, {}", length.say(diagnosis.situation.basis.units));
+        change.bring((format!("pigtail-12-green-{}", length.nm()), words), devices);
         change.step("Run a jumper from a green screw in the metal box, which the raceway grounds, to the green screw of each device.");
     } else {
         ground_pigtail::join(diagnosis, &mut change, devices)?;

@@ -14,9 +14,12 @@ pub fn join(diagnosis: &Diagnosis, change: &mut Change, count: u32) -> Result<()
     let Some(ground) = contents.grounds().find(|ground| !ground.pigtail && !ground.from_canopy) else {
         return Err(vec!["no ground is in the box to join a pigtail to".to_owned()]);
     };
-    let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum.say(diagnosis.situation.basis.units);
-    change.bring(format!("pigtail, {} {}, {length}", ground.gauge, ground.colour.name()), count);
-    change.bring("connector for grounds", 1);
+    let minimum = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum;
+    let length = minimum.say(diagnosis.situation.basis.units);
+    let (gauge, colour) = (ground.gauge, ground.colour.name());
+    let code = format!("pigtail-{}-{colour}-{}", gauge.size(), minimum.nm());
+    change.bring((code, format!("pigtail, {gauge} {colour}, {length}")), count);
+    change.bring(("connector-for-grounds", "connector for grounds"), 1);
     add_to_splice(&mut change.after, ground, u8::try_from(count).unwrap_or(u8::MAX));
     Ok(())
 }

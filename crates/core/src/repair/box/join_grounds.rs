@@ -37,7 +37,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.observe(Observation::GroundThroughDevice, false);
     change.step("Join the grounds of all cables in one connector, with a pigtail to each device and to a metal box.");
     change.step("Pull each ground; take the device off and check that the rest stays joined.");
-    change.bring(connector.name, 1);
+    change.bring((connector.code, connector.name), 1);
     change.body_volume = connector.body;
     Ok(change)
 }

@@ -52,9 +52,12 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     change.step(format!("Leave {} free at this box, and a blank cover in sight on the other.", FRESH.say(units)));
     let count = u32::try_from(done.len()).unwrap_or(1);
-    change.bring("junction box with blank cover", count);
-    change.bring("cable of the same gauge, as far as the junction box", count);
-    change.bring("cable clamp", 2 * count);
+    change.bring(("junction-box-with-blank-cover", "junction box with blank cover"), count);
+    change.bring(
+        ("cable-of-the-same-gauge-as-far-as-the-junction-box", "cable of the same gauge, as far as the junction box"),
+        count,
+    );
+    change.bring(("cable-clamp", "cable clamp"), 2 * count);
     change.caution("The junction box stays accessible; it is never closed in.");
     Ok(change)
 }

@@ -40,7 +40,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         });
     }
     change.step(format!("Mark {} all round at each end and wherever it shows.", marked.join(" and ")));
-    change.bring("marking tape, permanent", 1);
+    change.bring(("marking-tape-permanent", "marking tape, permanent"), 1);
     Ok(change)
 }
 

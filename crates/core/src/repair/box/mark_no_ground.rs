@@ -33,7 +33,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(vec!["nothing here is known to be GFCI-protected; a mark alone protects nobody".to_owned()]);
     }
     change.step("Put both marks where they show with the plate on.");
-    change.bring("mark, GFCI protected, no equipment ground", count);
+    change.bring(("mark-gfci-protected-no-equipment-ground", "mark, GFCI protected, no equipment ground"), count);
     Ok(change)
 }
 

@@ -32,7 +32,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     };
     let amperes = contents.supply.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
     let poles = if shared { "two-pole " } else { "" };
-    change.bring(format!("{poles}{kind}{amperes}, listed for the panel"), 1);
+    let code = format!("{poles}{kind}{amperes}").to_lowercase().replace(", ", "-").replace(' ', "-");
+    change.bring((code, format!("{poles}{kind}{amperes}, listed for the panel")), 1);
     if shared {
         change.step(
             "Two hots share a neutral here: one two-pole breaker takes both; a single-pole one would trip at once.",

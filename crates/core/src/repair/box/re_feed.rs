@@ -60,7 +60,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     // New cable is new work: AFCI where more than 6 ft are added. NEC 210.12(D), (E) in 2023, from memory; may be off.
     if diagnosis.breaks("afci-required") {
         change.after.protect(false, true);
-        change.bring("AFCI breaker, listed for the panel", 1);
+        change.bring(("afci-breaker-listed-for-the-panel", "AFCI breaker, listed for the panel"), 1);
         change.step("Have the breaker replaced by an AFCI: more than 6 ft of new cable are new work.");
     }
     let after = &mut change.after;
@@ -102,7 +102,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.step("A licensed electrician brings a new cable with neutral and ground to this box.");
     let count = if switches { 3 } else { 2 };
     change.bring(
-        format!("cable, {} AWG, {count} conductors and ground, from the panel or an upstream box", gauge.size()),
+        (
+            format!("cable-{}-{count}", gauge.size()),
+            format!("cable, {} AWG, {count} conductors and ground, from the panel or an upstream box", gauge.size()),
+        ),
         1,
     );
     change.caution("New branch wiring is referred work; a permit may be needed.");

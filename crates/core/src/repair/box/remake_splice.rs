@@ -50,7 +50,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
                     continue;
                 }
                 change.after.splices[index] = made;
-                names.push(connector.name);
+                names.push((connector.code, connector.name));
                 change.body_volume = change.body_volume + connector.body;
             }
             Err(reason) => reasons.push(format!("splice {}: {reason}", splice.letter)),

@@ -160,7 +160,7 @@ pub(super) fn fire_rating(diagnosis: &Diagnosis, change: &mut Change) {
                 "In this fire-rated wall take a box listed for its rating, of 16 in² at most; keep it 24 in from any box on the other \
                  side, or put a listed putty pad round it.",
             );
-            change.bring("putty pad, listed for the wall", 1);
+            change.bring(("putty-pad-listed-for-the-wall", "putty pad, listed for the wall"), 1);
         }
         None if contents.location == Some(Location::Garage) => {
             change.caution(
@@ -181,7 +181,8 @@ pub(super) fn describe(diagnosis: &Diagnosis, change: &mut Change, volume: Volum
         SHEATH.say(units)
     ));
     change.step("Measure every conductor again: the sheath ends at another depth now.");
-    change.bring(format!("old-work box, {gangs} gang, {} or more, {} deep", volume.print(units), depth.say(units)), 1);
+    let words = format!("old-work box, {gangs} gang, {} or more, {} deep", volume.print(units), depth.say(units));
+    change.bring((format!("old-work-box-{gangs}-{}-{}", volume.nl(), depth.nm()), words), 1);
 }
 
 #[cfg(test)]

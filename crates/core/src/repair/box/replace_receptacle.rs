@@ -74,7 +74,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             (false, false) => "",
         };
         let kind = if arc_fault && device.kind != DeviceKind::RangeReceptacle { "AFCI " } else { "" };
-        brought.push(format!("{kind}{}{rating}{marks}", device.kind.name()));
+        let code = format!("{kind}{}{rating}{marks}", device.kind.name()).to_lowercase();
+        let code: Vec<&str> = code.split(|c: char| !c.is_alphanumeric()).filter(|part| !part.is_empty()).collect();
+        brought.push((code.join("-"), format!("{kind}{}{rating}{marks}", device.kind.name())));
     }
     if brought.is_empty() {
         return Err(vec!["there is no receptacle here".to_owned()]);

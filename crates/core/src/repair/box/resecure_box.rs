@@ -25,9 +25,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.step("Screw the box to its stud, within 1/4 in of its back or ends, or draw its wings or side clips up against the board.");
     if contents.gang_count() > 1 {
         change.step("Brace the far side of a ganged box.");
-        change.bring("far-side brace", 1);
+        change.bring(("far-side-brace", "far-side brace"), 1);
     }
-    change.bring("side clips or screws for the box", 1);
+    change.bring(("side-clips-or-screws-for-the-box", "side clips or screws for the box"), 1);
     change.caution("No screw threads stand free inside the box.");
     Ok(change)
 }

@@ -51,8 +51,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.step("Land one conductor on each terminal, copper up to the screw and no further, insulation outside.");
     if contents.observed(Observation::DoubledTerminal) == Some(true) {
         change.step("Where two shared a screw, join them to a pigtail and land that.");
-        change.bring("pigtail for a doubled terminal", 1);
-        change.bring("connector, 3 conductors", 1);
+        change.bring(("pigtail-for-a-doubled-terminal", "pigtail for a doubled terminal"), 1);
+        change.bring(("connector-3-conductors", "connector, 3 conductors"), 1);
     }
     change.step("Tighten to the mark and pull each conductor.");
     Ok(change)

@@ -87,7 +87,7 @@ fn part(diagnosis: &Diagnosis, change: &mut Change, letter: &str, joined: &[&Con
                 let made = made.map_err(|reason| vec![reason])?;
                 let name = if index == 0 { letter.to_owned() } else { free_letter(&change.after) };
                 change.after.splices.push(made.splice(name.clone(), 0));
-                change.bring(made.name, 1);
+                change.bring((made.code, made.name), 1);
                 change.body_volume = change.body_volume + made.body;
                 Some(name)
             }
@@ -162,7 +162,8 @@ fn pigtail(diagnosis: &Diagnosis, change: &mut Change, own: &Conductor, letter: 
     let mut made = Conductor::new(id, None, own.gauge, Colour::White, Role::Grounded);
     (made.pigtail, made.joined, made.free_length) = (true, Some(letter), Some(length));
     let words = length.say(diagnosis.situation.basis.units);
-    change.bring(format!("pigtail, {} white, {words}", own.gauge), 1);
+    let code = format!("pigtail-{}-white-{}", own.gauge.size(), length.nm());
+    change.bring((code, format!("pigtail, {} white, {words}", own.gauge)), 1);
     change.after.conductors.push(made);
     id
 }

@@ -51,7 +51,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             if count == 1 { "" } else { "s" }
         ));
         let devices = u32::try_from(contents.devices.len()).unwrap_or(1);
-        change.bring("spacer, 1/8 in", 2 * u32::from(count) * devices);
+        change.bring(("spacer-1-8-in", "spacer, 1/8 in"), 2 * u32::from(count) * devices);
     }
     change.caution("Foam, card and pipe insulation give: the device rocks again.");
     Ok(change)

@@ -27,7 +27,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     let mut change = diagnosis.change(15);
     change.after.supply.common_disconnect = Some(true);
-    change.bring("two-pole breaker or identified handle tie, listed for the panel", 1);
+    change.bring(
+        (
+            "two-pole-breaker-or-identified-handle-tie-listed-for-the-panel",
+            "two-pole breaker or identified handle tie, listed for the panel",
+        ),
+        1,
+    );
     change.step(
         "Read hot to hot between the two circuits. 240 V: two legs. Next to nothing: both are on one leg, and a shared neutral \
          carries the sum of both; one circuit is moved to the other leg first.",

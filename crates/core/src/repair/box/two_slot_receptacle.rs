@@ -61,7 +61,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.after.observe(Observation::NeutralGroundJumper, false);
     }
     change.step("Replace each three-slot receptacle by a two-slot one; polarity by the wide slot.");
-    change.bring("two-slot receptacle", count);
+    change.bring(("two-slot-receptacle", "two-slot receptacle"), count);
     Ok(change)
 }
 

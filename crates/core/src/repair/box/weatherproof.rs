@@ -22,7 +22,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.step(
         "Fit a cover for the place with its gasket bearing flat; seal top and sides, leave the bottom open to drain.",
     );
-    change.bring("in-use cover with gasket", 1);
+    change.bring(("in-use-cover-with-gasket", "in-use cover with gasket"), 1);
     change.caution("A box that is itself made for indoors is replaced, not sealed.");
     Ok(change)
 }

@@ -21,11 +21,11 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         steps.push(
             "Press a filler plate made for this dead front into each open breaker space, from the front.".to_owned(),
         );
-        materials.push(MaterialLine::piece("filler plate for this panel", 1));
+        materials.push(MaterialLine::piece(("filler-plate-for-this-panel", "filler plate for this panel"), 1));
     }
     if found.panel.observed(PanelObservation::OpenKnockout) == Some(true) {
         steps.push("Close each open knockout from outside with a seal of its size.".to_owned());
-        materials.push(MaterialLine::piece("knockout seal", 1));
+        materials.push(MaterialLine::piece(("knockout-seal", "knockout seal"), 1));
     }
     for what in [PanelObservation::OpenSpace, PanelObservation::OpenKnockout] {
         after.observe(what, false);

@@ -14,10 +14,16 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
     let mut after = found.panel.clone();
     let missing = found.panel.observed(PanelObservation::DeadFrontOff) == Some(true);
     let sharp = found.panel.observed(PanelObservation::SharpScrews) == Some(true);
-    let mut materials = vec![MaterialLine::piece("blunt cover screws of the maker's thread, set", 1)];
+    let mut materials = vec![MaterialLine::piece(
+        ("blunt-cover-screws-of-the-maker-s-thread-set", "blunt cover screws of the maker's thread, set"),
+        1,
+    )];
     if missing {
         steps.push("Fit the dead front made for this panel, by the number on its label; until it is there the room stays locked.".to_owned());
-        materials.push(MaterialLine::piece("dead front by the number on the label", 1));
+        materials.push(MaterialLine::piece(
+            ("dead-front-by-the-number-on-the-label", "dead front by the number on the label"),
+            1,
+        ));
     }
     if missing || sharp {
         steps.push("Hold it with blunt screws of the maker's thread, all of them.".to_owned());

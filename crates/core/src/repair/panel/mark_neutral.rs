@@ -35,7 +35,7 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         steps,
         cautions: vec![LINE_SIDE, QUALIFIED],
         minutes: 10 + 2 * count,
-        materials: vec![MaterialLine::piece("white marking tape, roll", 1)],
+        materials: vec![MaterialLine::piece(("white-marking-tape-roll", "white marking tape, roll"), 1)],
     })
 }
 

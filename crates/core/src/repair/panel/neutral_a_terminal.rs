@@ -44,7 +44,13 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
     let what = if after.bars.iter().any(|bar| bar.kind == BarKind::Neutral) { "neutral or ground bar" } else { "bar" };
     steps.push(format!("Move {moved} conductors to free terminals of the {what} they belong to; where none is free, add a bar listed for the panel."));
     steps.extend(closed_up());
-    let materials = vec![MaterialLine::piece("bar kit listed for the panel, where no terminal is free", 1)];
+    let materials = vec![MaterialLine::piece(
+        (
+            "bar-kit-listed-for-the-panel-where-no-terminal-is-free",
+            "bar kit listed for the panel, where no terminal is free",
+        ),
+        1,
+    )];
     Ok(PanelChange {
         after,
         steps,

@@ -52,7 +52,10 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         steps,
         cautions: vec!["The load of what is joined stays within the rating of the breaker.", LINE_SIDE, QUALIFIED],
         minutes: 10 + 8 * count,
-        materials: vec![MaterialLine::piece("connector for 3, of the size of the conductors", count)],
+        materials: vec![MaterialLine::piece(
+            ("connector-for-3-of-the-size-of-the-conductors", "connector for 3, of the size of the conductors"),
+            count,
+        )],
     })
 }
 

@@ -48,7 +48,7 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         steps,
         cautions: vec![LINE_SIDE, QUALIFIED],
         minutes: 10 + 12 * count,
-        materials: vec![MaterialLine::piece("breaker that the label names", count)],
+        materials: vec![MaterialLine::piece(("breaker-that-the-label-names", "breaker that the label names"), count)],
     })
 }
 

@@ -54,7 +54,10 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         let bar =
             Bar { id, kind: BarKind::Ground, bonded: Some(true), grounds_per_terminal: None, conductors: grounds };
         after.bars.push(bar);
-        materials.push(MaterialLine::piece("ground bar kit listed for the panel", 1));
+        materials.push(MaterialLine::piece(
+            ("ground-bar-kit-listed-for-the-panel", "ground bar kit listed for the panel"),
+            1,
+        ));
         steps.push(
             "Screw a ground bar listed for the panel to the enclosure, on bare metal; land the feeder ground on it."
                 .to_owned(),

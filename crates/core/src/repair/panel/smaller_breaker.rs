@@ -41,7 +41,10 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         }
         breaker.amperes = Some(rating);
         changed.push(format!("{} by one of {rating} A", breaker.name()));
-        materials.push(MaterialLine::piece(format!("breaker, {rating} A, that the label names"), 1));
+        materials.push(MaterialLine::piece(
+            (format!("breaker-{rating}-a"), format!("breaker, {rating} A, that the label names")),
+            1,
+        ));
     }
     if !reasons.is_empty() {
         return Err(reasons);

@@ -37,7 +37,7 @@ fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
         steps,
         cautions: Vec::new(),
         minutes: 15,
-        materials: vec![MaterialLine::piece("panel directory card", 1)],
+        materials: vec![MaterialLine::piece(("panel-directory-card", "panel directory card"), 1)],
     })
 }
 
