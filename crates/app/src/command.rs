@@ -1,5 +1,6 @@
 //! The command line.
 
+use std::io::Write;
 use std::net::IpAddr;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
@@ -11,7 +12,7 @@ use nailpunch_core::rules::rule_book;
 use nailpunch_core::standard::Confidence;
 use nailpunch_report::ReportKind;
 use nailpunch_store::{
-    Erased, Store, StoreError, back_up, key_path, lock_key, open_key, put_seal_key, restore, seal_key,
+    Erased, Store, StoreError, back_up, create_private, key_path, lock_key, open_key, put_seal_key, restore, seal_key,
 };
 
 use crate::check::check;
@@ -311,7 +312,9 @@ impl Action {
                 match (seal_key(&path)?, passphrase) {
                     (Some(key), Some(passphrase)) => {
                         let locked = lock_key(&key, &passphrase).map_err(StoreError::from)?;
-                        write_file(&key_path(&out), &locked)?;
+                        let kept = key_path(&out);
+                        let written = create_private(&kept).and_then(|mut file| file.write_all(&locked));
+                        written.map_err(|error| Failure::File { path: kept, reason: error.to_string() })?;
                         println!("the key of the seals is locked in {}", key_path(&out).display());
                     }
                     (Some(_), None) => {

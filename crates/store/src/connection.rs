@@ -181,6 +181,8 @@ fn refusal(path: &Path, error: rusqlite::Error) -> StoreError {
     let reason = error.to_string();
     match error.sqlite_error_code() {
         Some(ErrorCode::NotADatabase | ErrorCode::DatabaseCorrupt) => StoreError::Corrupt { path, reason },
+        Some(ErrorCode::DatabaseBusy | ErrorCode::DatabaseLocked) => StoreError::Busy(path),
+        Some(ErrorCode::DiskFull) => StoreError::DiskFull(path),
         Some(ErrorCode::CannotOpen | ErrorCode::ReadOnly | ErrorCode::PermissionDenied) => {
             StoreError::NotWritable { path, reason }
         }

@@ -255,6 +255,9 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
                 told_to_stop().await;
                 info!("stopping: what was begun ends first");
                 stop.send_replace(true);
+                // Told again, it does not wait: 130 is what a shell says of an interrupted command.
+                told_to_stop().await;
+                std::process::exit(130);
             });
             let front = front::Front::new(inside, stopping);
             spawn(async move {
