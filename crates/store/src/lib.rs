@@ -35,5 +35,5 @@ pub use private::create as create_private;
 pub use record::{Revised, Stored};
 pub use retention::{Erased, Lost};
 pub use sealing::ToSeal;
-pub use unreadable::{Mended, Unreadable};
+pub use unreadable::{Mended, Unreadable, pointer_of};
 pub use walk::{AuditWalk, RoomOrder, WalkRoom};

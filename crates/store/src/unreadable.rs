@@ -34,16 +34,21 @@ pub struct Mended {
     pub left_out: Option<Vec<String>>,
 }
 
+/// The JSON pointer (RFC 6901) to where reading failed.
+pub fn pointer_of(path: &serde_path_to_error::Path) -> String {
+    use serde_path_to_error::Segment;
+    path.iter().fold(String::new(), |pointer, segment| match segment {
+        Segment::Seq { index } => format!("{pointer}/{index}"),
+        Segment::Map { key } => format!("{pointer}/{}", key.replace('~', "~0").replace('/', "~1")),
+        Segment::Enum { .. } | Segment::Unknown => pointer,
+    })
+}
+
 /// Why a record cannot be read as `T`; `None` where it can.
 fn fault<T: DeserializeOwned>(json: &str) -> Option<(String, String)> {
     let read: Result<T, _> = serde_path_to_error::deserialize(&mut serde_json::Deserializer::from_str(json));
     let error = read.err()?;
-    let pointer = error.path().iter().fold(String::new(), |pointer, segment| match segment {
-        serde_path_to_error::Segment::Seq { index } => format!("{pointer}/{index}"),
-        serde_path_to_error::Segment::Map { key } => format!("{pointer}/{}", key.replace('~', "~0").replace('/', "~1")),
-        _ => pointer,
-    });
-    Some((pointer, error.inner().to_string()))
+    Some((pointer_of(error.path()), error.inner().to_string()))
 }
 
 type Fault = fn(&str) -> Option<(String, String)>;

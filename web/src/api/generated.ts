@@ -3228,6 +3228,7 @@ export interface components {
              * @description The packs to buy, or pieces where it comes in no pack.
              */
             packs: number;
+            stock?: components["schemas"]["StockLine"] | null;
             /**
              * Format: int32
              * @description How many are still to buy.

@@ -12,13 +12,18 @@ type Props = { audit: string; job: WorkPlan; settings: WorkSettings; change: Cha
 export function BringList({ audit, job, settings, change }: Props) {
   const [day, setDay] = useState<string | null>(null);
   const lines = job.days.find((known) => String(known.day) === day)?.materials ?? job.materials;
-  const stockOf = ({ code, what }: Need) =>
-    settings.stock.find((line) => line.code === code || (line.code === null && line.what === what));
+  // What was just typed is in the settings; a line of an earlier release the core knows by its words.
+  const stockOf = ({ code, stock }: Need) => settings.stock.find((line) => line.code === code) ?? stock;
   const set = (need: Need, part: Partial<StockLine>) => {
-    const known = stockOf(need);
     const { code, what } = need;
+    const known = stockOf(need);
     const line = { pack: null, on_truck: 0, price: null, made_up: false, ...known, code, what, ...part };
-    return change({ stock: [...settings.stock.filter((other) => other !== known), line] });
+    return change({
+      stock: [
+        ...settings.stock.filter((other) => other.code !== known?.code || other.what !== known?.what),
+        line,
+      ],
+    });
   };
   return (
     <section aria-label="Bring">

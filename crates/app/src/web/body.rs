@@ -1,6 +1,7 @@
 //! What comes in: JSON bodies with a stated limit, identifiers, and the revision a write is based on.
 
 use nailpunch_core::facts::Problem as FieldProblem;
+use nailpunch_store::pointer_of;
 use rocket::data::{Data, FromData, Outcome as DataOutcome, ToByteUnit};
 use rocket::http::Status;
 use rocket::outcome::Outcome;
@@ -19,14 +20,7 @@ const LARGEST_RECORD: u64 = 1 << 20;
 pub fn from_json<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldProblem> {
     let mut deserializer = serde_json::Deserializer::from_slice(bytes);
     let value = serde_path_to_error::deserialize(&mut deserializer).map_err(|error| {
-        let pointer = error.path().iter().fold(String::new(), |pointer, segment| {
-            use serde_path_to_error::Segment;
-            match segment {
-                Segment::Seq { index } => format!("{pointer}/{index}"),
-                Segment::Map { key } => format!("{pointer}/{}", key.replace('~', "~0").replace('/', "~1")),
-                Segment::Enum { .. } | Segment::Unknown => pointer,
-            }
-        });
+        let pointer = pointer_of(error.path());
         FieldProblem { pointer, message: format!("{}; correct it and send it again", error.inner()) }
     })?;
     deserializer.end().map_err(|error| FieldProblem {

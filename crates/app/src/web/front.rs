@@ -49,7 +49,7 @@ impl Front {
     }
 
     /// Takes connections until it is to stop, and then waits for what was begun, within a bound.
-    pub async fn serve(mut self, listener: TcpListener) {
+    pub async fn serve(self, listener: TcpListener) {
         let connections = Arc::new(Semaphore::new(MOST_CONNECTIONS));
         let mut stopping = self.stopping.clone();
         loop {
@@ -70,7 +70,6 @@ impl Front {
             }
         }
         drop(listener);
-        self.stopping.mark_unchanged();
         let all = u32::try_from(MOST_REQUESTS).unwrap_or(u32::MAX);
         // Whatever is not done by then is broken off: it is in no file and in no transaction that was acknowledged.
         drop(timeout(STOP, self.begun.acquire_many(all)).await);

@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::estimate::money;
-use crate::facts::WorkSettings;
+use crate::facts::{StockLine, WorkSettings};
 use crate::repair::MaterialLine;
 
 /// A material with all that is needed of it.
@@ -30,6 +30,8 @@ pub struct MaterialNeed {
     pub cost_text: Option<String>,
     /// The price is made up, for a demonstration.
     pub made_up: bool,
+    /// The line of the settings that it is known by; absent where nothing is known of it.
+    pub stock: Option<StockLine>,
     /// The boxes that it is for, by their tags.
     pub boxes: Vec<String>,
 }
@@ -69,6 +71,7 @@ pub fn materials<'a>(
             cost,
             cost_text: cost.map(|cost| money(cost, &settings.currency)),
             made_up: known.is_some_and(|known| known.made_up),
+            stock: known.cloned(),
             boxes,
         }
     };
@@ -80,7 +83,6 @@ pub fn materials<'a>(
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::StockLine;
 
     #[test]
     fn packs_are_whole_and_the_truck_comes_first() {

@@ -99,6 +99,11 @@ impl BoxContents {
         joined.find_map(|other| self.cable_of(other))
     }
 
+    /// The circuit that a conductor belongs to, as far as it is noted.
+    pub(crate) fn circuit_of(&self, conductor: &Conductor) -> Option<CircuitId> {
+        self.cable_feeding(conductor)?.supply?.circuit
+    }
+
     /// What feeds a device: what its hot terminals are landed with. Where two circuits feed it, it is protected only as far
     /// as both are, and the larger breaker counts. The note of the box where nothing is landed.
     pub fn supply_of_device(&self, device: &Device) -> Supply {

@@ -41,17 +41,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     Ok(change)
 }
 
-fn circuit_of(contents: &BoxContents, conductor: &Conductor) -> Option<CircuitId> {
-    contents.cable_feeding(conductor)?.supply?.circuit
-}
-
 /// Makes of one splice as many as circuits are in it.
 fn part(diagnosis: &Diagnosis, change: &mut Change, letter: &str, joined: &[&Conductor]) -> Result<(), Vec<String>> {
     let contents = diagnosis.situation.contents;
     let of_cable = |neutral: &&&Conductor| neutral.cable.is_some();
     let mut circuits: Vec<CircuitId> = Vec::new();
     for neutral in joined.iter().filter(of_cable) {
-        let Some(circuit) = circuit_of(contents, neutral) else {
+        let Some(circuit) = contents.circuit_of(neutral) else {
             return Err(vec![format!("note the circuit of each cable in splice {letter} first")]);
         };
         if !circuits.contains(&circuit) {
@@ -72,7 +68,7 @@ fn part(diagnosis: &Diagnosis, change: &mut Change, letter: &str, joined: &[&Con
     change.after.splices.retain(|splice| splice.letter != letter);
     for (index, circuit) in circuits.into_iter().enumerate() {
         let own: Vec<&Conductor> =
-            joined.iter().copied().filter(|neutral| circuit_of(contents, neutral) == Some(circuit)).collect();
+            joined.iter().copied().filter(|neutral| contents.circuit_of(neutral) == Some(circuit)).collect();
         let new = match own.as_slice() {
             [alone] if hot_goes_on(contents, alone) => {
                 return Err(vec![format!(
@@ -129,13 +125,13 @@ fn land_own(diagnosis: &Diagnosis, change: &mut Change, device: u16) -> Result<(
             (conductor.role == role).then_some((*landing, conductor))
         })
     };
-    let hots: Vec<CircuitId> = landed(Role::Ungrounded).filter_map(|(_, hot)| circuit_of(contents, hot)).collect();
+    let hots: Vec<CircuitId> = landed(Role::Ungrounded).filter_map(|(_, hot)| contents.circuit_of(hot)).collect();
     let [circuit, ..] = hots.as_slice() else { return Ok(()) };
     let astray = landed(Role::Grounded)
-        .find(|(_, neutral)| circuit_of(contents, neutral).is_some_and(|own| !hots.contains(&own)));
+        .find(|(_, neutral)| contents.circuit_of(neutral).is_some_and(|own| !hots.contains(&own)));
     let Some((landing, astray)) = astray else { return Ok(()) };
     let own = contents.conductors.iter().find(|conductor| {
-        conductor.role == Role::Grounded && !conductor.pigtail && circuit_of(contents, conductor) == Some(*circuit)
+        conductor.role == Role::Grounded && !conductor.pigtail && contents.circuit_of(conductor) == Some(*circuit)
     });
     let Some(own) = own else {
         return Err(vec!["no neutral of the circuit of the hot is in the box: bring both in one cable".to_owned()]);

@@ -38,10 +38,6 @@ fn check(situation: &Situation) -> Vec<Finding> {
     found
 }
 
-fn circuit_of(contents: &BoxContents, conductor: &Conductor) -> Option<CircuitId> {
-    contents.cable_feeding(conductor)?.supply?.circuit
-}
-
 /// Its cable brings two hots or more, which may lawfully share its neutral: the circuits are not told apart by it.
 fn multiwire(contents: &BoxContents, conductor: &Conductor) -> bool {
     let hots =
@@ -56,7 +52,7 @@ fn splices(contents: &BoxContents) -> impl Iterator<Item = Finding> {
     letters.dedup();
     letters.into_iter().filter_map(move |letter| {
         let own = || neutrals().filter(|conductor| conductor.joined.as_deref() == Some(letter));
-        let mut circuits: Vec<CircuitId> = own().filter_map(|neutral| circuit_of(contents, neutral)).collect();
+        let mut circuits: Vec<CircuitId> = own().filter_map(|neutral| contents.circuit_of(neutral)).collect();
         circuits.sort_unstable();
         circuits.dedup();
         let crossed = circuits.len() > 1 && !own().any(|neutral| multiwire(contents, neutral));
@@ -72,9 +68,9 @@ fn devices(contents: &BoxContents) -> impl Iterator<Item = Finding> {
             own.filter_map(|landing| contents.conductors.iter().find(|c| c.id == landing.conductor))
                 .filter(move |conductor| conductor.role == role)
         };
-        let hots: Vec<CircuitId> = landed(Role::Ungrounded).filter_map(|hot| circuit_of(contents, hot)).collect();
+        let hots: Vec<CircuitId> = landed(Role::Ungrounded).filter_map(|hot| contents.circuit_of(hot)).collect();
         let astray = landed(Role::Grounded).find(|neutral| {
-            let own = circuit_of(contents, neutral);
+            let own = contents.circuit_of(neutral);
             own.is_some_and(|own| !hots.contains(&own)) && !hots.is_empty() && !multiwire(contents, neutral)
         })?;
         let sentence = format!("Its neutral, {}, comes with another circuit than its hot.", astray.label());
