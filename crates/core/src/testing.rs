@@ -70,6 +70,7 @@ pub fn amendment_of(rule: &str) -> Amendment {
     Amendment {
         rule: rule.to_owned(),
         editions: vec![],
+        places: vec![],
         off: false,
         severity: None,
         since: None,

@@ -2,6 +2,7 @@
 
 use nailpunch_core::facts::BoxId;
 use nailpunch_core::job::{Job, JobPanel};
+use nailpunch_core::repair::WorkStep;
 use serde::Serialize;
 
 use crate::table::Line;
@@ -90,7 +91,7 @@ pub fn job_part(job: &Job) -> JobPart {
                 breakers: if known.main_off { "main off".to_owned() } else { named(&known.breakers) },
                 minutes: known.minutes,
                 danger: known.work.danger,
-                steps: known.work.steps.iter().flat_map(|step| step.steps.iter().cloned()).collect(),
+                steps: by_phase(&known.work.sequence),
                 cautions: once(known.work.steps.iter().flat_map(|step| step.cautions.iter().map(ToString::to_string))),
                 notes: known
                     .work
@@ -157,10 +158,21 @@ fn panel(known: &JobPanel) -> JobBoxPart {
         breakers: String::new(),
         minutes: work.minutes(),
         danger: work.danger,
-        steps: work.steps.iter().flat_map(|step| step.steps.iter().cloned()).collect(),
+        steps: work.sequence.iter().map(|step| step.words.clone()).collect(),
         cautions: once(work.steps.iter().flat_map(|step| step.cautions.iter().map(ToString::to_string))),
         notes: work.cannot.iter().cloned().chain(referred).collect(),
     }
+}
+
+/// A line for each phase of the work at a box, with its steps.
+fn by_phase(sequence: &[WorkStep]) -> Vec<String> {
+    let phases = sequence.chunk_by(|one, next| one.phase == next.phase);
+    phases
+        .map(|steps| {
+            let words: Vec<&str> = steps.iter().map(|step| step.words.as_str()).collect();
+            format!("{}: {}", steps[0].phase_name, words.join(" "))
+        })
+        .collect()
 }
 
 fn once(texts: impl Iterator<Item = String>) -> Vec<String> {

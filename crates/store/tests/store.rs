@@ -75,6 +75,7 @@ impl Scene {
         WorkItem {
             id: ItemId(Uuid::from_u128(4)),
             subject: Subject::Box(self.record.id),
+            with: Vec::new(),
             own: None,
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),

@@ -20,6 +20,7 @@ export function useChoices() {
     cableGrounds: pairs(trades.cable_grounds),
     seats: pairs(trades.seats),
     bonds: pairs(trades.bonds),
+    holds: pairs(trades.holds),
     splices: pairs(trades.splices),
     finishes: pairs(trades.wall_finishes),
     added: pairs(trades.added),

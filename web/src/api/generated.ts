@@ -917,6 +917,11 @@ export interface components {
             note?: string | null;
             /** @description The rule is not enforced. */
             off?: boolean;
+            /**
+             * @description In which places, as the jurisdiction of the audit names them ("Lakeshire County"); in all when there is none. At
+             *     most 20. One that names a place does not hold where the audit names no jurisdiction.
+             */
+            places?: string[];
             /** @description The code of the rule. */
             rule: string;
             severity?: components["schemas"]["Severity"] | null;
@@ -937,7 +942,7 @@ export interface components {
             amendments?: components["schemas"]["Amendment"][];
             /** @description Whose they are, "Lakeshire County". */
             name: string;
-            /** @description Where they hold, in words. */
+            /** @description Whose jurisdiction they are written for, in words; what holds in a part of it only says so itself. */
             place?: string;
             /** @description Which issue of them, "2024-07". */
             version: string;
@@ -1116,6 +1121,11 @@ export interface components {
             edition?: components["schemas"]["Edition"];
             /** @description Where practice differs, the school of this firm or audit. */
             house_rules?: components["schemas"]["HouseRules"];
+            /**
+             * @description Where the building stands, for amendments that hold in a place only; the parts of it between commas, "Mill
+             *     Village, Lakeshire County".
+             */
+            jurisdiction?: string;
             /** @description The unit to read and type. */
             units?: components["schemas"]["UnitSystem"];
         };
@@ -1266,6 +1276,11 @@ export interface components {
             trips?: components["schemas"]["TripReading"][];
             wall_finish?: components["schemas"]["WallFinish"] | null;
         };
+        /**
+         * @description What a box holds on by.
+         * @enum {string}
+         */
+        BoxHold: "nails" | "stud-screws" | "wings" | "side-clips" | "ears";
         /**
          * Format: uuid
          * @description Names a box.
@@ -1681,6 +1696,15 @@ export interface components {
             read?: string | null;
             /** @description The piece as it was typed. */
             text: string;
+        };
+        /** @description A repair planned for a rule. */
+        Choice: {
+            /** @description The code of the repair. */
+            repair: string;
+            /** @description The code of the rule. */
+            rule: string;
+            /** @description The codes of further repairs that it asks for: what they mend is broken by it alone. */
+            with: string[];
         };
         /** @description Boxes and panels whose planned repairs are taken over. */
         ChooseWish: {
@@ -2893,8 +2917,6 @@ export interface components {
             pigtails: components["schemas"]["Pigtail"][];
             /** @description The code of the repair. */
             repair: string;
-            /** @description What is done, in order. */
-            steps: string[];
             /** @description What is done. */
             title: string;
         };
@@ -3303,6 +3325,15 @@ export interface components {
              * @enum {string}
              */
             value: "screw" | "listed" | "makeshift" | "nothing";
+        };
+        /** @description A choice with its words. */
+        Named_BoxHold: {
+            name: string;
+            /**
+             * @description What a box holds on by.
+             * @enum {string}
+             */
+            value: "nails" | "stud-screws" | "wings" | "side-clips" | "ears";
         };
         /** @description A choice with its words. */
         Named_CableGoes: {
@@ -3825,6 +3856,11 @@ export interface components {
          * @enum {string}
          */
         PathGrade: "bonded" | "impaired" | "ghost" | "impaired-or-ghost" | "not-read";
+        /**
+         * @description A stretch of the work at a box. Ordered: the first comes first, whatever repairs are put together.
+         * @enum {string}
+         */
+        Phase: "find-out" | "at-panel" | "prove-dead" | "note-as-found" | "take-out" | "own-words" | "box-and-wall" | "cables" | "conductors" | "devices" | "close" | "power-on" | "read" | "label";
         /** @description A photograph. */
         Photo: {
             box_id?: components["schemas"]["BoxId"] | null;
@@ -3908,6 +3944,8 @@ export interface components {
             before_after: components["schemas"]["BeforeAfter"][];
             /** @description Room that what is added takes up in fact, in words. */
             body_volume: string;
+            /** @description What taking it over plans: for each rule the repair that mends it. */
+            choices: components["schemas"]["Choice"][];
             /**
              * Format: int64
              * @description What it costs, in the points of the house.
@@ -3923,7 +3961,11 @@ export interface components {
              * @description Minutes together.
              */
             minutes: number;
-            /** @description The repairs, in order. */
+            /** @description What it rests on is known. Where it is not, the steps say what to find out first. */
+            ready: boolean;
+            /** @description What is done, step by step, from switching off to reading it again: the steps of all repairs merged. */
+            sequence: components["schemas"]["WorkStep"][];
+            /** @description The repairs, in the order of the work. */
             steps: components["schemas"]["PlanStep"][];
             /** @description What each rule says of the box afterwards. */
             verdicts_after: components["schemas"]["RuleVerdict"][];
@@ -3937,6 +3979,8 @@ export interface components {
             plan?: components["schemas"]["Plan"] | null;
             /** @description The job ends here for anyone but a licensed electrician: no plan is offered. */
             referred: boolean;
+            /** @description What was chosen and cannot be done here, and why. */
+            refused: components["schemas"]["Rejected"][];
             /** @description What cannot be done here, and why. */
             rejected: components["schemas"]["Rejected"][];
             runner_up?: components["schemas"]["Plan"] | null;
@@ -3960,8 +4004,6 @@ export interface components {
             pigtails: components["schemas"]["Pigtail"][];
             /** @description The code of the repair. */
             repair: string;
-            /** @description What is done, in order. */
-            steps: string[];
             /** @description What is done. */
             title: string;
         };
@@ -4095,8 +4137,8 @@ export interface components {
             repair: string;
             /** @description How it stands to this box. */
             standing: components["schemas"]["Standing"];
-            /** @description What is done, in order. */
-            steps: string[];
+            /** @description What is done, from switching off to reading it again, in the order of doing. */
+            steps: components["schemas"]["WorkStep"][];
             /** @description What is done. */
             title: string;
             /** @description What each rule says of the box afterwards. */
@@ -4477,6 +4519,8 @@ export interface components {
                 /** @description What it was found at. */
                 subject: components["schemas"]["Subject"];
                 waits_for?: components["schemas"]["WaitsFor"] | null;
+                /** @description The codes of further repairs of the catalogue that this one asks for, at most 8. */
+                with?: string[];
             };
             /**
              * Format: int32
@@ -4966,10 +5010,13 @@ export interface components {
             fire_rated?: boolean | null;
             gap?: components["schemas"]["Length"] | null;
             height?: components["schemas"]["Length"] | null;
+            held_by?: components["schemas"]["BoxHold"] | null;
             /** @description Nailed to a stud on a side that can be reached. */
             nailed?: boolean | null;
             proud?: components["schemas"]["Length"] | null;
             set_back?: components["schemas"]["Length"] | null;
+            /** @description A stud or another member of the structure is beside the box. */
+            stud_near?: boolean | null;
             to_water?: components["schemas"]["Length"] | null;
         };
         /**
@@ -5037,13 +5084,17 @@ export interface components {
         SubjectWork: {
             /** @description What is open and no repair here mends, and why. */
             cannot: string[];
+            /** @description What taking the planner's repairs over plans; empty when a person chose all of them. */
+            choices: components["schemas"]["Choice"][];
             /** @description Something in it is a danger now. */
             danger: boolean;
             /** @description Its items in scope, whatever their state. */
             items: components["schemas"]["JobItem"][];
             /** @description The job ends here for anyone but a licensed electrician. */
             referred: boolean;
-            /** @description The repairs, in order; empty when nothing is to do. */
+            /** @description What is done, step by step: the steps of all repairs merged, at a box with what any opened box asks. */
+            sequence: components["schemas"]["WorkStep"][];
+            /** @description The repairs, in the order of the work; empty when nothing is to do. */
             steps: components["schemas"]["JobStep"][];
             /** @description Something in it is not proven yet. */
             unproven: boolean;
@@ -5181,6 +5232,8 @@ export interface components {
             editions: components["schemas"]["EditionChoice"][];
             electrodes: components["schemas"]["Named_ElectrodeKind"][];
             halves: components["schemas"]["Named_Halves"][];
+            /** @description What a box holds on by. */
+            holds: components["schemas"]["Named_BoxHold"][];
             house_rules: components["schemas"]["HouseRuleInfo"][];
             locations: components["schemas"]["Named_Location"][];
             meters: components["schemas"]["Named_Meter"][];
@@ -5339,6 +5392,8 @@ export interface components {
             /** @description What it was found at. */
             subject: components["schemas"]["Subject"];
             waits_for?: components["schemas"]["WaitsFor"] | null;
+            /** @description The codes of further repairs of the catalogue that this one asks for, at most 8. */
+            with?: string[];
         };
         /** @description What a job is planned by. */
         WorkSettings: {
@@ -5413,6 +5468,17 @@ export interface components {
              * @default []
              */
             stock: components["schemas"]["StockLine"][];
+        };
+        /** @description One step of the work at a box. */
+        WorkStep: {
+            /** @description Where in the work it stands. */
+            phase: components["schemas"]["Phase"];
+            /** @description The same in words, as it stands over its steps. */
+            phase_name: string;
+            /** @description The code of the repair that it belongs to; none for what any opened box asks. */
+            repair?: string | null;
+            /** @description What is done, a sentence. */
+            words: string;
         };
     };
     responses: never;

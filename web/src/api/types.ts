@@ -125,7 +125,13 @@ export type EntryEcho = Schemas['EntryEcho'];
 export type Judgement = Omit<Schemas['Judgement'], 'contents'> & { contents: BoxContents };
 export type OwnRepair = Whole<Schemas['OwnRepair']>;
 export type Subject = Schemas['Subject'];
-export type WorkItem = Whole<Omit<Schemas['WorkItem'], 'own'>> & { own: OwnRepair | null };
+export type WorkItem = Whole<Omit<Schemas['WorkItem'], 'own' | 'with'>> & {
+  own: OwnRepair | null;
+  /** Further repairs that the one chosen asks for. */
+  with?: string[];
+};
+/** A step of the work at a box, with the phase it belongs to. */
+export type WorkStep = Schemas['WorkStep'];
 export type StoredState = Schemas['StoredState'];
 export type ItemState = Schemas['ItemState'];
 export type ItemView = Omit<Schemas['ItemView'], 'item'> & { item?: WorkItem | null };

@@ -81,6 +81,7 @@ function changes(amendment: Amendment, trades: Trades): string {
     amendment.since !== null && (amendment.since === 0 ? 'for any wiring' : `since ${amendment.since}`),
     amendment.limit && `limit ${amendment.limit}`,
     amendment.citation,
+    amendment.places.length > 0 && `in ${amendment.places.join(' or ')}`,
     editions.length > 0 && `under ${editions.map(({ name }) => name).join(', ')}`,
   ]
     .filter(Boolean)

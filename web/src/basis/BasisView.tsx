@@ -170,6 +170,12 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
                 ))}
               </Form.Select>
             </Form.Group>
+            <Line
+              label="Jurisdiction"
+              value={basis.jurisdiction}
+              max={120}
+              onChange={(jurisdiction) => set({ jurisdiction })}
+            />
             <Form.Group className="line" controlId="units">
               <Form.Label>Units</Form.Label>
               <Form.Select

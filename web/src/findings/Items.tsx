@@ -15,7 +15,7 @@ import {
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
 import { NumberField } from '../ui/NumberField';
 
-export type Chosen = { rule: string; repair: string; own?: OwnRepair };
+export type Chosen = { rule: string; repair: string; with?: string[]; own?: OwnRepair };
 
 /** What can be done with the findings of a subject: one thing after the other, and what is refused is said. */
 export function useItems(
@@ -54,7 +54,7 @@ export function useItems(
     /** Each rule with the repair that is to mend it. */
     plan: (repairs: Chosen[]) =>
       act(async () => {
-        for (const { rule, repair, own = null } of repairs) {
+        for (const { rule, repair, own = null, with: further = [] } of repairs) {
           const known = items.find((item) => item.view.rule === rule);
           const record: WorkItem = {
             id: uuid(),
@@ -64,6 +64,7 @@ export function useItems(
             note: '',
             ...known?.view.item,
             repair,
+            with: further,
             own,
             state: 'planned',
           };

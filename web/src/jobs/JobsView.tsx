@@ -86,7 +86,15 @@ export function JobsView() {
       name,
       inspector: '',
       building: { address: '', owner: '', built: null },
-      basis: { edition: 'nec-2023', adoptions: [], amendments: [], units: 'inch', areas: [], house_rules },
+      basis: {
+        edition: 'nec-2023',
+        adoptions: [],
+        jurisdiction: '',
+        amendments: [],
+        units: 'inch',
+        areas: [],
+        house_rules,
+      },
       archived: false,
     };
     await attempt(() => api.putAudit(audit, 0));

@@ -6,6 +6,7 @@ import { useTrades } from '../api/queries';
 import type { JobBox, WorkPlan } from '../api/types';
 import { Cautions } from '../ui/Cautions';
 import { Choice } from '../ui/Choice';
+import { WorkSequence } from '../ui/WorkSequence';
 import { clock } from './clock';
 
 export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
@@ -70,9 +71,11 @@ function AtPanels({ audit, job }: { audit: string; job: WorkPlan }) {
           <div key={step.repair + step.mends.join()}>
             <h3>{step.title}</h3>
             <ol>
-              {step.steps.map((words) => (
-                <li key={words}>{words}</li>
-              ))}
+              {work.sequence
+                .filter(({ repair }) => repair === step.repair)
+                .map(({ words }) => (
+                  <li key={words}>{words}</li>
+                ))}
             </ol>
             {step.cautions.map((caution) => (
               <p key={caution} className="caution">
@@ -114,16 +117,8 @@ function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox
           {caution}
         </p>
       ))}
-      {box.work.steps.map((step) => (
-        <div key={step.repair}>
-          <h3>{step.title}</h3>
-          <ol>
-            {step.steps.map((words) => (
-              <li key={words}>{words}</li>
-            ))}
-          </ol>
-        </div>
-      ))}
+      <p>{box.work.steps.map((step) => step.title).join(' · ')}</p>
+      <WorkSequence steps={box.work.sequence} />
       <h3>Afterwards</h3>
       <ul>
         {box.work.items.map((item) => (

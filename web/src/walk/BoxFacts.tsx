@@ -219,6 +219,18 @@ export function BoxFacts({ session, state }: Props) {
           onChange={(fire_rated) => stand({ fire_rated })}
         />
         <YesNo
+          label="Stud beside the box"
+          value={contents.stand.stud_near}
+          onChange={(stud_near) => stand({ stud_near })}
+        />
+        <Choice
+          label="Holds on by"
+          value={contents.stand.held_by}
+          choices={choices.holds}
+          none="not noted"
+          onChange={(held_by) => stand({ held_by })}
+        />
+        <YesNo
           label="Nailed to a stud in reach"
           value={contents.stand.nailed}
           onChange={(nailed) => stand({ nailed })}

@@ -2,17 +2,15 @@
 import { Button } from 'react-bootstrap';
 import type { Plan, Proposal, Remedies } from '../api/types';
 import { withinSentence } from '../ui/sentence';
+import { WorkSequence } from '../ui/WorkSequence';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
 
 type Outcome = Remedies['outcome'];
 type Props = {
   outcome: Outcome;
   busy: boolean;
-  onPlan: (repairs: { rule: string; repair: string }[]) => void;
+  onPlan: (choices: Plan['choices']) => void;
 };
-
-const repairsOf = (plan: Plan) =>
-  plan.steps.flatMap((step) => step.mends.map((rule) => ({ rule, repair: step.repair })));
 
 export function PlanCard({ outcome, busy, onPlan }: Props) {
   const { plan, runner_up: other } = outcome;
@@ -21,7 +19,8 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
   return (
     <div className="plan-card">
       <h2>
-        Puts it right <span className="figure">{plan.minutes} min</span>
+        {plan.ready ? 'Puts it right' : 'Would put it right; find out first'}{' '}
+        <span className="figure">{plan.minutes} min</span>
       </h2>
       <ol className="plan-steps">
         {plan.steps.map((step) => (
@@ -34,27 +33,25 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
       </ol>
       <BeforeAfterTable pairs={plan.before_after} />
       <PigtailList pigtails={pigtails} />
-      <Button className="plan" disabled={busy} onClick={() => onPlan(repairsOf(plan))}>
+      {!plan.ready && <WorkSequence steps={plan.sequence.filter(({ phase }) => phase === 'find-out')} />}
+      <Button
+        variant={plan.ready ? 'primary' : 'outline-primary'}
+        className="plan"
+        disabled={busy}
+        onClick={() => onPlan(plan.choices)}
+      >
         Plan this repair
       </Button>
       <details>
-        <summary>Steps and what to bring</summary>
-        <ol>
-          {plan.steps
-            .flatMap((step) => step.steps)
-            .map((step) => (
-              <li key={step}>{step}</li>
-            ))}
-        </ol>
+        <summary>Step by step, and what to bring</summary>
+        <WorkSequence steps={plan.sequence} />
         <Bring materials={plan.materials} bodies={plan.body_volume} />
         {[...new Set(plan.steps.flatMap((step) => step.cautions))].map((caution) => (
           <p key={caution} className="caution">
             {caution}
           </p>
         ))}
-        <p className="caution">
-          Dead and proven dead first. Minutes and lengths are common practice, no source.
-        </p>
+        <p className="caution">Minutes, lengths and the order of the work are common practice, no source.</p>
       </details>
       {plan.fill?.crowded && (
         <p className="caution">
@@ -69,7 +66,7 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
             {other.steps.map((step) => withinSentence(step.title)).join(', then ')}
           </summary>
           <Bring materials={other.materials} bodies={other.body_volume} />
-          <Button variant="outline-primary" disabled={busy} onClick={() => onPlan(repairsOf(other))}>
+          <Button variant="outline-primary" disabled={busy} onClick={() => onPlan(other.choices)}>
             Plan the next best
           </Button>
         </details>

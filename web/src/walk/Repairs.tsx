@@ -6,6 +6,7 @@ import { keys } from '../api/queries';
 import type { ItemState, Proposal } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { type Chosen, ItemLine, OwnWords, useItems } from '../findings/Items';
+import { WorkSequence } from '../ui/WorkSequence';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
 import { Bring, NotHere, PlanCard } from './PlanCard';
 import type { BoxSession, SessionState } from './session';
@@ -184,12 +185,8 @@ function Way({ proposal, open, chosen, busy, onOpen, onPlan }: WayProps) {
             </Button>
           )}
           <details>
-            <summary>Steps and what to bring</summary>
-            <ol>
-              {proposal.steps.map((step) => (
-                <li key={step}>{step}</li>
-              ))}
-            </ol>
+            <summary>Step by step, and what to bring</summary>
+            <WorkSequence steps={proposal.steps} />
             <Bring materials={proposal.materials} bodies={proposal.body_volume} />
             {proposal.cautions.map((caution) => (
               <p key={caution} className="caution">

@@ -1,6 +1,6 @@
 //! The job: what is done where, what to bring and to cut, and the shut-downs in their days.
 
-use nailpunch_core::assess::{Assessed, ItemState};
+use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, StoredState, Subject, WorkItem};
 use nailpunch_core::job::{Job, job};
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
@@ -76,21 +76,17 @@ fn planned_items(job: &Job, wish: &ChooseWish) -> Vec<WorkItem> {
     let panels = panels.map(|known| (Subject::Panel(known.panel), &known.work));
     let mut items = Vec::new();
     for (subject, work) in boxes.chain(panels) {
-        for step in work.steps.iter().filter(|step| !step.chosen) {
-            let found = work.items.iter().filter(|item| item.state == ItemState::Found);
-            for item in found.filter(|item| step.mends.contains(&item.rule)) {
-                items.push(WorkItem {
-                    id: ItemId(uuid::Uuid::now_v7()),
-                    subject,
-                    rule: item.rule.clone(),
-                    repair: step.repair.to_owned(),
-                    own: None,
-                    state: StoredState::Planned,
-                    waits_for: None,
-                    note: String::new(),
-                });
-            }
-        }
+        items.extend(work.choices.iter().map(|choice| WorkItem {
+            id: ItemId(uuid::Uuid::now_v7()),
+            subject,
+            rule: choice.rule.clone(),
+            repair: choice.repair.clone(),
+            with: choice.with.clone(),
+            own: None,
+            state: StoredState::Planned,
+            waits_for: None,
+            note: String::new(),
+        }));
     }
     items
 }

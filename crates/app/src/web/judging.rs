@@ -2,9 +2,9 @@
 
 use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::facts::{
-    AddedKind, BoxBond, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves, HouseRuleInfo,
-    HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer, Preset, Probe,
-    RangeWires, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos,
+    AddedKind, BoxBond, BoxHold, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves,
+    HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer,
+    Preset, Probe, RangeWires, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos,
     observation_infos, panel_observation_infos, presets, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
@@ -133,6 +133,8 @@ pub struct Trades {
     cable_grounds: Vec<Named<CableGround>>,
     seats: Vec<Named<Seat>>,
     bonds: Vec<Named<BoxBond>>,
+    /// What a box holds on by.
+    holds: Vec<Named<BoxHold>>,
     splices: Vec<Named<SpliceKind>>,
     wall_finishes: Vec<Named<WallFinish>>,
     added: Vec<Named<AddedKind>>,
@@ -192,6 +194,7 @@ pub fn trades() -> Json<Trades> {
         cable_grounds: named(CableGround::ALL, CableGround::name),
         seats: named(Seat::ALL, Seat::name),
         bonds: named(BoxBond::ALL, BoxBond::name),
+        holds: named(BoxHold::ALL, BoxHold::name),
         splices: named(SpliceKind::ALL, SpliceKind::name),
         wall_finishes: named(WallFinish::ALL, WallFinish::name),
         added: named(AddedKind::ALL, AddedKind::name),

@@ -53,6 +53,13 @@ fn of_item(item: &WorkItem, at: &Pointer) -> Vec<Problem> {
         let message = format!("there is no repair `{}`; choose one of those proposed", item.repair);
         problems.push(Problem::new(&at.at("repair"), message));
     }
+    for (index, code) in item.with.iter().enumerate() {
+        if item.subject.box_id().is_none() || repair(code).is_none() {
+            let message =
+                format!("there is no repair `{code}` of a box; leave it out, or choose one of those proposed");
+            problems.push(Problem::new(&at.at("with").at(index), message));
+        }
+    }
     problems
 }
 
@@ -149,6 +156,7 @@ mod tests {
         let item = WorkItem {
             id: ItemId(Uuid::nil()),
             subject: Subject::Box(record.id),
+            with: Vec::new(),
             own: None,
             rule: "box-file".to_owned(),
             repair: "glue".to_owned(),

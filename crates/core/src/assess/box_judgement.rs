@@ -205,8 +205,7 @@ pub fn plan_for(request: JudgeRequest) -> Remedies {
     let situation =
         Situation { contents: &contents, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let found = judge(&situation);
-    let repairs: Vec<_> = crate::repair::REPAIRS.iter().collect();
-    let outcome = plan_with(&situation, &found, Severity::Workmanship, &repairs);
+    let outcome = plan_with(&situation, &found, Severity::Workmanship, &[]);
     let proposals = if outcome.referred { Vec::new() } else { propose_from(&situation, &found) };
     Remedies { outcome, proposals }
 }

@@ -213,6 +213,7 @@ mod tests {
         WorkItem {
             id: ItemId(Uuid::nil()),
             subject: Subject::Box(BoxId(Uuid::nil())),
+            with: Vec::new(),
             own: None,
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),

@@ -216,6 +216,7 @@ mod tests {
             subject: Subject::Box(record.id),
             rule: rule.to_owned(),
             repair: "extend-in-line-lever".to_owned(),
+            with: Vec::new(),
             own: None,
             state: StoredState::Done,
             waits_for: None,

@@ -74,6 +74,7 @@ mod tests {
             subject: Subject::Box(record().id),
             rule: "free-conductor-length".to_owned(),
             repair: "extend-in-line-lever".to_owned(),
+            with: Vec::new(),
             own: None,
             state,
             waits_for: None,

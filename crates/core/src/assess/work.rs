@@ -4,9 +4,9 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::item::{ItemState, ItemView};
-use crate::facts::{BoxContents, OWN, OwnRepair, REFER, Scope};
-use crate::repair::{Diagnosis, MaterialLine, PanelProposal, Pigtail, REPAIRS, plan_with, repair};
-use crate::rules::{RuleResult, Situation, judge, stops};
+use crate::facts::{OWN, OwnRepair, REFER, Scope, WorkItem};
+use crate::repair::{Act, Choice, MaterialLine, PanelProposal, Pigtail, PlanOutcome, WorkStep, plan_with, repair};
+use crate::rules::{RuleResult, Situation, stops};
 use crate::standard::Severity;
 
 /// One item of a job, as the plan lists it.
@@ -43,8 +43,6 @@ pub struct JobStep {
     pub chosen: bool,
     /// It serves the whole circuit: it is done once, at the first box that asks for it.
     pub for_circuit: bool,
-    /// What is done, in order.
-    pub steps: Vec<String>,
     /// Short and specific to this repair.
     pub cautions: Vec<&'static str>,
     /// Pigtails to cut.
@@ -58,8 +56,12 @@ pub struct JobStep {
 pub struct SubjectWork {
     /// Its items in scope, whatever their state.
     pub items: Vec<JobItem>,
-    /// The repairs, in order; empty when nothing is to do.
+    /// The repairs, in the order of the work; empty when nothing is to do.
     pub steps: Vec<JobStep>,
+    /// What is done, step by step: the steps of all repairs merged, at a box with what any opened box asks.
+    pub sequence: Vec<WorkStep>,
+    /// What taking the planner's repairs over plans; empty when a person chose all of them.
+    pub choices: Vec<Choice>,
     /// What is open and no repair here mends, and why.
     pub cannot: Vec<String>,
     /// The job ends here for anyone but a licensed electrician.
@@ -115,22 +117,71 @@ impl SubjectWork {
             work.referred = true;
             return work;
         }
-        let after = work.take_chosen(&open, situation);
-        if after == *situation.contents {
-            work.plan_rest(&open, now, situation, scope);
-        } else {
-            let situation = Situation { contents: &after, ..*situation };
-            work.plan_rest(&open, &judge(&situation), &situation, scope);
+        let of_catalogue =
+            |view: &&&ItemView| view.item.as_ref().is_none_or(|item| item.own.is_none() && item.repair != REFER);
+        let planned: Vec<&str> = open.iter().filter(of_catalogue).map(|view| view.rule.as_str()).collect();
+        let found: Vec<RuleResult> = now.iter().filter(|result| planned.contains(&result.rule)).cloned().collect();
+        let chosen: Vec<&WorkItem> = open.iter().filter(of_catalogue).filter_map(|view| view.item.as_ref()).collect();
+        let codes: Vec<&str> = chosen
+            .iter()
+            .flat_map(|item| std::iter::once(&item.repair).chain(&item.with))
+            .map(String::as_str)
+            .collect();
+        let outcome = plan_with(situation, &found, scope.severity(), &codes);
+        work.take(outcome, &codes, &open);
+        for (view, own) in open.iter().filter_map(|view| Some((view, view.item.as_ref()?.own.as_ref()?))) {
+            let (step, words) = own_step(own, vec![view.rule.clone()]);
+            let at = work.sequence.partition_point(|known| known.act <= words.act);
+            work.sequence.insert(at, words);
+            work.steps.insert(0, step);
         }
         work
+    }
+
+    /// Takes over what the planner answers, with the repairs that a person chose among its own.
+    fn take(&mut self, outcome: PlanOutcome, chosen: &[&str], open: &[&ItemView]) {
+        if let Some(plan) = outcome.plan {
+            let is_found = |rule: &str| open.iter().any(|view| view.rule == rule && view.state == ItemState::Found);
+            self.choices = plan.choices.into_iter().filter(|choice| is_found(&choice.rule)).collect();
+            self.sequence = plan.sequence;
+            self.steps.extend(plan.steps.into_iter().map(|step| {
+                let known = repair(step.repair);
+                let mut mends: Vec<String> = step.mends.iter().map(ToString::to_string).collect();
+                mends.extend(
+                    chosen_for(open, step.repair).into_iter().filter(|rule| !step.mends.contains(&rule.as_str())),
+                );
+                JobStep {
+                    repair: step.repair,
+                    title: step.title,
+                    minutes: step.minutes,
+                    least_minutes: known.map_or(step.minutes, |repair| repair.least_minutes),
+                    mends,
+                    chosen: chosen.contains(&step.repair),
+                    for_circuit: known.is_some_and(|repair| repair.for_circuit),
+                    cautions: step.cautions,
+                    pigtails: step.pigtails,
+                    materials: step.materials,
+                }
+            }));
+        }
+        let refused =
+            outcome.refused.iter().map(|refused| format!("{}: {}.", refused.title, refused.reasons.join("; ")));
+        self.cannot.extend(refused);
+        self.cannot
+            .extend(outcome.cannot.iter().map(|cannot| format!("{}: {}.", cannot.title, cannot.reasons.join("; "))));
     }
 
     /// What of it is within a scope.
     pub fn within(&self, scope: Scope) -> Self {
         let items: Vec<JobItem> = self.items.iter().filter(|item| item.severity <= scope.severity()).cloned().collect();
         let concerns = |step: &&JobStep| items.iter().any(|item| step.mends.contains(&item.rule));
+        let steps: Vec<JobStep> = self.steps.iter().filter(concerns).cloned().collect();
+        let of_them = |words: &&WorkStep| steps.iter().any(|step| words.repair == Some(step.repair));
+        let in_scope = |choice: &&Choice| items.iter().any(|item| item.rule == choice.rule);
         Self {
-            steps: self.steps.iter().filter(concerns).cloned().collect(),
+            sequence: self.sequence.iter().filter(of_them).cloned().collect(),
+            choices: self.choices.iter().filter(in_scope).cloned().collect(),
+            steps,
             danger: self.danger && items.iter().any(|item| item.severity == Severity::Danger),
             items,
             ..self.clone()
@@ -145,7 +196,9 @@ impl SubjectWork {
         for view in open {
             let item = view.item.as_ref();
             if let Some(own) = item.and_then(|item| item.own.as_ref()) {
-                work.steps.push(own_step(own, vec![view.rule.clone()]));
+                let (step, words) = own_step(own, vec![view.rule.clone()]);
+                work.steps.push(step);
+                work.sequence.push(words);
                 continue;
             }
             if item.is_some_and(|item| item.repair == REFER) {
@@ -175,6 +228,13 @@ impl SubjectWork {
                 }
                 continue;
             };
+            if chosen.is_none() {
+                work.choices.push(Choice {
+                    rule: view.rule.clone(),
+                    repair: known.repair.to_owned(),
+                    with: Vec::new(),
+                });
+            }
             match work.steps.iter_mut().find(|step| step.repair == known.repair) {
                 Some(step) => step.mends.push(view.rule.clone()),
                 None => work.steps.push(JobStep {
@@ -185,80 +245,22 @@ impl SubjectWork {
                     mends: vec![view.rule.clone()],
                     chosen: chosen.is_some(),
                     for_circuit: false,
-                    steps: known.steps.clone(),
                     cautions: known.cautions.clone(),
                     pigtails: Vec::new(),
                     materials: known.materials.clone(),
                 }),
             }
         }
+        for step in &work.steps {
+            let Some(known) = proposals.iter().find(|known| known.repair == step.repair && known.reasons.is_empty())
+            else {
+                continue;
+            };
+            let words = known.steps.iter().map(|words| WorkStep::new(Act::AtPanel, words.as_str()).of(step.repair));
+            work.sequence.extend(words);
+        }
         work.cannot = cannot.iter().map(|(why, titles)| format!("{}: {why}.", titles.join(", "))).collect();
         work
-    }
-
-    /// The repairs that a person chose, one after the other on what the one before leaves.
-    fn take_chosen(&mut self, open: &[&ItemView], situation: &Situation) -> BoxContents {
-        let mut contents = situation.contents.clone();
-        let mut done: Vec<&str> = Vec::new();
-        for (view, item) in open.iter().filter_map(|view| Some((view, view.item.as_ref()?))) {
-            if let Some(own) = &item.own {
-                self.steps.push(own_step(own, vec![view.rule.clone()]));
-                continue;
-            }
-            if item.repair == REFER || done.contains(&item.repair.as_str()) {
-                continue;
-            }
-            done.push(&item.repair);
-            let Some(repair) = repair(&item.repair) else { continue };
-            let diagnosis = Diagnosis::of(Situation { contents: &contents, ..*situation });
-            match (repair.plan)(&diagnosis) {
-                Ok(change) => {
-                    self.steps.push(JobStep {
-                        repair: repair.code,
-                        title: repair.title,
-                        minutes: change.minutes,
-                        least_minutes: repair.least_minutes,
-                        mends: chosen_for(open, repair.code),
-                        chosen: true,
-                        for_circuit: repair.for_circuit,
-                        steps: change.steps,
-                        cautions: change.cautions,
-                        pigtails: change.pigtails,
-                        materials: change.materials,
-                    });
-                    contents = change.after;
-                }
-                Err(reasons) => self.cannot.push(format!("{}: {}.", repair.title, reasons.join("; "))),
-            }
-        }
-        contents
-    }
-
-    /// The planner's repairs for what is open and not chosen for, and not referred.
-    fn plan_rest(&mut self, open: &[&ItemView], now: &[RuleResult], situation: &Situation, scope: Scope) {
-        let planned =
-            |result: &RuleResult| open.iter().any(|view| view.rule == result.rule && view.state == ItemState::Found);
-        let found: Vec<RuleResult> = now.iter().filter(|result| planned(result)).cloned().collect();
-        let repairs: Vec<_> = REPAIRS.iter().collect();
-        let outcome = plan_with(situation, &found, scope.severity(), &repairs);
-        for step in outcome.plan.into_iter().flat_map(|plan| plan.steps) {
-            let known = repair(step.repair);
-            self.steps.push(JobStep {
-                repair: step.repair,
-                title: step.title,
-                minutes: step.minutes,
-                least_minutes: known.map_or(step.minutes, |repair| repair.least_minutes),
-                mends: step.mends.iter().map(ToString::to_string).collect(),
-                chosen: false,
-                for_circuit: known.is_some_and(|repair| repair.for_circuit),
-                steps: step.steps,
-                cautions: step.cautions,
-                pigtails: step.pigtails,
-                materials: step.materials,
-            });
-        }
-        self.cannot
-            .extend(outcome.cannot.iter().map(|cannot| format!("{}: {}.", cannot.title, cannot.reasons.join("; "))));
     }
 }
 
@@ -268,10 +270,11 @@ fn own_code(what: &str) -> String {
 }
 
 /// A repair in one's own words.
-fn own_step(own: &OwnRepair, mends: Vec<String>) -> JobStep {
+fn own_step(own: &OwnRepair, mends: Vec<String>) -> (JobStep, WorkStep) {
     let who = if own.who.is_empty() { String::new() } else { format!(" ({})", own.who) };
     let minutes = u32::from(own.minutes);
-    JobStep {
+    let words = format!("{}{who}.", own.words.trim_end_matches('.'));
+    let step = JobStep {
         repair: OWN,
         title: "In own words",
         minutes,
@@ -279,7 +282,6 @@ fn own_step(own: &OwnRepair, mends: Vec<String>) -> JobStep {
         mends,
         chosen: true,
         for_circuit: false,
-        steps: vec![format!("{}{who}.", own.words.trim_end_matches('.'))],
         cautions: Vec::new(),
         pigtails: Vec::new(),
         materials: own
@@ -287,7 +289,8 @@ fn own_step(own: &OwnRepair, mends: Vec<String>) -> JobStep {
             .iter()
             .map(|line| MaterialLine::piece((own_code(&line.what), line.what.as_str()), u32::from(line.count)))
             .collect(),
-    }
+    };
+    (step, WorkStep::new(Act::OwnWords, words).of(OWN))
 }
 
 /// What is done at a subject within each scope, the narrowest first.
@@ -329,6 +332,7 @@ mod tests {
     use crate::assess::Assessed;
     use crate::facts::{AuditFacts, Basis, BoxRecord, ItemId, StoredState, Subject, WorkItem};
     use crate::quantity::Length;
+    use crate::rules::judge;
     use crate::testing::{audit_of, box_with, conductor, record_of};
 
     fn short_box() -> BoxRecord {
@@ -339,7 +343,7 @@ mod tests {
         let (rule, repair) = (rule.to_owned(), repair.to_owned());
         let id = ItemId(Uuid::nil());
         let subject = Subject::Box(record.id);
-        WorkItem { id, subject, rule, repair, own: None, state, waits_for: None, note: String::new() }
+        WorkItem { id, subject, rule, repair, with: Vec::new(), own: None, state, waits_for: None, note: String::new() }
     }
 
     fn work(record: &BoxRecord, items: &[WorkItem], scope: Scope) -> SubjectWork {
@@ -409,6 +413,8 @@ mod tests {
         let items = [WorkItem { own: Some(own), ..item(&record, "free-conductor-length", OWN, StoredState::Planned) }];
         let all = work(&record, &items, Scope::Violations);
         assert_eq!((all.steps[0].minutes, all.steps[0].materials[0].count), (45, 2));
-        assert_eq!(all.steps[0].steps, ["move the shelf, then extend (the carpenter)."]);
+        let own: Vec<&WorkStep> = all.sequence.iter().filter(|step| step.repair == Some(OWN)).collect();
+        assert_eq!((own.len(), own[0].words.as_str()), (1, "move the shelf, then extend (the carpenter)."));
+        assert!(all.sequence.is_sorted_by_key(|step| step.act), "{:?}", all.sequence);
     }
 }

@@ -34,7 +34,7 @@ pub use installation::{BenchError, BenchInstrument, BenchWish, Installation, Tru
 pub use next_reading::{MeterWish, NextReading};
 pub use path::{GroundPath, PathGrade, grade_path};
 pub use prediction::{PREDICTIONS, Prediction, Span, predict};
-pub use retest::{RetestPoint, retest};
+pub use retest::{RetestPoint, retest, retest_words};
 pub use scene::{Connection, Lands, Metal, SUPPLY, Service, place};
 pub use two_legs::{GroundSlot, Legs, TwoLegs};
 pub use wiring::{WiringFacts, WiringState};

@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::evidence::Evidence;
-use crate::facts::{BoxContents, BoxId, DeviceKind, Half};
+use crate::facts::{BoxContents, BoxId, Construction, DeviceKind, Half};
 
 /// One thing to test at one box.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -19,38 +19,60 @@ pub struct RetestPoint {
     pub passes: Option<bool>,
 }
 
-/// The retest of one box, from what was read in it after the work.
-pub fn retest(box_id: BoxId, tag: &str, found: &BoxContents, left: Option<&BoxContents>) -> Vec<RetestPoint> {
+/// What a test after the work looks at.
+#[derive(Clone, Copy)]
+enum Looks {
+    /// Polarity and ground of a half.
+    At(Half),
+    /// The metal of the box.
+    AtMetal,
+    /// The button of a GFCI.
+    AtButton,
+}
+
+/// What is tested in a box, in words.
+fn points(contents: &BoxContents) -> Vec<(String, Looks)> {
     let mut points = Vec::new();
-    let mut add = |words: String, passes: Option<bool>| {
-        points.push(RetestPoint { box_id, tag: tag.to_owned(), words, passes });
-    };
-    let evidence = left.map(Evidence::of).unwrap_or_default();
-    let correct = |half: Half| evidence.halves.iter().find(|read| read.half == half).map(|read| read.may_be_correct());
-    let contents = left.unwrap_or(found);
     for device in &contents.devices {
         let label = device.label();
         match device.kind {
             DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => {
                 for half in Half::ALL {
-                    add(format!("{label}, {}: polarity and ground", half.name()), correct(half));
+                    points.push((format!("{label}, {}: polarity and ground", half.name()), Looks::At(half)));
                 }
             }
             kind if kind.is_switch_only() => {
-                let metal = Some(evidence.box_bonded).flatten();
-                if contents.construction == Some(crate::facts::Construction::Metal) {
-                    add(format!("{label}: hot to the metal of the box"), metal);
+                if contents.construction == Some(Construction::Metal) {
+                    points.push((format!("{label}: hot to the metal of the box"), Looks::AtMetal));
                 }
             }
-            _ => add(format!("{label}: polarity and ground"), correct(Half::Upper)),
+            _ => points.push((format!("{label}: polarity and ground"), Looks::At(Half::Upper))),
         }
         if device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true) {
-            let trip = left.and_then(|left| left.trips.first());
-            let passes = trip.map(|trip| trip.tripped && trip.reset == Some(true));
-            add(format!("{label}: the GFCI trips on its button and resets"), passes);
+            points.push((format!("{label}: the GFCI trips on its button and resets"), Looks::AtButton));
         }
     }
     points
+}
+
+/// What is read in a box once the power is on again, each in a few words.
+pub fn retest_words(contents: &BoxContents) -> Vec<String> {
+    points(contents).into_iter().map(|(words, _)| words).collect()
+}
+
+/// The retest of one box, from what was read in it after the work.
+pub fn retest(box_id: BoxId, tag: &str, found: &BoxContents, left: Option<&BoxContents>) -> Vec<RetestPoint> {
+    let evidence = left.map(Evidence::of).unwrap_or_default();
+    let passes = |looks: Looks| match looks {
+        Looks::At(half) => evidence.halves.iter().find(|read| read.half == half).map(|read| read.may_be_correct()),
+        Looks::AtMetal => Some(evidence.box_bonded).flatten(),
+        Looks::AtButton => {
+            let trip = left.and_then(|left| left.trips.first());
+            trip.map(|trip| trip.tripped && trip.reset == Some(true))
+        }
+    };
+    let points = points(left.unwrap_or(found)).into_iter();
+    points.map(|(words, looks)| RetestPoint { box_id, tag: tag.to_owned(), words, passes: passes(looks) }).collect()
 }
 
 #[cfg(test)]

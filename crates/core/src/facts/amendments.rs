@@ -11,6 +11,8 @@ use crate::standard::{Edition, Severity};
 const MOST_SETS: usize = 6;
 /// The most amendments of one set.
 const MOST_AMENDMENTS: usize = 100;
+/// The most places that one amendment names.
+const MOST_PLACES: usize = 20;
 
 /// The amendments of one authority or firm.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -20,7 +22,7 @@ pub struct AmendmentSet {
     pub name: String,
     /// Which issue of them, "2024-07".
     pub version: String,
-    /// Where they hold, in words.
+    /// Whose jurisdiction they are written for, in words; what holds in a part of it only says so itself.
     #[serde(default)]
     pub place: String,
     /// Each of them, in the order they are applied; at most 100.
@@ -38,6 +40,11 @@ pub struct Amendment {
     /// Under which editions; under all when there is none.
     #[serde(default)]
     pub editions: Vec<Edition>,
+    /// In which places, as the jurisdiction of the audit names them ("Lakeshire County"); in all when there is none. At
+    /// most 20. One that names a place does not hold where the audit names no jurisdiction.
+    #[serde(default)]
+    #[schema(max_items = 20)]
+    pub places: Vec<String>,
     /// The rule is not enforced.
     #[serde(default)]
     pub off: bool,
@@ -59,9 +66,22 @@ pub struct Amendment {
 }
 
 impl Amendment {
-    /// Whether it holds under an edition.
-    pub fn is_under(&self, edition: Edition) -> bool {
-        self.editions.is_empty() || self.editions.contains(&edition)
+    /// Whether it holds under an edition and in a jurisdiction, whose parts stand between commas.
+    ///
+    /// ```
+    /// # use nailpunch_core::facts::Amendment;
+    /// # use nailpunch_core::standard::Edition;
+    /// let here: Amendment = serde_json::from_str(r#"{"rule":"box-fill","off":true,"places":["Lakeshire County"]}"#)?;
+    /// assert!(here.holds(Edition::Nec2023, "Mill Village, lakeshire county"));
+    /// assert!(!here.holds(Edition::Nec2023, "North Lakeshire County"));
+    /// assert!(!here.holds(Edition::Nec2023, ""));
+    /// # Ok::<(), serde_json::Error>(())
+    /// ```
+    pub fn holds(&self, edition: Edition, jurisdiction: &str) -> bool {
+        let under = self.editions.is_empty() || self.editions.contains(&edition);
+        let parts: Vec<String> = place_parts(jurisdiction).collect();
+        let covers = |place: &String| place_parts(place).all(|part| parts.contains(&part));
+        under && (self.places.is_empty() || self.places.iter().any(covers))
     }
 
     /// The limit as a length; `None` where it sets none.
@@ -78,6 +98,17 @@ impl Amendment {
         {
             problems.push(Problem::new(&at.at("limit"), format!("this is no length: {error}")));
         }
+        let places = at.at("places");
+        if self.places.len() > MOST_PLACES {
+            let message = format!("{} places; an amendment names at most {MOST_PLACES}", self.places.len());
+            problems.push(Problem::new(&places, message));
+        }
+        for (index, place) in self.places.iter().enumerate() {
+            check_text(&mut problems, &places.at(index), place, true, 120);
+            if place_parts(place).next().is_none() {
+                problems.push(Problem::new(&places.at(index), "name a place, like Lakeshire County"));
+            }
+        }
         if self.since.is_some_and(|since| since != 0 && !(1880..=2100).contains(&since)) {
             problems.push(Problem::new(&at.at("since"), "give a year from 1880 to 2100, or 0 for any wiring"));
         }
@@ -92,6 +123,12 @@ impl Amendment {
         }
         problems
     }
+}
+
+/// The parts of a place, "Mill Village, Lakeshire County", as they are compared: in small letters, one space between words.
+fn place_parts(place: &str) -> impl Iterator<Item = String> {
+    let words = |part: &str| part.split_whitespace().map(str::to_lowercase).collect::<Vec<_>>().join(" ");
+    place.split(',').map(words).filter(|part| !part.is_empty())
 }
 
 impl AmendmentSet {
@@ -152,6 +189,10 @@ mod tests {
         assert_eq!(pointers(&[set(vec![bare.clone()])]), ["/0/amendments/0"]);
         let wide = Amendment { limit: Some("wide".to_owned()), since: Some(12), ..bare.clone() };
         assert_eq!(pointers(&[set(vec![wide])]), ["/0/amendments/0/limit", "/0/amendments/0/since"]);
+        let nowhere = Amendment { off: true, places: vec![String::new(), " , ".to_owned()], ..bare.clone() };
+        let said = pointers(&[set(vec![nowhere])]);
+        assert!(said.contains(&"/0/amendments/0/places/0".to_owned()), "{said:?}");
+        assert!(said.contains(&"/0/amendments/0/places/1".to_owned()), "{said:?}");
         let off = Amendment { off: true, ..bare };
         assert_eq!(pointers(&[set(vec![off.clone()]), set(vec![off])]), ["/1/name"]);
     }

@@ -36,6 +36,10 @@ pub struct Basis {
     #[serde(default)]
     #[schema(max_items = 20)]
     pub adoptions: Vec<Adoption>,
+    /// Where the building stands, for amendments that hold in a place only; the parts of it between commas, "Mill
+    /// Village, Lakeshire County".
+    #[serde(default)]
+    pub jurisdiction: String,
     /// What the authority and the firm change in the rules, the later sets over the earlier; at most 6.
     #[serde(default)]
     #[schema(max_items = 6)]
@@ -132,6 +136,7 @@ impl Basis {
     /// What cannot be accepted in the basis.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
+        check_text(&mut problems, &at.at("jurisdiction"), &self.jurisdiction, false, 120);
         self.adoption_problems(&mut problems, &at.at("adoptions"));
         problems.extend(amendment_problems(&self.amendments, &at.at("amendments")));
         let areas = at.at("areas");

@@ -26,12 +26,12 @@ pub use audit::{Area, Audit, Basis, Building, Letterhead};
 pub use audit_facts::{AuditFacts, RoomFacts};
 pub(crate) use r#box::add_cable;
 pub use r#box::{
-    Added, AddedKind, BoxBond, BoxContents, BoxKind, BoxRecord, Cable, CableEntry, CableGoes, CableGround, CableSupply,
-    Carries, Colour, Conductor, ConductorCondition, ConductorEnd, Construction, Contradiction, Device, DeviceKind,
-    EntryEcho, Extent, Fittings, FreeFigures, GroundInSight, Halves, Hung, HungKind, JoiningMethod, Joint, KnownSupply,
-    Landing, LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed, Opening,
-    Plate, Preset, RangeWires, Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab,
-    Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets,
+    Added, AddedKind, BoxBond, BoxContents, BoxHold, BoxKind, BoxRecord, Cable, CableEntry, CableGoes, CableGround,
+    CableSupply, Carries, Colour, Conductor, ConductorCondition, ConductorEnd, Construction, Contradiction, Device,
+    DeviceKind, EntryEcho, Extent, Fittings, FreeFigures, GroundInSight, Halves, Hung, HungKind, JoiningMethod, Joint,
+    KnownSupply, Landing, LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed,
+    Opening, Plate, Preset, RangeWires, Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting,
+    Tab, Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets,
     terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};

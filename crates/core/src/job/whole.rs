@@ -198,6 +198,8 @@ fn once_a_circuit(boxes: &mut [JobBox]) {
             }
             !again
         });
+        let kept = &known.work.steps;
+        known.work.sequence.retain(|words| words.repair.is_none_or(|code| kept.iter().any(|step| step.repair == code)));
         let saved = before - known.work.minutes();
         known.minutes = if known.work.steps.is_empty() { 0 } else { known.minutes - saved };
     }

@@ -1,22 +1,25 @@
 //! What puts a box right: one file per repair. A repair changes the facts; the rules then judge the changed box, so
 //! nothing here claims that a repair works.
 
+mod act;
 mod r#box;
 mod catalogue;
-mod close_up;
 mod panel;
 mod planner;
 mod proposal;
+mod sequence;
+mod terminals;
 
 use std::rc::Rc;
 
 use crate::facts::{Cable, Conductor, FreeFigures, OWN, REFER};
-use crate::quantity::Volume;
+use crate::quantity::{Length, Volume};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::Severity;
 
+pub use act::{Act, Phase, WorkStep};
 pub use panel::{PANEL_REPAIRS, PanelChange, PanelFound, PanelProposal, PanelRepair, panel_repair, propose_at_panel};
-pub use planner::{Cannot, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
+pub use planner::{Cannot, Choice, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
 pub use proposal::{
     Article, BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing,
 };
@@ -29,6 +32,8 @@ pub struct Repair {
     pub title: &'static str,
     /// The codes of the rules that it can mend.
     pub mends: &'static [&'static str],
+    /// Where in the work its main part stands: repairs are put together in this order.
+    pub act: Act,
     /// The fewest minutes it ever takes: what the planner may count on.
     pub least_minutes: u32,
     /// From 0, nothing is opened, to 5, the wall is or a new cable is pulled.
@@ -85,6 +90,32 @@ impl<'a> Diagnosis<'a> {
             materials: Vec::new(),
             body_volume: Volume::ZERO,
         }
+    }
+
+    /// Whether the wall may be opened for what a repair mends: for lengths alone only once they are measured.
+    ///
+    /// # Errors
+    /// What is measured first.
+    fn measure_first(&self, mends: &[&str]) -> Result<(), Vec<String>> {
+        if mends.iter().any(|rule| !LENGTHS.contains(rule) && self.breaks(rule)) {
+            return Ok(());
+        }
+        let unknown = |short: &&Short| short.figures.length.value().is_none() || short.figures.sheath_end.is_none();
+        match self.short.iter().find(unknown) {
+            Some(short) => Err(vec![format!(
+                "{}: measure its length and where its sheath ends first; no wall is opened for a figure that is missing",
+                short.conductor.label()
+            )]),
+            None => Ok(()),
+        }
+    }
+
+    /// By how much a conductor misses its limits, the larger of both.
+    fn missing_of(&self, conductor: u16) -> Length {
+        let lengths = self.results.iter().filter(|result| LENGTHS.contains(&result.rule));
+        let findings = lengths.flat_map(|result| &result.findings).filter(|f| f.conductor == Some(conductor));
+        let missing = findings.filter_map(|finding| Length::from_nm(finding.shortfall.as_ref()?.value).ok());
+        missing.max().unwrap_or(Length::ZERO)
     }
 
     /// Whether the box breaks a rule, judged as new work.

@@ -3,10 +3,12 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::act::{Act, WorkStep};
+use super::sequence::{Work, sequence};
 use super::{Diagnosis, Repair, is_mended};
-use crate::facts::{BoxContents, Colour, FreeFigures};
+use crate::facts::{BoxContents, Colour, Conductor, FreeFigures};
 use crate::quantity::{Figure, Gauge, Offset, Volume, within_sentence};
-use crate::rules::{RuleResult, Situation, Verdict, judge};
+use crate::rules::{RuleResult, Situation, Verdict, fill, judge};
 
 /// How a repair stands to a box. Ordered: the best first.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
@@ -86,8 +88,8 @@ pub struct Pigtail {
 pub struct Change {
     /// The box afterwards.
     pub after: BoxContents,
-    /// What is done, in order.
-    pub steps: Vec<String>,
+    /// What is done.
+    pub steps: Vec<WorkStep>,
     /// Short and specific to this repair.
     pub cautions: Vec<&'static str>,
     /// How long it takes once the box is dead and open. Common practice, no source.
@@ -102,8 +104,26 @@ pub struct Change {
 
 impl Change {
     /// Adds a working step.
-    pub(super) fn step(&mut self, step: impl Into<String>) {
-        self.steps.push(step.into());
+    pub(super) fn step(&mut self, act: Act, words: impl Into<String>) {
+        self.steps.push(WorkStep::new(act, words));
+    }
+
+    /// Its steps with the code of their repair.
+    pub(super) fn steps_of(&self, repair: &'static str) -> impl Iterator<Item = WorkStep> {
+        self.steps.iter().cloned().map(move |step| step.of(repair))
+    }
+
+    /// Adds pigtails of the least workable length for a conductor: they are cut like those that lengthen one.
+    pub(super) fn pigtails_for(&mut self, conductor: &Conductor, colour: Colour, length: Figure, count: u32) {
+        let pigtail = Pigtail {
+            conductors: vec![conductor.id],
+            label: conductor.label(),
+            gauge: conductor.gauge,
+            colour,
+            arithmetic: format!("{}, the least that is workable", length.text),
+            length,
+        };
+        self.pigtails.extend(std::iter::repeat_n(pigtail, usize::try_from(count).unwrap_or(0)));
     }
 
     /// Adds a caution.
@@ -166,8 +186,8 @@ pub struct Proposal {
     pub reasons: Vec<String>,
     /// The conductors it changes.
     pub before_after: Vec<BeforeAfter>,
-    /// What is done, in order.
-    pub steps: Vec<String>,
+    /// What is done, from switching off to reading it again, in the order of doing.
+    pub steps: Vec<WorkStep>,
     /// Short and specific to this repair.
     pub cautions: Vec<&'static str>,
     /// Minutes once the box is dead and open.
@@ -225,6 +245,14 @@ impl Proposal {
         }
         let clears_some = clears.iter().any(|rule| wanted.contains(rule));
         let standing = if open.is_empty() && clears_some { Standing::Clears } else { Standing::Helps };
+        let fill = fill(&change.after, situation.basis.edition, situation.basis.units).ok();
+        let work = Work {
+            before: situation.contents,
+            after: &change.after,
+            crowded: fill.is_some_and(|fill| fill.crowded),
+            house: &situation.basis.house_rules,
+        };
+        let steps = sequence(change.steps_of(repair.code), &work);
         Self {
             repair: repair.code,
             title: repair.title,
@@ -233,7 +261,7 @@ impl Proposal {
             reasons: open,
             before_after: before_after(situation, &change.after),
             materials: change.everything(),
-            steps: change.steps,
+            steps,
             cautions: change.cautions,
             minutes: change.minutes,
             pigtails: change.pigtails,

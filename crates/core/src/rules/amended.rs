@@ -18,7 +18,8 @@ impl<'a> Amended<'a> {
     /// Of the rule with a code.
     pub fn of(code: &str, basis: &'a Basis) -> Self {
         let each = basis.amendments.iter().flat_map(|set| set.amendments.iter().map(move |amendment| (set, amendment)));
-        let of = each.filter(|(_, amendment)| amendment.rule == code && amendment.is_under(basis.edition));
+        let of =
+            each.filter(|(_, amendment)| amendment.rule == code && amendment.holds(basis.edition, &basis.jurisdiction));
         Self { of: of.collect(), basis }
     }
 
@@ -118,6 +119,25 @@ mod tests {
         assert_eq!(result.sentence, "Not enforced here, by Lakeshire County, 2024-07.");
         let elsewhere = Amendment { editions: vec![Edition::Nec2008], ..off };
         assert_eq!(judged(&contents, elsewhere).verdict, Verdict::Violates);
+    }
+
+    #[test]
+    fn what_names_a_place_holds_there_only() {
+        let contents = box_with(Some(Length::inches(2)), vec![conductor(Some(44), None)]);
+        let off = Amendment { off: true, places: vec!["Lakeshire County".to_owned()], ..of("free-conductor-length") };
+        let verdict = |jurisdiction: &str| {
+            let basis = Basis { jurisdiction: jurisdiction.to_owned(), ..basis(off.clone()) };
+            let situation =
+                Situation { wired_under: Some(WiredUnder::Year(1998)), ..Situation::new(&contents, &basis) };
+            judge(&situation).into_iter().find(|result| result.rule == "free-conductor-length").map(|r| r.verdict)
+        };
+        assert_eq!(verdict("Mill Village, Lakeshire County"), Some(Verdict::NotApplicable));
+        assert_eq!(verdict("Hillshire County"), Some(Verdict::Violates));
+        assert_eq!(
+            verdict(""),
+            Some(Verdict::Violates),
+            "an audit without a jurisdiction is in no place that is named"
+        );
     }
 
     #[test]

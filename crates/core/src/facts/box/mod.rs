@@ -34,4 +34,6 @@ pub use presets::{Preset, presets};
 pub use record::BoxRecord;
 pub use splice::{Splice, SpliceKind};
 pub use supply::KnownSupply;
-pub use surroundings::{Added, AddedKind, BoxBond, Fittings, Plate, Stand, Supply, SupportFitting, WallFinish};
+pub use surroundings::{
+    Added, AddedKind, BoxBond, BoxHold, Fittings, Plate, Stand, Supply, SupportFitting, WallFinish,
+};

@@ -113,6 +113,44 @@ pub struct Stand {
     /// Nailed to a stud on a side that can be reached.
     #[serde(default)]
     pub nailed: Option<bool>,
+    /// What the box itself has to hold on by.
+    #[serde(default)]
+    pub held_by: Option<BoxHold>,
+    /// A stud or another member of the structure is beside the box.
+    #[serde(default)]
+    pub stud_near: Option<bool>,
+}
+
+/// What a box holds on by.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum BoxHold {
+    /// Nails into a stud.
+    Nails,
+    /// Screws into a stud.
+    StudScrews,
+    /// Wings or clamps that draw up against the back of the wall: an old-work box.
+    Wings,
+    /// Clips at its sides, bent over its edge.
+    SideClips,
+    /// Its own ears, on the face of the wall.
+    Ears,
+}
+
+impl BoxHold {
+    /// All of them, in the order one offers them.
+    pub const ALL: [Self; 5] = [Self::Nails, Self::StudScrews, Self::Wings, Self::SideClips, Self::Ears];
+
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Nails => "nails into a stud",
+            Self::StudScrews => "screws into a stud",
+            Self::Wings => "wings or clamps behind the wall",
+            Self::SideClips => "side clips",
+            Self::Ears => "its ears, on the wall",
+        }
+    }
 }
 
 /// What a cover plate is made of.

@@ -114,6 +114,9 @@ pub struct WorkItem {
     pub rule: String,
     /// The code of the repair chosen: of the catalogue, "refer", or "own" for one in one's own words.
     pub repair: String,
+    /// The codes of further repairs of the catalogue that this one asks for, at most 8.
+    #[serde(skip_serializing_if = "Vec::is_empty")]
+    pub with: Vec<String>,
     /// The repair in one's own words; wanted where the code says so.
     pub own: Option<OwnRepair>,
     /// What was said last.
@@ -133,6 +136,8 @@ struct WrittenItem {
     box_id: Option<BoxId>,
     rule: String,
     repair: String,
+    #[serde(default)]
+    with: Vec<String>,
     own: Option<OwnRepair>,
     state: StoredState,
     waits_for: Option<WaitsFor>,
@@ -144,12 +149,15 @@ impl TryFrom<WrittenItem> for WorkItem {
     type Error = &'static str;
 
     fn try_from(written: WrittenItem) -> Result<Self, Self::Error> {
-        let WrittenItem { id, subject, box_id, rule, repair, own, state, waits_for, note } = written;
+        let WrittenItem { id, subject, box_id, rule, repair, with, own, state, waits_for, note } = written;
         let subject = subject.or(box_id.map(Subject::Box));
         let subject = subject.ok_or("missing field `subject`: say what it was found at, a box or a panel")?;
-        Ok(Self { id, subject, rule, repair, own, state, waits_for, note })
+        Ok(Self { id, subject, rule, repair, with, own, state, waits_for, note })
     }
 }
+
+/// The most further repairs that one asks for.
+const MOST_WITH: usize = 8;
 
 /// The code with which an item is referred to a licensed electrician instead of being repaired.
 pub const REFER: &str = "refer";
@@ -169,6 +177,10 @@ impl WorkItem {
         }
         if self.state == StoredState::PutOff && self.note.trim().is_empty() {
             problems.push(Problem::new(&at.at("note"), "say why it is put off, or until when"));
+        }
+        if self.with.len() > MOST_WITH {
+            let words = format!("{} further repairs; one asks for {MOST_WITH} at most", self.with.len());
+            problems.push(Problem::new(&at.at("with"), words));
         }
         if (self.repair == OWN) != self.own.is_some() {
             problems.push(Problem::new(&at.at("own"), "a repair in one's own words has the code `own` and its words"));

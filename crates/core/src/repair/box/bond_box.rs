@@ -2,13 +2,14 @@
 
 use super::ground_pigtail;
 use crate::facts::{BoxBond, Construction};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "bond-box",
     title: "Bond the box",
     mends: &["metal-box-bonded"],
+    act: Act::BondMetal,
     least_minutes: 5,
     intrusiveness: 1,
     for_circuit: false,
@@ -24,8 +25,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     ground_pigtail::join(diagnosis, &mut change, 1)?;
     change.after.bond = Some(BoxBond::Screw);
     change.after.forget_metal_readings();
-    change.step("Drive a green grounding screw into the tapped hole of the box and join it to the grounds.");
-    change.step("Measure from hot to the metal: within 5 % of hot to neutral.");
+    change.step(Act::BondMetal, "Drive a green grounding screw into the tapped hole of the box.");
+    change.step(Act::Splice, "Join the screw of the box to the grounds, by a pigtail where they do not reach.");
+    change.step(Act::Read, "Read hot to the metal of the box: within 5 % of hot to neutral.");
     change.bring(("grounding-screw-10-32", "grounding screw 10-32"), 1);
     change.caution("The screw holds the ground and nothing else.");
     Ok(change)

@@ -2,7 +2,7 @@
 
 use crate::facts::{Added, AddedKind, Observation, Seat, Stand};
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::rules::set_back_limit;
 
 /// The repair.
@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     code: "box-extender",
     title: "Box extender",
     mends: &["box-setback", "device-secure", "device-depth"],
+    act: Act::ExtendBox,
     least_minutes: 10,
     intrusiveness: 1,
     for_circuit: false,
@@ -46,8 +47,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         (set_back, ("box-extender-to-3-4-in", "box extender, adjustable to 3/4 in"))
     } else {
         return Err(vec![format!(
-            "{} of set-back is more than an extender bridges, {}",
+            "{} of set-back is {} more than an extender bridges, {}: move the box forward, or replace it",
             set_back.say(units),
+            set_back.less(ADJUSTABLE).say(units),
             ADJUSTABLE.say(units)
         )]);
     };
@@ -75,11 +77,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         device.seat = Some(Seat::BoxEars);
         device.spacers = 0;
     }
-    change.step(format!(
-        "Set the extender so that its front is flush: the opening comes forward by {}.",
-        forward.say(units)
-    ));
-    change.step("Measure the reach again: it falls by as much as the opening came forward.");
+    change.step(
+        Act::ExtendBox,
+        format!("Set the extender so that its front is flush: the opening comes forward by {}.", forward.say(units)),
+    );
     change.bring(what, 1);
     if let Some(screw) = screw(set_back) {
         let devices = u32::try_from(contents.devices.len()).unwrap_or(1);

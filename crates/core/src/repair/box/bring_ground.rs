@@ -3,7 +3,7 @@
 use crate::electrical::{Evidence, Ground, HalfEvidence};
 use crate::facts::{Colour, Conductor, ConductorCondition, Construction, Role};
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::standard::{Profile, ampacity};
 
 /// The repair.
@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     code: "bring-ground",
     title: "Run an equipment ground to the box",
     mends: &["ground-present", "receptacle-replacement", "wiring-fault"],
+    act: Act::BringCable,
     least_minutes: 90,
     intrusiveness: 4,
     for_circuit: false,
@@ -58,13 +59,17 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             "the ground bar of the panel this circuit starts in, or a grounded metal water pipe at its electrode"
         }
     };
-    change.step(format!("Choose the nearest approved point: {other}. A water pipe elsewhere is none."));
-    change.step(format!(
-        "Run a {} green or bare conductor from it to this box, fastened and protected like a cable.",
-        gauge.size()
-    ));
     change
-        .step("Land it in the box, join the device and a metal box to it, and read hot to ground: as hot to neutral.");
+        .step(Act::BringCable, format!("Choose the nearest approved point: {other}. A water pipe elsewhere is none."));
+    change.step(
+        Act::BringCable,
+        format!(
+            "Run a {} green or bare conductor from it to this box, fastened and protected like a cable.",
+            gauge.size()
+        ),
+    );
+    change.step(Act::Splice, "Join the device, and a metal box, to the ground that came in.");
+    change.step(Act::Read, "Read hot to ground: as hot to neutral.");
     change.bring(
         (
             format!("equipment-ground-{}", gauge.size()),

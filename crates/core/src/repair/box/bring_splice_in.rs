@@ -1,13 +1,14 @@
 //! `bring-splice-in`: an accessible box with a cover round a splice found outside.
 
 use crate::facts::Observation;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "bring-splice-in",
     title: "Enclose the splice in a box of its own",
     mends: &["splice-enclosed"],
+    act: Act::SetBox,
     least_minutes: 45,
     intrusiveness: 3,
     for_circuit: false,
@@ -18,11 +19,14 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(45);
     change.after.observe(Observation::SpliceOutside, false);
     change.step(
-        "Do both ends reach 6 in into one box? Then set an accessible box there. If not, as is usual: set two, a piece of cable \
+        Act::SetBox, "Do both ends reach 6 in into one box? Then set an accessible box there. If not, as is usual: set two, a piece of cable \
          between them.",
     );
-    change.step("Clamp each cable, fasten it within 12 in of its box, and make the splices anew inside.");
-    change.step("Fit blank covers; the boxes stay within reach. More than 6 ft of new cable wants AFCI where the place asks for it.");
+    change.step(Act::ClampCable, "Clamp each cable, fasten it within 12 in of its box, make the splices anew inside, and fit blank covers that stay within reach.");
+    change.step(
+        Act::FindOut,
+        "More than 6 ft of new cable wants AFCI where the place asks for it: measure the way between the boxes.",
+    );
     change.bring(("junction-box", "junction box"), 2);
     change.bring(("blank-cover", "blank cover"), 2);
     change.bring(("cable-clamp", "cable clamp"), 4);

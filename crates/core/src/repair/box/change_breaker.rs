@@ -1,7 +1,7 @@
 //! `change-breaker`: a breaker that the smallest conductor of the circuit allows.
 
 use crate::facts::Conductor;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::standard::{Location, Profile, ampacity};
 
 /// The repair.
@@ -9,6 +9,7 @@ pub const REPAIR: Repair = Repair {
     code: "change-breaker",
     title: "Change the breaker",
     mends: &["conductor-ampacity", "ground-size", "device-rating"],
+    act: Act::AtPanel,
     least_minutes: 15,
     intrusiveness: 2,
     for_circuit: true,
@@ -66,7 +67,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(15);
     change.after.set_breaker(now, most);
     change.bring((format!("breaker-{most}-a"), format!("breaker, {most} A, listed for the panel")), 1);
-    change.step(format!("Have the breaker replaced by one of {most} A; check that the loads of the circuit allow it."));
+    change.step(
+        Act::AtPanel,
+        format!("Have the breaker replaced by one of {most} A; check that the loads of the circuit allow it."),
+    );
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
     Ok(change)
 }

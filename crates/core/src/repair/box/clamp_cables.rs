@@ -2,7 +2,7 @@
 
 use crate::facts::Observation;
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::rules::sheath_inside;
 
 /// The repair.
@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     code: "clamp-cables",
     title: "Clamp or bush the cables",
     mends: &["cable-entry"],
+    act: Act::ClampCable,
     least_minutes: 6,
     intrusiveness: 1,
     for_circuit: false,
@@ -52,7 +53,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         }
     }
     change.after.observe(Observation::EntryUnprotected, false);
-    change.step("Set a cable connector or bushing at each entry; snug, not crushing; 1/4 in of sheath or more inside.");
+    change.step(
+        Act::ClampCable,
+        "Set a cable connector or bushing at each entry; snug, not crushing; 1/4 in of sheath or more inside.",
+    );
     change.bring(("cable-connector", "cable connector"), count.max(1));
     Ok(change)
 }

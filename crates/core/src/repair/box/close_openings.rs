@@ -1,13 +1,14 @@
 //! `close-openings`: a seal in every opening that nothing uses.
 
 use crate::facts::Observation;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "close-openings",
     title: "Close the openings",
     mends: &["opening-closed"],
+    act: Act::CloseOpening,
     least_minutes: 3,
     intrusiveness: 0,
     for_circuit: false,
@@ -18,6 +19,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(3);
     change.after.observe(Observation::OpenKnockout, false);
     change.step(
+        Act::CloseOpening,
         "Set a knockout seal in each opening that nothing uses; a plastic one in metal sits 1/4 in deep at least.",
     );
     change.bring(("knockout-seal", "knockout seal"), 1);

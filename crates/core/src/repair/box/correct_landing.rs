@@ -2,13 +2,14 @@
 
 use crate::electrical::{Evidence, HalfEvidence, WiringState, land_right, mistakes};
 use crate::facts::Observation;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "correct-landing",
     title: "Land the conductors where they belong",
     mends: &["wiring-fault", "split-receptacle", "conductor-landing", "ground-not-bootleg"],
+    act: Act::Land,
     least_minutes: 10,
     intrusiveness: 1,
     for_circuit: false,
@@ -25,28 +26,30 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         matches!(state, HotNeutralReversed | HotGroundReversed | NeutralGroundSwapped)
             || (*state == BootlegGround && has_ground)
     };
-    if let Some(other) =
-        halves.iter().find(|half| !half.may_be_correct() && !half.causes.first().is_some_and(exchanged))
-    {
+    // What one sees landed wrong is landed right, whatever else is wrong here.
+    let seen = !mistakes(contents).is_empty() || contents.observed(Observation::TabWrong) == Some(true);
+    let other = halves.iter().find(|half| !half.may_be_correct() && !half.causes.first().is_some_and(exchanged));
+    if let Some(other) = other.filter(|_| !seen) {
         let says = other.causes.first().map_or("no single fault", |state| state.name());
         return Err(vec![format!("the readings show {says}: find the break first, landing anew does not close it")]);
     }
-    let landed_right = halves.iter().all(HalfEvidence::may_be_correct) && mistakes(contents).is_empty();
-    if landed_right && contents.observed(Observation::TabWrong) != Some(true) {
+    if !seen && halves.iter().all(HalfEvidence::may_be_correct) {
         return Err(vec!["nothing is known to be landed wrong".to_owned()]);
     }
     let mut change = diagnosis.change(10);
-    change.after.read_correct();
+    if other.is_none() {
+        change.after.read_correct();
+    }
     land_right(&mut change.after);
     if contents.observed(Observation::TabWrong) == Some(true) {
         change.after.observe(Observation::TabWrong, false);
     }
     if has_ground && contents.observed(Observation::NeutralGroundJumper) == Some(true) {
         change.after.observe(Observation::NeutralGroundJumper, false);
-        change.step("Take the jumper from neutral to ground off.");
+        change.step(Act::TakeOut, "Take the jumper from neutral to ground off.");
     }
-    change.step("Ground first, then neutral on silver, hot on brass; tighten to the mark.");
-    change.step("Power on and read the lamps again, in both halves; then compare the ground with a known one.");
+    change.step(Act::Land, "Ground first, then neutral on silver, hot on brass.");
+    change.step(Act::Read, "Read the lamps again, in both halves; then compare the ground with a known one.");
     change.caution(
         "The same lamps can mean an open neutral under load: measure each conductor before you exchange them.",
     );

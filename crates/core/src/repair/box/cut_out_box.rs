@@ -1,13 +1,14 @@
 //! `cut-out-box`: a nailed box is pried or cut off its stud, which frees slack behind it.
 
 use super::replace_box::{NEW_BOX_MENDS, describe, fire_rating, set_new_box};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "cut-out-box",
     title: "Cut a nailed box out, for slack and a larger box",
     mends: NEW_BOX_MENDS,
+    act: Act::SetBox,
     least_minutes: 35,
     intrusiveness: 3,
     for_circuit: false,
@@ -26,6 +27,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if freed == crate::quantity::Length::ZERO {
         return Err(vec!["no slack is known behind the box; feel behind it and type what comes".to_owned()]);
     }
+    diagnosis.measure_first(REPAIR.mends)?;
     let mut change = diagnosis.change(35);
     for cable in &mut change.after.cables {
         let slack = cable.slack.take().unwrap_or_default();
@@ -35,10 +37,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         }
     }
     let (volume, depth) = set_new_box(diagnosis, &mut change.after)?;
-    change.step(format!(
-        "Pry the box off its stud or cut the nails between box and stud; {} of slack comes.",
-        freed.say(units)
-    ));
+    change.step(
+        Act::SetBox,
+        format!("Pry the box off its stud or cut the nails between box and stud; {} of slack comes.", freed.say(units)),
+    );
     describe(diagnosis, &mut change, volume, depth);
     fire_rating(diagnosis, &mut change);
     change.caution("Cut the nails, not the cable: keep the blade flat against the stud.");

@@ -5,10 +5,10 @@
 //! Common practice, no source.
 
 use super::connector::{Connector, choose};
-use crate::facts::{Conductor, ConductorEnd, JoiningMethod, Joint, Role, ShopLengths, SplicedLength};
-use crate::quantity::{Length, Offset, Rounding, Volume};
+use crate::facts::{Cable, Conductor, ConductorEnd, JoiningMethod, Joint, Role, ShopLengths, SplicedLength};
+use crate::quantity::{Length, Offset, Rounding};
 use crate::repair::proposal::{Change, Pigtail};
-use crate::repair::{Diagnosis, Short};
+use crate::repair::{Act, Diagnosis, Short};
 use crate::rules::Situation;
 use crate::standard::{Material, free_conductor};
 
@@ -74,15 +74,7 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
     if !reasons.is_empty() {
         return Err(reasons);
     }
-    let mut change = Change {
-        after: situation.contents.clone(),
-        steps: Vec::new(),
-        cautions: method.cautions.to_vec(),
-        minutes: 0,
-        pigtails: Vec::new(),
-        materials: Vec::new(),
-        body_volume: Volume::ZERO,
-    };
+    let mut change = Change { cautions: method.cautions.to_vec(), ..diagnosis.change(0) };
     let mut unjoined: Vec<(String, Vec<String>)> = Vec::new();
     for group in groups(joinable, method.shares) {
         let conductors: Vec<&Conductor> = group.iter().map(|joinable| joinable.conductor).collect();
@@ -100,9 +92,37 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
     }
     let joints = u32::try_from(change.pigtails.len()).unwrap_or(u32::MAX);
     change.minutes = method.minutes.0 + method.minutes.1 * joints.saturating_sub(1);
-    change.steps.push("Pull each conductor against its connector: nothing may move.".to_owned());
-    change.steps.push("Measure every conductor again, from the sheath and past the opening.".to_owned());
+    change.step(Act::Extend, "Pull each conductor against its connector: nothing may move.");
+    try_slack_first(diagnosis, &mut change);
     Ok(change)
+}
+
+/// Slack that nobody tried yet is tried before anything is cut: what to do when it comes, and when it does not.
+fn try_slack_first(diagnosis: &Diagnosis, change: &mut Change) {
+    let units = diagnosis.situation.basis.units;
+    let untried = |id: Option<u16>| {
+        let cables = &diagnosis.situation.contents.cables;
+        cables.iter().find(|cable| Some(cable.id) == id && cable.slack.is_none() && !cable.fixed_close)
+    };
+    let mut wanting: Vec<(&Cable, Length)> = Vec::new();
+    for short in &diagnosis.short {
+        let Some(cable) = untried(short.conductor.cable) else { continue };
+        let missing = diagnosis.missing_of(short.conductor.id);
+        match wanting.iter_mut().find(|(known, _)| known.id == cable.id) {
+            Some((_, most)) => *most = missing.max(*most),
+            None => wanting.push((cable, missing)),
+        }
+    }
+    for (cable, missing) in wanting {
+        let (name, missing) = (cable.name(), missing.print(units, Rounding::Up));
+        change.step(
+            Act::PullSlack,
+            format!(
+                "Try slack first: pull gently on {name}. Comes {missing} or more: trim the sheath back to where it ended, fix the \
+                 cable, and leave out the pigtails of its conductors. Comes less: go on."
+            ),
+        );
+    }
 }
 
 /// Whether a short conductor can be joined by `method` at all.
@@ -190,17 +210,12 @@ fn join(situation: &Situation, method: &Method, group: &[Joinable], connector: &
     let strip = connector.strip.print(units, Rounding::Nearest);
     for joinable in group.iter().filter(|joinable| joinable.cut > Length::ZERO) {
         let cut = joinable.cut.print(units, Rounding::Nearest);
-        change
-            .steps
-            .push(format!("Cut {cut} off the {} conductor: its tip is bent or nicked.", joinable.conductor.label()));
+        let label = joinable.conductor.label();
+        change.step(Act::FreshEnd, format!("Cut {cut} off the {label} conductor: its tip is bent or nicked."));
     }
-    change.steps.push(format!(
-        "{label}: strip {strip}, {}, with a {} {} pigtail of {}.",
-        method.step,
-        gauge,
-        group[0].conductor.colour.name(),
-        length.text
-    ));
+    let colour = group[0].conductor.colour.name();
+    let words = format!("{label}: strip {strip}, {}, with a {gauge} {colour} pigtail of {}.", method.step, length.text);
+    change.step(Act::Extend, words);
     let letter = format!("+{}", change.after.splices.len() + 1);
     change.after.splices.push(connector.splice(letter, group.len() + 1));
     change.body_volume = change.body_volume + connector.body;

@@ -2,13 +2,14 @@
 
 use super::extend;
 use crate::facts::JoiningMethod;
-use crate::repair::{LENGTHS, Repair};
+use crate::repair::{Act, LENGTHS, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "extend-crimp-sleeve",
     title: "Extend, crimp sleeve",
     mends: &LENGTHS,
+    act: Act::Extend,
     least_minutes: 8,
     intrusiveness: 1,
     for_circuit: false,

@@ -3,13 +3,14 @@
 use super::extend;
 use crate::facts::JoiningMethod;
 use crate::quantity::Length;
-use crate::repair::{LENGTHS, Repair};
+use crate::repair::{Act, LENGTHS, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "extend-in-line-lever",
     title: "Extend, in-line lever connector",
     mends: &LENGTHS,
+    act: Act::Extend,
     least_minutes: 6,
     intrusiveness: 1,
     for_circuit: false,

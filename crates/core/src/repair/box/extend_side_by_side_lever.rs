@@ -2,13 +2,14 @@
 
 use super::extend;
 use crate::facts::JoiningMethod;
-use crate::repair::{LENGTHS, Repair};
+use crate::repair::{Act, LENGTHS, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "extend-side-by-side-lever",
     title: "Extend, side-by-side lever connector",
     mends: &LENGTHS,
+    act: Act::Extend,
     least_minutes: 6,
     intrusiveness: 1,
     for_circuit: false,

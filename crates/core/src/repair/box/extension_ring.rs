@@ -2,7 +2,7 @@
 
 use crate::facts::{Added, AddedKind, BoxKind};
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::standard::box_volume::StandardBox;
 
 /// The repair.
@@ -10,6 +10,7 @@ pub const REPAIR: Repair = Repair {
     code: "extension-ring",
     title: "Extension ring",
     mends: &["box-fill", "device-depth", "box-setback"],
+    act: Act::ExtendBox,
     least_minutes: 10,
     intrusiveness: 1,
     for_circuit: false,
@@ -60,8 +61,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     for conductor in &mut after.conductors {
         conductor.reach = conductor.reach.map(|reach| reach - FORWARD);
     }
-    change.step(format!("Screw an extension ring on the box: the opening comes forward by {}.", FORWARD.say(units)));
-    change.step("Bond the ring with the box, and measure the reach again.");
+    change.step(
+        Act::ExtendBox,
+        format!("Screw an extension ring on the box: the opening comes forward by {}.", FORWARD.say(units)),
+    );
+    change.step(Act::BondMetal, "Bond the ring with the box.");
     change.bring((format!("extension-ring-{size:?}").to_lowercase(), format!("extension ring, {}", size.name())), 1);
     change.caution("A ring stands proud of a finished wall unless the box is sunk as deep.");
     Ok(change)

@@ -2,13 +2,14 @@
 
 use crate::facts::{BoxKind, Carries, HungKind, Observation};
 use crate::quantity::{Mass, Volume};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "fan-box",
     title: "Fan box on the structure",
     mends: &["fan-support", "luminaire-support"],
+    act: Act::SetBox,
     least_minutes: 40,
     intrusiveness: 3,
     for_circuit: false,
@@ -44,8 +45,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         hung.box_marked_mass = Some(MOST);
     }
     after.observe(Observation::BoxLoose, false);
-    change.step("Take the weight off first: a second person, or the hook of the bracket.");
-    change.step("Bolt a box marked for fans to a joist, an old-work bar or blocking: two bolts at least, three for a cast body.");
+    change.step(Act::TakeOut, "Take the weight off first: a second person, or the hook of the bracket.");
+    change.step(Act::SetBox, "Bolt a box marked for fans to a joist, an old-work bar or blocking: two bolts at least, three for a cast body.");
     change.bring(("fan-box-marked-70-lb", "fan box, marked 70 lb"), 1);
     change.bring(("old-work-bar-or-blocking-with-bolts", "old-work bar or blocking, with bolts"), 1);
     change.caution("A fan is never hung from the plaster, nor from the ears of a plain box.");

@@ -2,13 +2,14 @@
 
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{Observation, Plate};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "fit-cover",
     title: "Fit a cover or plate",
     mends: &["cover-present", "plate-intact", "yoke-grounded"],
+    act: Act::Cover,
     least_minutes: 3,
     intrusiveness: 0,
     for_circuit: false,
@@ -20,14 +21,14 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.observe(Observation::CoverMissing, false);
     change.after.observe(Observation::PlateCracked, false);
     change.after.observe(Observation::PlateGapped, false);
-    change.step("Fit a cover or plate that spans the opening; snug, not drawn up: a plate pulled on to a sunk box cracks again.");
+    change.step(Act::Cover, "Fit a cover or plate that spans the opening; snug, not drawn up: a plate pulled on to a sunk box cracks again.");
     // Nothing grounds the yoke: plate and screws are of plastic. NEC 404.9(B), exception 1, from memory, sure.
     let contents = diagnosis.situation.contents;
     let switch = contents.devices.iter().any(|device| device.kind.is_switch_only());
     if switch && Evidence::of(contents).ground(contents) == Ground::Absent && contents.plate != Some(Plate::Nonmetallic)
     {
         change.after.plate = Some(Plate::Nonmetallic);
-        change.step("No ground is in this box: the plate and its screws are of plastic.");
+        change.step(Act::Cover, "No ground is in this box: the plate and its screws are of plastic.");
         change.bring(("plastic-plate-with-plastic-screws", "plastic plate with plastic screws"), 1);
     } else {
         change.bring(("plate-or-cover", "plate or cover"), 1);

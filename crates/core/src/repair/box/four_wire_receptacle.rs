@@ -2,13 +2,14 @@
 
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{Device, RangeWires};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "four-wire-receptacle",
     title: "Replace by a four-wire receptacle",
     mends: &["ground-present"],
+    act: Act::NewDevice,
     least_minutes: 20,
     intrusiveness: 1,
     for_circuit: false,
@@ -35,9 +36,12 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.bring((format!("four-wire-receptacle{size}"), receptacle), 1);
         change.bring((format!("four-wire-cord{size}"), format!("four-wire {amperes}cord for the appliance")), 1);
     }
-    change.step("Replace the receptacle by a four-wire one of the same rating: the ground on green, the neutral on its own terminal.");
-    change.step("At the appliance fit a four-wire cord and take off the strap or link from the neutral to the frame.");
-    change.step("Before plugging in, read the neutral blade of the cord to the frame: open.");
+    change.step(Act::NewDevice, "Replace the receptacle by a four-wire one of the same rating: the ground on green, the neutral on its own terminal.");
+    change.step(
+        Act::NewDevice,
+        "At the appliance fit a four-wire cord and take off the strap or link from the neutral to the frame.",
+    );
+    change.step(Act::Read, "Before plugging in, read the neutral blade of the cord to the frame: open.");
     change.caution("With the strap left on, the neutral current also flows in the ground and on every frame.");
     Ok(change)
 }
@@ -56,7 +60,7 @@ mod tests {
         contents.devices[0].range_wires = Some(RangeWires::Three);
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
-        assert!(proposal.steps.iter().any(|step| step.contains("strap")), "{:?}", proposal.steps);
+        assert!(proposal.steps.iter().any(|step| step.words.contains("strap")), "{:?}", proposal.steps);
         contents.conductors.truncate(2);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
     }

@@ -2,13 +2,14 @@
 
 use crate::facts::{ConductorCondition, ConductorEnd};
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "fresh-end",
     title: "Cut the damaged end off",
     mends: &["conductor-damage"],
+    act: Act::FreshEnd,
     least_minutes: 4,
     intrusiveness: 1,
     for_circuit: false,
@@ -29,7 +30,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(vec![format!("{} is not only nicked: refer it", conductor.label())]);
     }
     let mut change = diagnosis.change(4);
-    let mut steps = Vec::new();
+    let mut cuts = Vec::new();
     for conductor in &mut change.after.conductors {
         if conductor.condition != Some(ConductorCondition::Nicked) && conductor.end != ConductorEnd::Nicked {
             continue;
@@ -62,16 +63,18 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         conductor.damage_at = None;
         conductor.end = ConductorEnd::Straight;
         conductor.condition = Some(ConductorCondition::Sound);
-        steps.push(format!(
+        cuts.push(format!(
             "Cut {} off the {} conductor, past the nick, and strip it fresh.",
             cut.say(units),
             conductor.label()
         ));
     }
-    if steps.is_empty() {
+    if cuts.is_empty() {
         return Err(vec!["no conductor is noted as nicked".to_owned()]);
     }
-    change.steps = steps;
+    for cut in cuts {
+        change.step(Act::FreshEnd, cut);
+    }
     Ok(change)
 }
 

@@ -3,7 +3,7 @@
 use super::replacement::with_arc_fault;
 use crate::electrical::{Evidence, Ground};
 use crate::facts::DeviceKind;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::standard::Location;
 
 /// The repair.
@@ -21,6 +21,7 @@ pub const REPAIR: Repair = Repair {
         "wiring-fault",
         "afci-required",
     ],
+    act: Act::NewDevice,
     least_minutes: 15,
     intrusiveness: 1,
     for_circuit: false,
@@ -71,10 +72,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         (false, false) => "gfci-receptacle-tr",
     };
     change.bring((format!("{code}-{amperes}"), format!("{kind}, {marks}, {amperes} A")), count);
-    change.step("Land feed on line, what goes on downstream on load; press test, then reset.");
+    change.step(Act::NewDevice, "Put the GFCI receptacle in the place of the one that comes out.");
+    change.step(Act::Land, "Land the feed on line, what goes on downstream on load.");
     if !grounded {
-        change.step("Mark it: no equipment ground. No ground runs on from it.");
-        change.step("Mark each three-slot outlet on its load: GFCI protected, no equipment ground.");
+        change.step(Act::Label, "Mark it: no equipment ground.");
+        change.step(Act::Label, "Mark each three-slot outlet on its load: GFCI protected, no equipment ground.");
         change.bring(("mark-no-equipment-ground", "mark, no equipment ground"), count);
     }
     change.caution("It is deeper than what comes out: check that it goes home without force.");
@@ -110,7 +112,7 @@ mod tests {
         (contents.supply.gfci, contents.supply.afci) = (Some(false), Some(false));
         contents.location = Some(Location::Bedroom);
         let proposal = repaired(REPAIR.code, &contents);
-        assert!(proposal.steps.iter().any(|step| step.contains("outlet on its load")), "{:?}", proposal.steps);
+        assert!(proposal.steps.iter().any(|step| step.words.contains("outlet on its load")), "{:?}", proposal.steps);
         assert!(proposal.materials[0].what.starts_with("GFCI and AFCI"), "{:?}", proposal.materials);
     }
 }

@@ -2,13 +2,14 @@
 
 use super::ground_pigtail::{self, by_metal};
 use crate::facts::{Construction, Observation};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "ground-device",
     title: "Ground the device with a pigtail",
     mends: &["yoke-grounded"],
+    act: Act::Splice,
     least_minutes: 4,
     intrusiveness: 1,
     for_circuit: false,
@@ -24,10 +25,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.bring(("grounding-screw-10-32", "grounding screw 10-32"), 1);
         let words = format!("pigtail, 12 AWG green, {}", length.say(diagnosis.situation.basis.units));
         change.bring((format!("pigtail-12-green-{}", length.nm()), words), devices);
-        change.step("Run a jumper from a green screw in the metal box, which the raceway grounds, to the green screw of each device.");
+        change.step(Act::Splice, "Run a jumper from a green screw in the metal box, which the raceway grounds, for the green screw of each device.");
     } else {
         ground_pigtail::join(diagnosis, &mut change, devices)?;
-        change.step("Join a ground pigtail to the grounds of the box and land it on the green screw of each device.");
+        change
+            .step(Act::Splice, "Join a ground pigtail to the grounds of the box, for the green screw of each device.");
     }
     change.after.observe(Observation::YokeUngrounded, false);
     Ok(change)

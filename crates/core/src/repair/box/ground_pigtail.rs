@@ -15,10 +15,7 @@ pub fn join(diagnosis: &Diagnosis, change: &mut Change, count: u32) -> Result<()
         return Err(vec!["no ground is in the box to join a pigtail to".to_owned()]);
     };
     let minimum = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum;
-    let length = minimum.say(diagnosis.situation.basis.units);
-    let (gauge, colour) = (ground.gauge, ground.colour.name());
-    let code = format!("pigtail-{}-{colour}-{}", gauge.size(), minimum.nm());
-    change.bring((code, format!("pigtail, {gauge} {colour}, {length}")), count);
+    change.pigtails_for(ground, ground.colour, minimum.figure(diagnosis.situation.basis.units), count);
     change.bring(("connector-for-grounds", "connector for grounds"), 1);
     add_to_splice(&mut change.after, ground, u8::try_from(count).unwrap_or(u8::MAX));
     Ok(())

@@ -2,13 +2,14 @@
 
 use super::connector::choose;
 use crate::facts::{Conductor, JoiningMethod, Observation};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "join-grounds",
     title: "Join the grounds",
     mends: &["grounds-joined"],
+    act: Act::Splice,
     least_minutes: 6,
     intrusiveness: 1,
     for_circuit: false,
@@ -35,8 +36,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     change.after.observe(Observation::GroundsApart, false);
     change.after.observe(Observation::GroundThroughDevice, false);
-    change.step("Join the grounds of all cables in one connector, with a pigtail to each device and to a metal box.");
-    change.step("Pull each ground; take the device off and check that the rest stays joined.");
+    change.step(
+        Act::Splice,
+        "Join the grounds of all cables in one connector, with a pigtail to each device and to a metal box.",
+    );
+    change.step(Act::Splice, "Pull each ground: with the device away the rest stays joined.");
     change.bring((connector.code, connector.name), 1);
     change.body_volume = connector.body;
     Ok(change)

@@ -1,13 +1,14 @@
 //! `junction-box`: where no slack is to be had, the cable is cut back to an accessible box and a fresh piece comes in.
 
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "junction-box",
     title: "Junction box upstream and a fresh cable",
     mends: &["free-conductor-length", "free-conductor-reach"],
+    act: Act::BringCable,
     least_minutes: 45,
     intrusiveness: 4,
     for_circuit: false,
@@ -19,6 +20,7 @@ const FRESH: Length = Length::inches(8);
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let units = diagnosis.situation.basis.units;
+    diagnosis.measure_first(REPAIR.mends)?;
     let mut change = diagnosis.change(45);
     let mut reasons = Vec::new();
     let mut done = Vec::new();
@@ -46,11 +48,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(reasons);
     }
     for name in &done {
-        change.step(format!(
-            "Cut {name} where it can be reached, set an accessible junction box there, and join a fresh piece."
+        change.step(Act::BringCable, format!(
+            "Cut {name} where it can be reached, set an accessible junction box there, join a fresh piece, and fit a blank cover that stays in sight."
         ));
     }
-    change.step(format!("Leave {} free at this box, and a blank cover in sight on the other.", FRESH.say(units)));
+    change.step(Act::BringCable, format!("Bring the fresh piece in with {} free at this box.", FRESH.say(units)));
     let count = u32::try_from(done.len()).unwrap_or(1);
     change.bring(("junction-box-with-blank-cover", "junction box with blank cover"), count);
     change.bring(

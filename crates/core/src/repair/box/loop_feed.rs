@@ -1,13 +1,14 @@
 //! `loop-feed`: a splice and its pigtails go, the feed runs from terminal to terminal.
 
 use crate::facts::Role;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "loop-feed",
     title: "Loop the feed from device to device",
     mends: &["box-fill"],
+    act: Act::Splice,
     least_minutes: 12,
     intrusiveness: 1,
     for_circuit: false,
@@ -36,7 +37,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     for conductor in change.after.conductors.iter_mut().filter(|c| c.joined.as_deref() == Some(letter.as_str())) {
         conductor.joined = None;
     }
-    change.step("Take the connector and its pigtails out; land the feed on the first device and loop it on, unbroken, to the next.");
+    change.step(Act::Splice, "Take the connector and its pigtails out; the feed goes to the first device and loops on, unbroken, to the next.");
     change.caution("Where the devices share a neutral with another circuit, the neutral is never looped.");
     Ok(change)
 }

@@ -2,13 +2,14 @@
 
 use crate::facts::{Colour, Role};
 use crate::quantity::Gauge;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "mark-conductor",
     title: "Mark the conductor",
     mends: &["conductor-reidentified", "neutral-identification"],
+    act: Act::MarkConductor,
     least_minutes: 2,
     intrusiveness: 0,
     for_circuit: false,
@@ -39,7 +40,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             reasons
         });
     }
-    change.step(format!("Mark {} all round at each end and wherever it shows.", marked.join(" and ")));
+    change.step(
+        Act::MarkConductor,
+        format!("Mark {} all round at each end and wherever it shows.", marked.join(" and ")),
+    );
     change.bring(("marking-tape-permanent", "marking tape, permanent"), 1);
     Ok(change)
 }
@@ -48,6 +52,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 /// at both ends. Says of which white conductor the other is not known.
 fn exchange_in_loops(change: &mut Change) -> Vec<String> {
     let mut reasons = Vec::new();
+    let mut exchanged = Vec::new();
     let conductors = &mut change.after.conductors;
     let is_white = |colour| matches!(colour, Colour::White | Colour::Grey);
     let wrong: Vec<usize> = (0..conductors.len())
@@ -66,13 +71,17 @@ fn exchange_in_loops(change: &mut Change) -> Vec<String> {
             continue;
         };
         (conductors[white].role, conductors[feed].role) = (Role::Ungrounded, Role::SwitchedLeg);
-        let step = format!(
+        exchanged.push(format!(
             "At both ends of the switch loop exchange {} and {}: white brings the feed, the other goes back to the lamp.",
             conductors[white].label(),
             conductors[feed].label()
-        );
-        change.steps.push(step);
+        ));
+    }
+    if !exchanged.is_empty() {
         change.minutes = 20;
+    }
+    for words in exchanged {
+        change.step(Act::Land, words);
     }
     reasons
 }
@@ -103,7 +112,11 @@ mod tests {
         contents.conductors[1].role = Role::SwitchedLeg;
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
-        assert!(proposal.steps[0].starts_with("At both ends"), "{:?}", proposal.steps);
+        assert!(
+            proposal.steps.iter().any(|step| step.act == Act::Land && step.words.starts_with("At both ends")),
+            "{:?}",
+            proposal.steps
+        );
         contents.conductors.remove(0);
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Rejected);
     }

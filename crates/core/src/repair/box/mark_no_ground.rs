@@ -2,13 +2,14 @@
 
 use crate::electrical::Evidence;
 use crate::facts::DeviceKind;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "mark-no-ground",
     title: "Mark it: GFCI protected, no equipment ground",
     mends: &["receptacle-replacement", "ground-present", "wiring-fault"],
+    act: Act::Label,
     least_minutes: 1,
     intrusiveness: 0,
     for_circuit: false,
@@ -32,7 +33,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if count == 0 {
         return Err(vec!["nothing here is known to be GFCI-protected; a mark alone protects nobody".to_owned()]);
     }
-    change.step("Put both marks where they show with the plate on.");
+    change.step(Act::Label, "Put both marks where they show with the plate on.");
     change.bring(("mark-gfci-protected-no-equipment-ground", "mark, GFCI protected, no equipment ground"), count);
     Ok(change)
 }

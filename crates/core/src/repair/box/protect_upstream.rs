@@ -1,13 +1,14 @@
 //! `protect-upstream`: protection in the panel, for the whole circuit.
 
 use crate::facts::{Halves, Role};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "protect-upstream",
     title: "GFCI or AFCI breaker",
     mends: &["gfci-required", "afci-required"],
+    act: Act::AtPanel,
     least_minutes: 15,
     intrusiveness: 2,
     for_circuit: true,
@@ -36,16 +37,18 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.bring((code, format!("{poles}{kind}{amperes}, listed for the panel")), 1);
     if shared {
         change.step(
+            Act::AtPanel,
             "Two hots share a neutral here: one two-pole breaker takes both; a single-pole one would trip at once.",
         );
     }
     if afci {
         change.step(
-            "In place of the breaker an AFCI receptacle at the first outlet serves what follows it, where the run to it is in metal, \
+            Act::AtPanel, "In place of the breaker an AFCI receptacle at the first outlet serves what follows it, where the run to it is in metal, \
              or as short as the edition allows.",
         );
     }
-    change.step("Have the breaker of this circuit replaced; press its test button, then see that this outlet is dead.");
+    change.step(Act::AtPanel, "Have the breaker of this circuit replaced.");
+    change.step(Act::Read, "Press the test button of the breaker: this outlet goes dead. Reset it.");
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
     Ok(change)
 }

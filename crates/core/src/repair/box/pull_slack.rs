@@ -1,13 +1,14 @@
 //! `pull-slack`: what the cable gives when it is pulled gently.
 
-use crate::quantity::{Length, Volume};
-use crate::repair::{Change, Diagnosis, LENGTHS, Repair};
+use crate::quantity::Length;
+use crate::repair::{Act, Change, Diagnosis, LENGTHS, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "pull-slack",
     title: "Pull slack from the cable",
     mends: &LENGTHS,
+    act: Act::PullSlack,
     least_minutes: 5,
     intrusiveness: 1,
     for_circuit: false,
@@ -17,40 +18,36 @@ pub const REPAIR: Repair = Repair {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let situation = &diagnosis.situation;
     let mut reasons: Vec<String> = Vec::new();
-    let mut after = situation.contents.clone();
-    let mut steps = Vec::new();
+    let mut change = diagnosis.change(5);
     for (cable, name) in diagnosis.short_cables().map_err(|reason| vec![reason])? {
         let id = cable.id;
         match cable.slack {
             _ if cable.fixed_close => reasons.push(format!("{name} is fixed close by: it gives nothing")),
-            None => reasons.push(format!("{name}: slack not measured; pull gently and type what comes")),
+            None => reasons.push(format!("{name}: slack not measured; it is tried first, and typed when it comes")),
             Some(slack) if slack == Length::ZERO => reasons.push(format!("{name} gave nothing when it was pulled")),
             Some(slack) => {
                 let amount = slack.figure(situation.basis.units).text;
-                steps.push(format!("Ease {amount} of slack into the box from {name}, sheath and all, and fix it."));
-                for conductor in after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
+                change.step(
+                    Act::PullSlack,
+                    format!("Ease {amount} of slack into the box from {name}, sheath and all, and fix it."),
+                );
+                for conductor in change.after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
                     conductor.free_length = conductor.free_length.map(|length| length + slack);
                     conductor.reach = conductor.reach.map(|reach| reach + slack);
                 }
-                for cable in after.cables.iter_mut().filter(|cable| cable.id == id) {
+                for cable in change.after.cables.iter_mut().filter(|cable| cable.id == id) {
                     cable.slack = Some(Length::ZERO);
                 }
             }
         }
     }
-    if steps.is_empty() {
+    if change.steps.is_empty() {
         return Err(reasons);
     }
-    steps.push("Trim the sheath back to where it ended before, leaving the same length of it inside.".to_owned());
-    Ok(Change {
-        after,
-        steps,
-        cautions: vec!["Do not pull against a staple: it tears the sheath where nobody sees it."],
-        minutes: 5,
-        pigtails: Vec::new(),
-        materials: Vec::new(),
-        body_volume: Volume::ZERO,
-    })
+    change
+        .step(Act::StripCable, "Trim the sheath back to where it ended before, leaving the same length of it inside.");
+    change.caution("Do not pull against a staple: it tears the sheath where nobody sees it.");
+    Ok(change)
 }
 
 #[cfg(test)]

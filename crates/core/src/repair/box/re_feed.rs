@@ -3,7 +3,7 @@
 use crate::electrical::{Evidence, HalfEvidence};
 use crate::facts::{BoxContents, Cable, CableGoes, Colour, Conductor, ConductorCondition, DeviceKind, Role};
 use crate::quantity::{Gauge, Length};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::standard::WiringMethod;
 
 /// The repair.
@@ -27,6 +27,7 @@ pub const REPAIR: Repair = Repair {
         "conductor-reidentified",
         "afci-required",
     ],
+    act: Act::BringCable,
     least_minutes: 180,
     intrusiveness: 5,
     for_circuit: false,
@@ -56,12 +57,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
                 .to_owned(),
         ]);
     }
+    diagnosis.measure_first(REPAIR.mends)?;
     let mut change = diagnosis.change(180);
     // New cable is new work: AFCI where more than 6 ft are added. NEC 210.12(D), (E) in 2023, from memory; may be off.
     if diagnosis.breaks("afci-required") {
         change.after.protect(false, true);
         change.bring(("afci-breaker-listed-for-the-panel", "AFCI breaker, listed for the panel"), 1);
-        change.step("Have the breaker replaced by an AFCI: more than 6 ft of new cable are new work.");
+        change.step(Act::AtPanel, "Have the breaker replaced by an AFCI: more than 6 ft of new cable are new work.");
     }
     let after = &mut change.after;
     let cable = after.free_cable();
@@ -99,7 +101,14 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             ..Conductor::new(number, Some(cable), gauge, colour, role)
         });
     }
-    change.step("A licensed electrician brings a new cable with neutral and ground to this box.");
+    if diagnosis.breaks("switch-neutral") && contents.wall_finish.is_none() {
+        change.step(
+            Act::FindOut,
+            "Find out first whether a neutral is asked for here: not where the wall is open, where a raceway lets one be drawn in, or \
+             where another switch with a neutral sees the whole area.",
+        );
+    }
+    way(gauge, contents, &mut change);
     let count = if switches { 3 } else { 2 };
     change.bring(
         (
@@ -108,8 +117,44 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         ),
         1,
     );
+    change.bring(("cable-staple", "cable staples, a box of them"), 1);
+    change.bring(("steel-plate-1-16-in", "steel plate, 1/16 in, for each stud drilled near its edge"), 2);
     change.caution("New branch wiring is referred work; a permit may be needed.");
     Ok(change)
+}
+
+/// How the new cable goes: its length, its way, its support, its protection, and what becomes of the old one.
+///
+/// # Source
+/// NEC 300.4(A), 334.30, 300.15, from memory, sure; CEC 12-516, 12-510, from memory, check first.
+fn way(gauge: Gauge, contents: &BoxContents, change: &mut Change) {
+    change.step(
+        Act::BringCable,
+        format!(
+            "A licensed electrician brings a new {} AWG cable with neutral and ground, from the panel or from a box upstream on the same \
+             circuit. Its length: the way by tape, up, along and down, with 12 in for each end.",
+            gauge.size()
+        ),
+    );
+    change.step(
+        Act::BringCable,
+        "Bore studs 1 1/4 in or more from their edge, or put a steel plate over the hole; where it is fished into a finished wall it \
+         hangs free.",
+    );
+    change.step(
+        Act::BringCable,
+        "Support it within 12 in of each box, 8 in of one without a clamp, and every 4 1/2 ft; no bend tighter than five times its width.",
+    );
+    if contents.cables.len() > 1 {
+        change.step(
+            Act::BringCable,
+            "What goes on downstream is spliced to the new feed in this box; check its fill with it.",
+        );
+    }
+    change.step(
+        Act::BringCable,
+        "Take the old feed out at both ends, or cap and label it in a box that stays within reach: no live end is left in the wall.",
+    );
 }
 
 /// The cable that the new one takes the place of: the only one, or the one that is noted as the feed.

@@ -2,7 +2,7 @@
 
 use super::connector::choose;
 use crate::facts::{Conductor, JoiningMethod};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::rules::Verdict;
 use crate::standard::Material;
 
@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     code: "remake-splice",
     title: "Make the splice again",
     mends: &["splice-connector", "dissimilar-metals"],
+    act: Act::Splice,
     least_minutes: 6,
     intrusiveness: 1,
     for_circuit: false,
@@ -60,7 +61,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(if reasons.is_empty() { vec!["no splice here fails".to_owned()] } else { reasons });
     }
     change.minutes = 4 + 2 * u32::try_from(names.len()).unwrap_or(1);
-    change.step("Cut the old splice off, strip fresh, set the connector, and pull each conductor: nothing may move.");
+    change.step(
+        Act::Splice,
+        "Cut the old splice off, strip fresh, set the connector, and pull each conductor: nothing may move.",
+    );
     change.caution("Tape does not hold a splice, and on a connector it only hides a bad one.");
     for name in names {
         change.bring(name, 1);

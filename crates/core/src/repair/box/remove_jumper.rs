@@ -2,13 +2,14 @@
 
 use crate::electrical::{Evidence, HalfEvidence, WiringState};
 use crate::facts::Observation;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "remove-jumper",
     title: "Remove the neutral-to-ground jumper",
     mends: &["ground-not-bootleg"],
+    act: Act::TakeOut,
     least_minutes: 4,
     intrusiveness: 1,
     for_circuit: false,
@@ -27,7 +28,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if change.after.grounds().next().is_none() {
         change.after.read_open_ground();
     }
-    change.step("Take the jumper from neutral to ground off; land the neutral alone.");
+    change.step(Act::TakeOut, "Take the jumper from neutral to ground off; land the neutral alone.");
     change.caution(
         "Without the jumper a receptacle with no ground reads open ground: that is the truth, and a repair of its own.",
     );

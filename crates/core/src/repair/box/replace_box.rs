@@ -1,8 +1,9 @@
 //! `replace-box`: the old box comes out and one with wings and clamps goes in.
 
-use crate::facts::{BoxContents, BoxKind, Construction, Fittings, Observation, Seat, Stand, WallFinish};
+use crate::electrical::{Evidence, Ground};
+use crate::facts::{BoxContents, BoxHold, BoxKind, Construction, Fittings, Observation, Seat, Stand, WallFinish};
 use crate::quantity::{Length, Volume};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::rules::fill;
 use crate::standard::Location;
 
@@ -29,6 +30,7 @@ pub const REPAIR: Repair = Repair {
     code: "replace-box",
     title: "Replace the box by a clamping old-work box",
     mends: NEW_BOX_MENDS,
+    act: Act::SetBox,
     least_minutes: 25,
     intrusiveness: 3,
     for_circuit: false,
@@ -62,6 +64,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         }
         _ => return reason("old-work boxes are made for devices"),
     }
+    diagnosis.measure_first(REPAIR.mends)?;
     let mut change = diagnosis.change(25);
     let (volume, depth) = set_new_box(diagnosis, &mut change.after)?;
     describe(diagnosis, &mut change, volume, depth);
@@ -86,7 +89,9 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
             "an old-work box is for dry walls: a box listed for wet locations is wanted outdoors".to_owned(),
         ]);
     }
-    if after.construction == Some(Construction::Metal) && diagnosis.breaks("ground-present") {
+    let no_ground = matches!(Evidence::of(after).ground(after), Ground::Absent | Ground::Suspect);
+    let bare_of_it = diagnosis.breaks("ground-present") || no_ground && diagnosis.breaks("metal-box-bonded");
+    if after.construction == Some(Construction::Metal) && bare_of_it {
         return Err(vec![
             "a plastic box does not bring the ground that is missing: bring one, or protect by a GFCI".to_owned(),
         ]);
@@ -117,8 +122,13 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
     after.marked_volume = Some(volume);
     after.depth = Some(depth);
     after.wall_finish = after.finish_to_be();
-    after.stand =
-        Stand { set_back: Some(Length::ZERO), gap: Some(Length::ZERO), far_side: Some(true), ..Stand::default() };
+    after.stand = Stand {
+        set_back: Some(Length::ZERO),
+        gap: Some(Length::ZERO),
+        far_side: Some(true),
+        held_by: Some(BoxHold::Wings),
+        ..Stand::default()
+    };
     for cable in &mut after.cables {
         // The conductors keep their length from the sheath; the opening is now farther from it, or nearer.
         let end = depth.less(SHEATH);
@@ -157,7 +167,7 @@ pub(super) fn fire_rating(diagnosis: &Diagnosis, change: &mut Change) {
     match contents.stand.fire_rated {
         Some(true) => {
             change.step(
-                "In this fire-rated wall take a box listed for its rating, of 16 in² at most; keep it 24 in from any box on the other \
+                Act::SetBox, "In this fire-rated wall take a box listed for its rating, of 16 in² at most; keep it 24 in from any box on the other \
                  side, or put a listed putty pad round it.",
             );
             change.bring(("putty-pad-listed-for-the-wall", "putty pad, listed for the wall"), 1);
@@ -175,12 +185,14 @@ pub(super) fn fire_rating(diagnosis: &Diagnosis, change: &mut Change) {
 pub(super) fn describe(diagnosis: &Diagnosis, change: &mut Change, volume: Volume, depth: Length) {
     let units = diagnosis.situation.basis.units;
     let gangs = diagnosis.situation.contents.gang_count();
-    change.step("Note every conductor as it lands, then take the device off and the old box out.");
-    change.step(format!(
-        "Bring the cables in with {} of sheath inside, clamp them, set the box and draw its wings up.",
-        SHEATH.say(units)
-    ));
-    change.step("Measure every conductor again: the sheath ends at another depth now.");
+    change.step(Act::SetBox, "Take the old box out.");
+    change.step(
+        Act::SetBox,
+        format!(
+            "Bring the cables in with {} of sheath inside, clamp them, set the box and draw its wings up.",
+            SHEATH.say(units)
+        ),
+    );
     let words = format!("old-work box, {gangs} gang, {} or more, {} deep", volume.print(units), depth.say(units));
     change.bring((format!("old-work-box-{gangs}-{}-{}", volume.nl(), depth.nm()), words), 1);
 }
@@ -241,7 +253,7 @@ mod tests {
         let mut contents = overfilled(112);
         contents.stand.fire_rated = Some(true);
         let proposal = repaired(REPAIR.code, &contents);
-        assert!(proposal.steps.iter().any(|step| step.contains("24 in from any box")), "{:?}", proposal.steps);
+        assert!(proposal.steps.iter().any(|step| step.words.contains("24 in from any box")), "{:?}", proposal.steps);
         (contents.stand.fire_rated, contents.location) = (None, Some(Location::Garage));
         let proposal = repaired(REPAIR.code, &contents);
         assert!(proposal.cautions.iter().any(|caution| caution.contains("fire-rated")), "{:?}", proposal.cautions);

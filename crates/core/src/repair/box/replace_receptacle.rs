@@ -3,7 +3,7 @@
 use super::replacement::{needs_no_gfci, with_arc_fault};
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{Device, DeviceKind, Observation};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 use crate::standard::{Location, ampacity};
 
 /// The repair.
@@ -11,6 +11,7 @@ pub const REPAIR: Repair = Repair {
     code: "replace-receptacle",
     title: "Replace the receptacle",
     mends: &["tamper-resistant", "weather-resistant", "device-rating", "split-receptacle", "afci-required"],
+    act: Act::NewDevice,
     least_minutes: 10,
     intrusiveness: 1,
     for_circuit: false,
@@ -83,9 +84,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     if contents.devices.iter().any(|device| device.split) {
         change.after.observe(Observation::TabWrong, false);
-        change.step("Break the hot tab before the new receptacle goes in, as on the one that came out.");
+        change
+            .step(Act::NewDevice, "Break the hot tab before the new receptacle goes in, as on the one that came out.");
     }
-    change.step("Note each conductor as it lands, then move them over one at a time.");
+    change.step(Act::NewDevice, "Note each conductor as it lands, then move them over one at a time.");
     for what in brought {
         change.bring(what, 1);
     }

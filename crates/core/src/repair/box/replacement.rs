@@ -1,6 +1,6 @@
 //! A device that is put in the place of another is new work: what is asked of new work comes with it.
 
-use crate::repair::{Change, Diagnosis};
+use crate::repair::{Act, Change, Diagnosis};
 use crate::rules::Verdict;
 
 /// Why a receptacle without GFCI protection may not be put in the place of another here.
@@ -31,7 +31,7 @@ pub fn with_arc_fault(diagnosis: &Diagnosis, change: &mut Change) -> bool {
     };
     for (rule, what) in [("gfci-required", "GFCI"), ("afci-required", "AFCI")] {
         if not_measured(rule) {
-            change.step(format!(
+            change.step(Act::FindOut, format!(
                 "Before it goes in find out whether {what} protection is asked for here, and is there: what is put in anew has it."
             ));
         }

@@ -2,13 +2,14 @@
 
 use crate::facts::{Observation, UsedEnds};
 use crate::quantity::Length;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "reterminate",
     title: "Cut fresh and land again",
     mends: &["exposed-copper", "terminal-spring", "strands-astray", "terminal-one-conductor"],
+    act: Act::FreshEnd,
     least_minutes: 8,
     intrusiveness: 1,
     for_circuit: false,
@@ -43,18 +44,23 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.after.observe(what, false);
     }
     if cut > Length::ZERO {
-        change.step(format!(
-            "Cut {} off each end and strip it fresh: 1/2 in for a clamp, 5/8 to 3/4 in for a hook.",
-            cut.say(units)
-        ));
+        change.step(
+            Act::FreshEnd,
+            format!(
+                "Cut {} off each end and strip it fresh: 1/2 in for a clamp, 5/8 to 3/4 in for a hook.",
+                cut.say(units)
+            ),
+        );
     }
-    change.step("Land one conductor on each terminal, copper up to the screw and no further, insulation outside.");
+    change.step(
+        Act::Land,
+        "Land one conductor on each terminal, copper up to the screw and no further, insulation outside; pull each.",
+    );
     if contents.observed(Observation::DoubledTerminal) == Some(true) {
-        change.step("Where two shared a screw, join them to a pigtail and land that.");
+        change.step(Act::Splice, "Where two shared a screw, join them to a pigtail, which is landed in their place.");
         change.bring(("pigtail-for-a-doubled-terminal", "pigtail for a doubled terminal"), 1);
         change.bring(("connector-3-conductors", "connector, 3 conductors"), 1);
     }
-    change.step("Tighten to the mark and pull each conductor.");
     Ok(change)
 }
 

@@ -2,13 +2,14 @@
 
 use super::connector::choose;
 use crate::facts::{BoxContents, CircuitId, Colour, Conductor, JoiningMethod, Landing, Role};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "separate-neutrals",
     title: "Separate the neutrals by circuit",
     mends: &["neutral-of-its-circuit"],
+    act: Act::Splice,
     least_minutes: 10,
     intrusiveness: 1,
     for_circuit: false,
@@ -33,6 +34,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         land_own(diagnosis, &mut change, device.id)?;
     }
     change.step(
+        Act::Read,
         "Switch one circuit on at a time; read each neutral to ground and run a load: no other circuit may carry it.",
     );
     change.caution(
@@ -94,7 +96,7 @@ fn part(diagnosis: &Diagnosis, change: &mut Change, letter: &str, joined: &[&Con
             }
         }
     }
-    change.step(format!(
+    change.step(Act::Splice, format!(
         "Undo splice {letter} and join the neutrals circuit by circuit, each with its own connector; cap one that stays alone \
          together with its hot."
     ));
@@ -143,7 +145,7 @@ fn land_own(diagnosis: &Diagnosis, change: &mut Change, device: u16) -> Result<(
     change.after.landings.retain(|known| *known != landing);
     change.after.landings.push(Landing { conductor: to_land, ..landing });
     let (own, other) = (own.label(), astray.label());
-    change.step(format!(
+    change.step(Act::Land, format!(
         "Take the {other} of the other circuit off the {} terminal and land the {own} that comes with the hot; cap or join the \
          other with its own circuit.",
         landing.terminal.name()
@@ -157,9 +159,7 @@ fn pigtail(diagnosis: &Diagnosis, change: &mut Change, own: &Conductor, letter: 
     let length = diagnosis.situation.basis.house_rules.shop.ground_pigtail_minimum;
     let mut made = Conductor::new(id, None, own.gauge, Colour::White, Role::Grounded);
     (made.pigtail, made.joined, made.free_length) = (true, Some(letter), Some(length));
-    let words = length.say(diagnosis.situation.basis.units);
-    let code = format!("pigtail-{}-white-{}", own.gauge.size(), length.nm());
-    change.bring((code, format!("pigtail, {} white, {words}", own.gauge)), 1);
+    change.pigtails_for(own, Colour::White, length.figure(diagnosis.situation.basis.units), 1);
     change.after.conductors.push(made);
     id
 }

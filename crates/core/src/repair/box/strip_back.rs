@@ -1,7 +1,7 @@
 //! `strip-back`: sheath that projects too far into the box is cut back, which frees conductor but adds no reach.
 
-use crate::quantity::{Length, Rounding, Volume};
-use crate::repair::{Change, Diagnosis, LENGTHS, Repair};
+use crate::quantity::{Length, Rounding};
+use crate::repair::{Act, Change, Diagnosis, LENGTHS, Repair};
 use crate::rules::sheath_inside;
 
 /// The repair.
@@ -9,6 +9,7 @@ pub const REPAIR: Repair = Repair {
     code: "strip-back",
     title: "Strip the sheath back",
     mends: &LENGTHS,
+    act: Act::StripCable,
     least_minutes: 5,
     intrusiveness: 0,
     for_circuit: false,
@@ -21,8 +22,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let say = |length: Length| length.print(units, Rounding::Nearest);
     let must_stay = situation.basis.house_rules.shop.sheath_must_stay;
     let mut reasons = Vec::new();
-    let mut steps = Vec::new();
-    let mut after = situation.contents.clone();
+    let mut change = diagnosis.change(5);
     for (cable, name) in diagnosis.short_cables().map_err(|reason| vec![reason])? {
         let id = cable.id;
         let Some(inside) = sheath_inside(situation.contents, cable) else {
@@ -35,27 +35,23 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             reasons.push(format!("{name} has {inside} of sheath inside; {stay} must stay, so none can go"));
             continue;
         }
-        steps.push(format!("Slit and cut back {} of sheath on {name}; leave {} inside.", say(amount), say(must_stay)));
-        for conductor in after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
+        change.step(
+            Act::StripCable,
+            format!("Slit and cut back {} of sheath on {name}; leave {} inside.", say(amount), say(must_stay)),
+        );
+        for conductor in change.after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
             conductor.free_length = conductor.free_length.map(|length| length + amount);
         }
-        for cable in after.cables.iter_mut().filter(|cable| cable.id == id) {
+        for cable in change.after.cables.iter_mut().filter(|cable| cable.id == id) {
             cable.sheath_end = cable.sheath_end.map(|end| end + amount);
             cable.sheath_inside = Some(must_stay);
         }
     }
-    if steps.is_empty() {
+    if change.steps.is_empty() {
         return Err(reasons);
     }
-    Ok(Change {
-        after,
-        steps,
-        cautions: vec!["Score the sheath, do not cut through it: a nicked conductor is a new fault."],
-        minutes: 5,
-        pigtails: Vec::new(),
-        materials: Vec::new(),
-        body_volume: Volume::ZERO,
-    })
+    change.caution("Score the sheath, do not cut through it: a nicked conductor is a new fault.");
+    Ok(change)
 }
 
 #[cfg(test)]

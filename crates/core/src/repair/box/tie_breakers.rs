@@ -1,12 +1,13 @@
 //! `tie-breakers`: a two-pole breaker or an identified handle tie for the circuits of a split yoke.
 
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "tie-breakers",
     title: "Make both circuits go off together",
     mends: &["split-receptacle"],
+    act: Act::AtPanel,
     least_minutes: 15,
     intrusiveness: 2,
     for_circuit: true,
@@ -35,13 +36,15 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         1,
     );
     change.step(
-        "Read hot to hot between the two circuits. 240 V: two legs. Next to nothing: both are on one leg, and a shared neutral \
+        Act::FindOut, "Read hot to hot between the two circuits. 240 V: two legs. Next to nothing: both are on one leg, and a shared neutral \
          carries the sum of both; one circuit is moved to the other leg first.",
     );
     change.step(
+        Act::AtPanel,
         "See that the two breakers sit side by side; where GFCI or AFCI is asked for, one two-pole breaker does it.",
     );
-    change.step("Have both circuits of the yoke put on one disconnect; then see that both halves go dead together.");
+    change.step(Act::AtPanel, "Have both circuits of the yoke put on one disconnect.");
+    change.step(Act::Read, "Switch the new disconnect off and on: both halves go dead together.");
     change.caution("Behind the dead front is work for qualified persons: the line side stays live with the main off.");
     Ok(change)
 }
@@ -61,6 +64,6 @@ mod tests {
         contents.devices[0].halves = Some(crate::facts::Halves::TwoCircuits);
         let proposal = repaired(REPAIR.code, &contents);
         assert_eq!(proposal.standing, Standing::Clears, "{:?}", proposal.reasons);
-        assert!(proposal.steps[0].contains("240 V"), "opposite legs first: {:?}", proposal.steps);
+        assert!(proposal.steps[0].words.contains("240 V"), "opposite legs first: {:?}", proposal.steps);
     }
 }

@@ -1,13 +1,14 @@
 //! `torque-terminals`: each terminal tightened to the torque marked on the device.
 
-use crate::facts::{BoxContents, DeviceKind, Observation};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::facts::Observation;
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "torque-terminals",
     title: "Tighten the terminals to their mark",
     mends: &["terminal-torque"],
+    act: Act::Torque,
     least_minutes: 4,
     intrusiveness: 1,
     for_circuit: false,
@@ -17,27 +18,16 @@ pub const REPAIR: Repair = Repair {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(4);
     change.after.observe(Observation::NotTorqued, false);
-    let count = terminals(diagnosis.situation.contents);
-    change.step(format!(
-        "Tighten each terminal to the mark on the device with a driver that shows the torque: {count} terminals, counted one \
-         by one."
-    ));
+    change.step(Act::Torque, "Take a driver that shows the torque, and set it to the mark on the device.");
     change.caution("Pull each conductor afterwards: none may turn.");
     Ok(change)
-}
-
-/// The terminals to tighten: three on a device with its supply only; five on a GFCI receptacle that feeds others on.
-/// Common practice, no source.
-fn terminals(contents: &BoxContents) -> usize {
-    let feeds_on = contents.cables.len() > 1;
-    let of = |kind| if kind == DeviceKind::GfciReceptacle && feeds_on { 5 } else { 3 };
-    contents.devices.iter().map(|device| of(device.kind)).sum()
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::testing::{box_with_device, mends_what_is_seen};
+    use crate::facts::{BoxContents, DeviceKind};
+    use crate::testing::{box_with_device, mends_what_is_seen, repaired};
 
     #[test]
     fn what_was_seen_is_mended() {
@@ -49,8 +39,12 @@ mod tests {
     fn three_terminals_with_supply_only_and_five_with_a_run_downstream() {
         // Check value of the trade, common practice, no source.
         let mut contents = box_with_device(DeviceKind::GfciReceptacle);
-        assert_eq!(terminals(&contents), 3);
+        contents.observe(Observation::NotTorqued, true);
+        let said = |contents: &BoxContents| {
+            repaired(REPAIR.code, contents).steps.into_iter().find(|step| step.words.starts_with("Tighten"))
+        };
+        assert!(said(&contents).is_some_and(|step| step.words.starts_with("Tighten 3 terminals")));
         contents.cables.push(crate::facts::Cable::new(2));
-        assert_eq!(terminals(&contents), 5);
+        assert!(said(&contents).is_some_and(|step| step.words.starts_with("Tighten 5 terminals")));
     }
 }

@@ -3,7 +3,7 @@
 use super::replacement::{needs_no_gfci, with_arc_fault};
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{DeviceKind, Observation};
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
@@ -17,6 +17,7 @@ pub const REPAIR: Repair = Repair {
         "tamper-resistant",
         "wiring-fault",
     ],
+    act: Act::NewDevice,
     least_minutes: 10,
     intrusiveness: 1,
     for_circuit: false,
@@ -54,13 +55,13 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         return Err(vec!["no receptacle here has a slot for a ground".to_owned()]);
     }
     if contents.observed(Observation::NeutralGroundJumper) != Some(false) {
-        change.step("Take off any jumper from neutral to the ground screw or the metal of the box.");
-        change.step("With the power off, read neutral to the metal of the box: open.");
+        change.step(Act::TakeOut, "Take off any jumper from neutral to the ground screw or the metal of the box.");
+        change.step(Act::TakeOut, "With the neutral off its screw, read it to the metal of the box: open.");
     }
     if contents.observed(Observation::NeutralGroundJumper) == Some(true) {
         change.after.observe(Observation::NeutralGroundJumper, false);
     }
-    change.step("Replace each three-slot receptacle by a two-slot one; polarity by the wide slot.");
+    change.step(Act::NewDevice, "Replace each three-slot receptacle by a two-slot one; polarity by the wide slot.");
     change.bring(("two-slot-receptacle", "two-slot receptacle"), count);
     Ok(change)
 }
@@ -79,7 +80,7 @@ mod tests {
         assert_eq!(repaired(REPAIR.code, &contents).standing, Standing::Clears);
         contents.observe(Observation::NeutralGroundJumper, true);
         let proposal = repaired(REPAIR.code, &contents);
-        assert!(proposal.steps.iter().any(|step| step.contains("jumper")), "{:?}", proposal.steps);
+        assert!(proposal.steps.iter().any(|step| step.words.contains("jumper")), "{:?}", proposal.steps);
         let after = proposal.after.expect("it is possible");
         assert_eq!(after.observed(Observation::NeutralGroundJumper), Some(false));
     }

@@ -1,13 +1,14 @@
 //! `weatherproof`: cover, gasket and drain as the place asks.
 
 use crate::facts::Observation;
-use crate::repair::{Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "weatherproof",
     title: "Make it fit for the wet",
     mends: &["wet-location", "in-use-cover"],
+    act: Act::Cover,
     least_minutes: 15,
     intrusiveness: 1,
     for_circuit: false,
@@ -20,6 +21,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.observe(Observation::WaterTrapped, false);
     change.after.observe(Observation::NoInUseCover, false);
     change.step(
+        Act::Cover,
         "Fit a cover for the place with its gasket bearing flat; seal top and sides, leave the bottom open to drain.",
     );
     change.bring(("in-use-cover-with-gasket", "in-use cover with gasket"), 1);

@@ -1,9 +1,10 @@
 //! The planner: from the box as measured, the cheapest sequence of repairs after which it breaks nothing any more.
 //!
-//! A search over states of the box, best first (A*). A state is left by every repair that can mend something open in it;
-//! the estimate of what is left to spend splits the least cost of a repair over the rules that it can mend, so that it
-//! is never too high and the first goal reached is the cheapest. A plan holds each repair once, and at most
-//! [`DEEPEST`] repairs; the search looks at [`MOST_STATES`] states at most and says so when that was not enough.
+//! A search over sets of repairs, best first (A*). A set is made on the box in the order of the work, so that a pigtail is
+//! measured from where the opening will be; it grows by every repair that can mend something open after it. The estimate
+//! of what is left to spend splits the least cost of a repair over the rules that it can mend. A plan holds each repair
+//! once, and at most [`DEEPEST`] repairs; the search looks at [`MOST_STATES`] sets at most and says so when that was not
+//! enough. What a person chose is in every set.
 
 mod search;
 #[cfg(test)]
@@ -15,7 +16,7 @@ use utoipa::ToSchema;
 
 use crate::facts::BoxContents;
 use crate::picture::Face;
-use crate::repair::{BeforeAfter, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, to_mend};
+use crate::repair::{BeforeAfter, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, WorkStep, to_mend};
 use crate::rules::{Fill, RuleResult, Situation, judge, stops};
 use crate::standard::Severity;
 
@@ -33,8 +34,6 @@ pub struct PlanStep {
     pub title: &'static str,
     /// The codes of the rules that it mends here.
     pub mends: Vec<&'static str>,
-    /// What is done, in order.
-    pub steps: Vec<String>,
     /// Short and specific to this repair.
     pub cautions: Vec<&'static str>,
     /// Minutes once the box is dead and open.
@@ -45,11 +44,45 @@ pub struct PlanStep {
     pub materials: Vec<MaterialLine>,
 }
 
+/// A repair planned for a rule.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct Choice {
+    /// The code of the rule.
+    pub rule: String,
+    /// The code of the repair.
+    pub repair: String,
+    /// The codes of further repairs that it asks for: what they mend is broken by it alone.
+    pub with: Vec<String>,
+}
+
+/// What taking repairs over plans: each at the rules that it mends; one that mends nothing of what was found goes with the
+/// first of the others.
+pub(crate) fn choices(steps: &[PlanStep]) -> Vec<Choice> {
+    let mut choices: Vec<Choice> = Vec::new();
+    for step in steps {
+        choices.extend(step.mends.iter().map(|rule| Choice {
+            rule: (*rule).to_owned(),
+            repair: step.repair.to_owned(),
+            with: Vec::new(),
+        }));
+    }
+    if let Some(first) = choices.first_mut() {
+        first.with = steps.iter().filter(|step| step.mends.is_empty()).map(|step| step.repair.to_owned()).collect();
+    }
+    choices
+}
+
 /// A sequence of repairs with its proof.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Plan {
-    /// The repairs, in order.
+    /// The repairs, in the order of the work.
     pub steps: Vec<PlanStep>,
+    /// What is done, step by step, from switching off to reading it again: the steps of all repairs merged.
+    pub sequence: Vec<WorkStep>,
+    /// What it rests on is known. Where it is not, the steps say what to find out first.
+    pub ready: bool,
+    /// What taking it over plans: for each rule the repair that mends it.
+    pub choices: Vec<Choice>,
     /// Minutes together.
     pub minutes: u32,
     /// Everything to bring.
@@ -106,6 +139,8 @@ pub struct PlanOutcome {
     pub rejected: Vec<Rejected>,
     /// What no repair here mends.
     pub cannot: Vec<Cannot>,
+    /// What was chosen and cannot be done here, and why.
+    pub refused: Vec<Rejected>,
     /// The search for this plan was stopped at its bound; a cheaper one, or one that mends more, may exist.
     pub bound_hit: bool,
     /// The job ends here for anyone but a licensed electrician: no plan is offered.
@@ -114,63 +149,63 @@ pub struct PlanOutcome {
 
 /// Plans for a box by every repair of the catalogue, mending what it breaks down to `scope`.
 pub fn plan_box(situation: &Situation, scope: Severity) -> PlanOutcome {
-    let repairs: Vec<&Repair> = REPAIRS.iter().collect();
-    plan_with(situation, &judge(situation), scope, &repairs)
+    plan_with(situation, &judge(situation), scope, &[])
 }
 
-/// As [`plan_box`], with what the rules say of the box already, and with some of the repairs only.
-pub fn plan_with(
-    situation: &Situation,
-    found: &[RuleResult],
-    scope: Severity,
-    repairs: &[&'static Repair],
-) -> PlanOutcome {
+/// As [`plan_box`], with what the rules say of the box already, and with the repairs that a person `chose`, by their codes.
+pub fn plan_with(situation: &Situation, found: &[RuleResult], scope: Severity, chose: &[&str]) -> PlanOutcome {
     let wanted = to_mend(found, scope);
-    if wanted.is_empty() {
+    if wanted.is_empty() && chose.is_empty() {
         return PlanOutcome::default();
     }
     if !stops(situation.contents).is_empty() {
         return PlanOutcome { wanted, referred: true, ..PlanOutcome::default() };
     }
-    let mut search = Search::new(situation, repairs);
-    let mut best = search.cheapest(&wanted, None);
+    let repairs: Vec<&Repair> = REPAIRS.iter().collect();
+    let mut search = Search::new(situation, &repairs);
+    let (chosen, refused) = search.choose(chose);
+    let mut best = search.by_the_house(&wanted, chosen);
     let mut within_reach = wanted.clone();
     let mut mended_alone = Vec::new();
     let mut given_up = false;
     if best.is_none() {
         // Something cannot be mended: plan for the rest, and say what.
-        within_reach.retain(|rule| search.cheapest(&[*rule], None).is_some());
+        within_reach.retain(|rule| search.cheapest(&[*rule], chosen, 0).is_some());
         mended_alone.clone_from(&within_reach);
         if !within_reach.is_empty() {
-            best = search.cheapest(&within_reach, None);
+            best = search.by_the_house(&within_reach, chosen);
         }
         while best.is_none() && within_reach.len() > 1 {
             given_up |= search.bound_hit;
             within_reach.pop();
-            best = search.cheapest(&within_reach, None);
+            best = search.by_the_house(&within_reach, chosen);
         }
     }
     // What a failed search for more, or the search for the runner-up, did not reach makes this plan no dearer.
     let bound_hit = given_up || search.bound_hit;
-    let runner_up = best.as_ref().and_then(|best| {
-        let path: Vec<usize> = best.path.iter().map(|(index, _)| *index).collect();
-        let without = path.into_iter().filter_map(|index| search.cheapest(&within_reach, Some(index)));
+    let mended = best.is_some();
+    let best = best.or_else(|| search.found(chosen).filter(|_| chosen != 0));
+    let runner_up = best.as_ref().filter(|_| mended).and_then(|best| {
+        let path = best.path.iter().map(|(index, _)| 1 << index).filter(|repair| chosen & repair == 0);
+        let without: Vec<_> = path.collect::<Vec<_>>();
+        let without = without.into_iter().filter_map(|repair| search.cheapest(&within_reach, chosen, repair));
         without.min_by_key(|other| other.cost)
     });
     let rejected = search.rejected(&wanted);
     let cannot = wanted
         .iter()
-        .filter(|rule| !within_reach.contains(rule) || best.is_none())
+        .filter(|rule| !within_reach.contains(rule) || !mended)
         .map(|rule| match mended_alone.contains(rule) {
             true => Search::cannot_together(rule, found, given_up),
             false => search.cannot(rule, found, &rejected),
         })
         .collect();
     PlanOutcome {
-        plan: best.map(|best| search.plan(best)),
+        plan: best.filter(|best| !best.path.is_empty()).map(|best| search.plan(best)),
         runner_up: runner_up.map(|other| search.plan(other)),
         rejected,
         cannot,
+        refused,
         bound_hit,
         referred: false,
         wanted,

@@ -4,13 +4,13 @@ use std::cmp::Reverse;
 use std::collections::{BinaryHeap, HashMap};
 use std::rc::Rc;
 
-use super::{Cannot, DEEPEST, MOST_STATES, Plan, PlanStep, Rejected};
+use super::{Cannot, DEEPEST, MOST_STATES, Plan, PlanStep, Rejected, choices};
 use crate::facts::{BoxContents, FreeFigures, PlanWeights};
 use crate::picture::Face;
 use crate::quantity::Volume;
-use crate::repair::close_up::close_up;
 use crate::repair::proposal::{add, before_after};
-use crate::repair::{Change, Diagnosis, MaterialLine, Repair, RuleVerdict, Short, is_mended, repair};
+use crate::repair::sequence::{Work, sequence};
+use crate::repair::{Act, Change, Diagnosis, MaterialLine, Phase, Repair, RuleVerdict, Short, is_mended};
 use crate::rules::{RULES, RuleResult, Situation, fill};
 
 /// Rules by their place in the catalogue, a bit each.
@@ -26,7 +26,10 @@ pub(super) fn bits(rules: &[&str]) -> RuleSet {
     rules.iter().fold(0, |set, rule| set | bit(rule))
 }
 
-/// A way to a goal: the repairs with their changes, in order.
+/// A set of repairs, by their places in the list of repairs, a bit each.
+pub(super) type RepairSet = u64;
+
+/// What a set of repairs makes of the box: the repairs with their changes, in the order of the work.
 pub(super) struct Found {
     pub(super) path: Vec<(usize, Change)>,
     pub(super) cost: u64,
@@ -44,19 +47,6 @@ struct State {
     contents: BoxContents,
 }
 
-/// A way begun: the state it has led to, once that was asked for, and what it has cost.
-struct Node {
-    state: Option<usize>,
-    cost: u64,
-    from: Option<(usize, usize)>,
-    depth: usize,
-}
-
-/// The nodes and repairs that led to a node, from it back to the start.
-fn lineage(nodes: &[Node], here: usize) -> impl Iterator<Item = (usize, usize)> {
-    std::iter::successors(nodes[here].from, |(parent, _)| nodes[*parent].from)
-}
-
 pub(super) struct Search<'a> {
     situation: Situation<'a>,
     pub(super) repairs: &'a [&'static Repair],
@@ -65,6 +55,8 @@ pub(super) struct Search<'a> {
     shares: Vec<u64>,
     /// The rules that each repair can mend.
     pub(super) mends: Vec<RuleSet>,
+    /// The repairs in the order of the work.
+    order: Vec<usize>,
     states: Vec<State>,
     by_contents: HashMap<BoxContents, usize>,
     /// The last search was stopped at its bound.
@@ -78,8 +70,11 @@ impl<'a> Search<'a> {
             u64::from(repair.least_minutes) * u64::from(weights.minute)
                 + u64::from(repair.intrusiveness) * u64::from(weights.intrusiveness)
         };
+        let mut order: Vec<usize> = (0..repairs.len()).collect();
+        order.sort_by_key(|index| repairs[*index].act);
         let mut search = Self {
             situation: *situation,
+            order,
             repairs,
             weights,
             shares: repairs.iter().map(least).collect(),
@@ -126,11 +121,11 @@ impl<'a> Search<'a> {
 
     /// Never more than what is left to spend: the least cost of each repair split over what is open that it can mend.
     /// `None` when something open can be mended by nothing.
-    fn estimate(&self, open: RuleSet, without: Option<usize>) -> Option<u64> {
+    fn estimate(&self, open: RuleSet, without: RepairSet) -> Option<u64> {
         let mut least = [u64::MAX; RuleSet::BITS as usize];
         for (index, mends) in self.mends.iter().enumerate() {
             let mut mended = mends & open;
-            if mended == 0 || Some(index) == without {
+            if mended == 0 || without >> index & 1 == 1 {
                 continue;
             }
             let share = self.shares[index] / u64::from(mended.count_ones());
@@ -171,80 +166,139 @@ impl<'a> Search<'a> {
         answer
     }
 
-    /// The cheapest way to mend what is `wanted`, if there is one within the bounds.
-    pub(super) fn cheapest(&mut self, wanted: &[&str], without: Option<usize>) -> Option<Found> {
+    /// The repairs of a set in the order of the work.
+    fn ordered(&self, set: RepairSet) -> impl Iterator<Item = usize> {
+        self.order.iter().copied().filter(move |index| set >> index & 1 == 1)
+    }
+
+    /// The state that a set of repairs leads to, each made on what the ones before it leave, and what they cost; `None` when
+    /// one of them cannot be made there.
+    fn walk(&mut self, set: RepairSet) -> Option<(usize, u64)> {
+        let (mut state, mut cost) = (0, 0);
+        for index in self.ordered(set).collect::<Vec<_>>() {
+            let change = self.change(state, index)?;
+            cost += change.1;
+            state = self.state(change.0.after.clone());
+        }
+        Some((state, cost))
+    }
+
+    /// What a set of repairs makes of the box; `None` when one of them cannot be made on what the ones before it leave.
+    pub(super) fn found(&mut self, set: RepairSet) -> Option<Found> {
+        let mut found = Found { path: Vec::new(), cost: 0 };
+        let mut state = 0;
+        for index in self.ordered(set).collect::<Vec<_>>() {
+            let change = self.change(state, index)?;
+            state = self.state(change.0.after.clone());
+            found.cost += change.1;
+            found.path.push((index, change.0.clone()));
+        }
+        Some(found)
+    }
+
+    /// The repairs with these codes that can be made together, in the order of the work; and those that cannot, and why.
+    pub(super) fn choose(&mut self, codes: &[&str]) -> (RepairSet, Vec<Rejected>) {
+        let (mut chosen, mut state, mut refused) = (0, 0, Vec::new());
+        for index in self.order.clone() {
+            let repair = self.repairs[index];
+            if !codes.contains(&repair.code) {
+                continue;
+            }
+            if let Some(change) = self.change(state, index) {
+                chosen |= 1 << index;
+                state = self.state(change.0.after.clone());
+            } else {
+                let contents = self.states[state].contents.clone();
+                let reasons = (repair.plan)(&Diagnosis::of(self.situation.after(&contents))).err().unwrap_or_default();
+                refused.push(Rejected { repair: repair.code, title: repair.title, reasons });
+            }
+        }
+        (chosen, refused)
+    }
+
+    /// As [`Search::cheapest`]; where conductors are joined, by the school of the house as far as it can be done here.
+    pub(super) fn by_the_house(&mut self, wanted: &[&str], chosen: RepairSet) -> Option<Found> {
+        let of_house = self.situation.basis.house_rules.joining.repair();
+        let set_of = |is: &dyn Fn(&Repair) -> bool| -> RepairSet {
+            let places = self.repairs.iter().enumerate().filter(|(_, repair)| is(repair));
+            places.fold(0, |set, (index, _)| set | 1 << index)
+        };
+        let own = set_of(&|repair| repair.code == of_house);
+        let others = set_of(&|repair| repair.act == Act::Extend && repair.code != of_house) & !chosen;
+        let best = self.cheapest(wanted, chosen, 0)?;
+        let joins = |found: &Found, by: RepairSet| found.path.iter().any(|(index, _)| by >> index & 1 == 1);
+        if own == 0 || !joins(&best, others) {
+            return Some(best);
+        }
+        let bound_hit = self.bound_hit;
+        let by_house = self.cheapest(wanted, chosen, others);
+        self.bound_hit = bound_hit;
+        by_house.filter(|found| joins(found, own)).or(Some(best))
+    }
+
+    /// The cheapest set of repairs that mends what is `wanted`, if there is one within the bounds: with those `chosen`, and
+    /// none of those `without`.
+    pub(super) fn cheapest(&mut self, wanted: &[&str], chosen: RepairSet, without: RepairSet) -> Option<Found> {
         let wanted = bits(wanted);
         self.bound_hit = false;
-        let mut nodes = vec![Node { state: Some(0), cost: 0, from: None, depth: 0 }];
-        // Cheapest estimate first; among equals the deeper, then the older.
+        // Cheapest estimate first; among equals the larger set, then the one with the earlier repairs.
         let mut queue = BinaryHeap::new();
-        let first = self.estimate(self.open(0, wanted), without)?;
-        queue.push(Reverse((first, DEEPEST, 0_usize)));
+        let mut promises: HashMap<RepairSet, u64> = HashMap::new();
+        queue.push((Reverse(0), chosen.count_ones(), Reverse(chosen)));
         let mut expanded = 0;
-        while let Some(Reverse((promised, _, here))) = queue.pop() {
-            let (cost, depth) = (nodes[here].cost, nodes[here].depth);
-            let state = self.state_of(&mut nodes, here);
+        while let Some((Reverse(promised), size, Reverse(set))) = queue.pop() {
+            // It was promised for less since, and has had its turn.
+            if promises.get(&set).is_some_and(|better| *better < promised) {
+                continue;
+            }
+            let Some((state, cost)) = self.walk(set) else { continue };
             let open = self.open(state, wanted);
             if open == 0 {
-                return Some(Found { path: self.path(&nodes, here), cost });
+                return self.found(set);
             }
-            let Some(left) = self.estimate(open, without) else { continue };
+            let Some(left) = self.estimate(open, without | set) else { continue };
             if cost + left > promised {
                 // It looked better before it was judged: wait for its turn.
-                queue.push(Reverse((cost + left, DEEPEST - depth, here)));
+                promises.insert(set, cost + left);
+                queue.push((Reverse(cost + left), size, Reverse(set)));
                 continue;
             }
             expanded += 1;
-            if expanded > MOST_STATES || depth == DEEPEST {
+            if expanded > MOST_STATES || size as usize >= DEEPEST {
                 self.bound_hit = true;
                 if expanded > MOST_STATES {
                     return None;
                 }
                 continue;
             }
-            let used: Vec<usize> = lineage(&nodes, here).map(|(_, index)| index).collect();
             for index in 0..self.repairs.len() {
                 let mends = self.mends[index];
-                if Some(index) == without || used.contains(&index) || mends & open == 0 {
+                if (without | set) >> index & 1 == 1 || mends & open == 0 {
                     continue;
                 }
-                let Some(change) = self.change(state, index) else { continue };
-                let total = cost + change.1;
+                let with = set | 1 << index;
+                // The last of the work is made on what is there. What goes before others is priced when its turn comes.
+                let price = match self.ordered(with).last() {
+                    Some(last) if last == index => self.change(state, index).map(|change| change.1),
+                    _ => Some(self.shares[index]),
+                };
+                let Some(price) = price else { continue };
                 // What it does is judged when its turn comes; till then it is believed to mend all that it can.
-                let Some(left) = self.estimate(open & !mends, without) else { continue };
-                nodes.push(Node { state: None, cost: total, from: Some((here, index)), depth: depth + 1 });
-                queue.push(Reverse((total + left, DEEPEST - depth - 1, nodes.len() - 1)));
+                let Some(left) = self.estimate(open & !mends, without | with) else { continue };
+                let promise = cost + price + left;
+                if promises.get(&with).is_none_or(|known| promise < *known) {
+                    promises.insert(with, promise);
+                    queue.push((Reverse(promise), size + 1, Reverse(with)));
+                }
             }
         }
         None
     }
 
-    /// The state of a node, which is made and judged when it is first asked for.
-    fn state_of(&mut self, nodes: &mut [Node], here: usize) -> usize {
-        if let Some(state) = nodes[here].state {
-            return state;
-        }
-        let (parent, index) = nodes[here].from.unwrap_or((0, 0));
-        let from = self.state_of(nodes, parent);
-        let change = self.change(from, index);
-        let state = change.map_or(from, |change| self.state(change.0.after.clone()));
-        nodes[here].state = Some(state);
-        state
-    }
-
-    /// The repairs that lead to a node, with their changes, in order.
-    fn path(&mut self, nodes: &[Node], here: usize) -> Vec<(usize, Change)> {
-        let steps: Vec<(usize, usize)> = lineage(nodes, here).collect();
-        let change = |(parent, index): &(usize, usize)| {
-            let state = nodes[*parent].state.unwrap_or(0);
-            self.change(state, *index).map(|change| (*index, change.0.clone()))
-        };
-        steps.iter().rev().filter_map(change).collect()
-    }
-
     pub(super) fn plan(&mut self, found: Found) -> Plan {
         let mut state = 0;
-        let mut steps = Vec::new();
+        let mut steps: Vec<PlanStep> = Vec::new();
+        let mut work_steps = Vec::new();
         let mut materials: Vec<MaterialLine> = Vec::new();
         let mut bodies = Volume::ZERO;
         for (index, change) in found.path {
@@ -259,7 +313,8 @@ impl<'a> Search<'a> {
                     _ => false,
                 }
             });
-            let mends = mends.collect();
+            let mends: Vec<&'static str> = mends.collect();
+            work_steps.extend(change.steps_of(known.code));
             for line in change.everything() {
                 add(&mut materials, line);
             }
@@ -268,7 +323,6 @@ impl<'a> Search<'a> {
                 repair: known.code,
                 title: known.title,
                 mends,
-                steps: change.steps,
                 cautions: change.cautions,
                 minutes: change.minutes.max(known.least_minutes),
                 pigtails: change.pigtails,
@@ -279,15 +333,16 @@ impl<'a> Search<'a> {
         let after = self.states[state].contents.clone();
         let basis = self.situation.basis;
         let fill = fill(&after, basis.edition, basis.units).ok();
-        let opened =
-            steps.iter().any(|step: &PlanStep| repair(step.repair).is_some_and(|known| known.intrusiveness > 0));
-        if opened && let Some(last) = steps.last_mut() {
-            last.steps.extend(close_up(&after, fill.as_ref().is_some_and(|fill| fill.crowded), &basis.house_rules));
-        }
+        let crowded = fill.as_ref().is_some_and(|fill| fill.crowded);
+        let work = Work { before: self.situation.contents, after: &after, crowded, house: &basis.house_rules };
+        let sequence = sequence(work_steps, &work);
         let verdicts = self.states[state].results.iter();
         Plan {
             minutes: steps.iter().map(|step| step.minutes).sum(),
+            ready: sequence.iter().all(|step| step.phase != Phase::FindOut),
+            choices: choices(&steps),
             steps,
+            sequence,
             materials,
             before_after: before_after(&self.situation, &after),
             verdicts_after: verdicts.map(|r| RuleVerdict { rule: r.rule, verdict: r.verdict }).collect(),

@@ -1,0 +1,80 @@
+//! The terminals that conductors are on: what is tightened, counted one by one.
+
+use crate::facts::{BoxContents, Device, DeviceKind, RangeWires};
+
+/// The terminals in use on a device: those that conductors are noted on; where none is, what its kind and the box call for.
+/// Common practice, no source.
+///
+/// A duplex receptacle with its supply only has three; through-wired on its screws five; with each half fed by itself four.
+pub(super) fn terminals_in_use(contents: &BoxContents, device: &Device) -> usize {
+    let mut landed: Vec<_> = contents
+        .landings
+        .iter()
+        .filter(|landing| landing.device == device.id)
+        .map(|landing| landing.terminal)
+        .collect();
+    landed.sort_unstable();
+    landed.dedup();
+    if !landed.is_empty() {
+        return landed.len();
+    }
+    let ground = usize::from(
+        contents.grounds().any(|ground| !ground.from_canopy) && device.kind != DeviceKind::TwoSlotReceptacle,
+    );
+    let through = usize::from(is_through_wired(contents));
+    let others = match device.kind {
+        DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle if device.split => 3,
+        DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => 2 + 2 * through,
+        DeviceKind::SingleReceptacle | DeviceKind::Switch | DeviceKind::ElectronicSwitch => 2,
+        DeviceKind::Combination | DeviceKind::ThreeWaySwitch => 3,
+        DeviceKind::RangeReceptacle if device.range_wires == Some(RangeWires::Three) => return 3,
+        DeviceKind::RangeReceptacle => 3,
+    };
+    others + ground
+}
+
+/// What goes on downstream is fed over the screws of the one device: two cables or more come in and no hot is spliced.
+fn is_through_wired(contents: &BoxContents) -> bool {
+    let spliced = contents.conductors.iter().any(|conductor| !conductor.is_ground() && conductor.joined.is_some());
+    contents.cables.len() > 1 && contents.devices.len() == 1 && !spliced
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::facts::{Cable, Landing, Terminal};
+    use crate::testing::box_with_device;
+
+    fn count(contents: &BoxContents) -> usize {
+        terminals_in_use(contents, &contents.devices[0])
+    }
+
+    #[test]
+    fn by_kind_and_cables() {
+        // By hand: hot, neutral, ground; through-wired two more; with each half by itself one hot more.
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        assert_eq!(count(&contents), 3);
+        contents.devices[0].split = true;
+        assert_eq!(count(&contents), 4);
+        contents.devices[0].split = false;
+        contents.cables.push(Cable::new(2));
+        assert_eq!(count(&contents), 5);
+        contents.conductors[0].joined = Some("A".to_owned());
+        assert_eq!(count(&contents), 3, "what is spliced goes on by its pigtail");
+        assert_eq!(count(&box_with_device(DeviceKind::ThreeWaySwitch)), 4);
+        let mut no_ground = box_with_device(DeviceKind::Switch);
+        no_ground.conductors.truncate(2);
+        assert_eq!(count(&no_ground), 2);
+    }
+
+    #[test]
+    fn what_is_noted_goes_before() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        let on = |terminal, conductor| Landing { device: 1, terminal, conductor };
+        contents.landings =
+            vec![on(Terminal::BrassUpper, 1), on(Terminal::SilverUpper, 2), on(Terminal::BrassLower, 1)];
+        assert_eq!(count(&contents), 3);
+        contents.landings.push(on(Terminal::BrassLower, 3));
+        assert_eq!(count(&contents), 3, "two under one screw are one terminal");
+    }
+}
