@@ -2,87 +2,17 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
+mod any_box;
+
+use any_box::any_box;
 use nailpunch_core::assess::{JudgeRequest, judge_box, plan_for};
-use nailpunch_core::facts::{Basis, BoxContents, Observation, Observed, Pointer};
+use nailpunch_core::facts::{Basis, BoxContents, Observed, Pointer};
 use nailpunch_core::quantity::{UnitSystem, Volume};
 use nailpunch_core::repair::{Diagnosis, REPAIRS};
 use nailpunch_core::rules::{RuleResult, Situation, Verdict, judge};
 use nailpunch_core::standard::Edition;
 use proptest::prelude::*;
 use proptest::sample::select;
-use serde_json::json;
-
-fn any_conductor() -> impl Strategy<Value = serde_json::Value> {
-    (
-        select(vec!["18", "16", "14", "12", "10", "8", "6", "4"]),
-        select(vec!["black", "white", "red", "bare", "green", "unknown"]),
-        select(vec!["ungrounded", "grounded", "equipment-grounding", "switched-leg", "traveller"]),
-        proptest::option::of(0_i64..400_000_000),
-        proptest::option::of(0_i64..300_000_000),
-        any::<[bool; 4]>(),
-        proptest::option::of(select(vec!["A", "B", "G"])),
-    )
-        .prop_map(|(gauge, colour, role, length, reach, [through, looped, pigtail, canopy], joined)| {
-            json!({"gauge": gauge, "colour": colour, "role": role, "free_length": length, "reach": reach,
-                   "passes_through": through, "looped": looped, "pigtail": pigtail, "from_canopy": canopy,
-                   "joined": joined, "cable": 1})
-        })
-}
-
-fn any_device() -> impl Strategy<Value = serde_json::Value> {
-    (
-        select(vec!["duplex-receptacle", "two-slot-receptacle", "gfci-receptacle", "switch", "range-receptacle"]),
-        proptest::option::of(select(vec![15, 20, 50])),
-        proptest::option::of(select(vec!["box-ears", "spacers", "floating", "makeshift"])),
-        proptest::option::of(0_i64..90_000_000),
-        proptest::option::of(any::<bool>()),
-    )
-        .prop_map(|(kind, amperes, seat, behind, tamper)| {
-            json!({"kind": kind, "amperes": amperes, "seat": seat, "behind": behind, "tamper_resistant": tamper})
-        })
-}
-
-fn any_box() -> impl Strategy<Value = BoxContents> {
-    (
-        proptest::collection::vec(any_conductor(), 0..9),
-        proptest::collection::vec(any_device(), 0..3),
-        (
-            select(vec!["device", "square", "octagon", "pan", "masonry", "fan", "large"]),
-            proptest::option::of(select(vec!["gypsum-board", "wood", "tile", "exposed"])),
-            proptest::option::of(select(vec!["metal", "nonmetallic"])),
-            proptest::option::of(select(vec!["bathroom", "outdoors", "bedroom", "kitchen-counter"])),
-        ),
-        (
-            proptest::option::of(1_i64..500_000_000),
-            proptest::option::of(0_i64..120_000_000),
-            proptest::option::of(0_i64..30_000_000),
-            proptest::option::of(0_i64..90_000_000),
-        ),
-        proptest::collection::vec((0..Observation::ALL.len(), any::<bool>()), 0..12),
-        proptest::option::of(select(vec![15, 20, 30, 100])),
-    )
-        .prop_map(
-            |(mut wires, mut devices, (kind, finish, made, place), (volume, depth, back, end), seen, amperes)| {
-                for (index, wire) in wires.iter_mut().enumerate() {
-                    wire["id"] = json!(index + 1);
-                }
-                for (index, device) in devices.iter_mut().enumerate() {
-                    device["id"] = json!(index + 1);
-                }
-                let mut contents: BoxContents = serde_json::from_value(json!({
-                    "kind": kind, "wall_finish": finish, "construction": made, "location": place,
-                    "marked_volume": volume, "depth": depth, "stand": {"set_back": back},
-                    "cables": [{"id": 1, "sheath_end": end}], "conductors": wires, "devices": devices,
-                    "supply": {"amperes": amperes},
-                }))
-                .unwrap();
-                for (place, fault) in seen {
-                    contents.observe(Observation::ALL[place], fault);
-                }
-                contents
-            },
-        )
-}
 
 fn any_edition() -> impl Strategy<Value = Edition> {
     select(Edition::ALL.to_vec())
@@ -204,7 +134,7 @@ proptest! {
             .filter_map(|need| need.field.strip_prefix("/observed/").map(str::to_owned))
             .collect();
         for code in &asked {
-            let observed: Observed = serde_json::from_value(json!({"what": code, "fault": fault})).unwrap();
+            let observed: Observed = serde_json::from_value(serde_json::json!({"what": code, "fault": fault})).unwrap();
             answered.observe(observed.what, observed.fault);
         }
         let again = judged(&answered, Edition::Nec2023, UnitSystem::Inch);

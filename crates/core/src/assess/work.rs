@@ -78,6 +78,11 @@ impl SubjectWork {
         self.steps.iter().map(|step| step.minutes).sum()
     }
 
+    /// Whether the box is opened for it, or its cover taken off.
+    pub fn opens(&self) -> bool {
+        self.steps.iter().any(|step| step.repair == OWN) || self.sequence.iter().any(|step| step.act.wants_dead())
+    }
+
     /// Of a box within each scope, the narrowest first, from its findings and from what the rules say of what stands now.
     /// What a wider scope adds nothing to is planned once.
     pub(super) fn in_scopes(findings: &[ItemView], now: &[RuleResult], situation: &Situation) -> WorkInScopes {
@@ -167,8 +172,16 @@ impl SubjectWork {
         let refused =
             outcome.refused.iter().map(|refused| format!("{}: {}.", refused.title, refused.reasons.join("; ")));
         self.cannot.extend(refused);
+        // Rules that are left open for the same reasons stand together.
+        let mut left: Vec<(Vec<String>, Vec<&str>)> = Vec::new();
+        for cannot in outcome.cannot {
+            match left.iter_mut().find(|(reasons, _)| *reasons == cannot.reasons) {
+                Some((_, titles)) => titles.push(cannot.title),
+                None => left.push((cannot.reasons, vec![cannot.title])),
+            }
+        }
         self.cannot
-            .extend(outcome.cannot.iter().map(|cannot| format!("{}: {}.", cannot.title, cannot.reasons.join("; "))));
+            .extend(left.iter().map(|(reasons, titles)| format!("{}: {}.", titles.join(", "), reasons.join("; "))));
     }
 
     /// What of it is within a scope.
@@ -414,7 +427,7 @@ mod tests {
         let all = work(&record, &items, Scope::Violations);
         assert_eq!((all.steps[0].minutes, all.steps[0].materials[0].count), (45, 2));
         let own: Vec<&WorkStep> = all.sequence.iter().filter(|step| step.repair == Some(OWN)).collect();
-        assert_eq!((own.len(), own[0].words.as_str()), (1, "move the shelf, then extend (the carpenter)."));
+        assert_eq!((own.len(), own[0].words.as_str()), (1, "Move the shelf, then extend (the carpenter)."));
         assert!(all.sequence.is_sorted_by_key(|step| step.act), "{:?}", all.sequence);
     }
 }

@@ -269,6 +269,13 @@ pub(crate) fn land_right(contents: &mut BoxContents) {
         let (mut mine, others): (Vec<Landing>, Vec<Landing>) =
             contents.landings.iter().partition(|landing| landing.device == device.id);
         contents.landings = others;
+        // Fed at its load, a GFCI receptacle has its line and load conductors exchanged.
+        let whole = wrong.iter().any(|mistake| mistake.device == device.id && mistake.terminal.is_none());
+        if device.kind == DeviceKind::GfciReceptacle && whole {
+            for landing in &mut mine {
+                landing.terminal = other_side(landing.terminal);
+            }
+        }
         // What has only one place goes first.
         mine.sort_by_key(|landing| role(landing).is_some_and(is_hot));
         let mut taken: Vec<Terminal> = Vec::new();
@@ -281,6 +288,17 @@ pub(crate) fn land_right(contents: &mut BoxContents) {
                 contents.landings.push(Landing { terminal, ..landing });
             }
         }
+    }
+}
+
+/// The terminal across from line to load, or back.
+const fn other_side(terminal: Terminal) -> Terminal {
+    match terminal {
+        Terminal::LineBrass => Terminal::LoadBrass,
+        Terminal::LineSilver => Terminal::LoadSilver,
+        Terminal::LoadBrass => Terminal::LineBrass,
+        Terminal::LoadSilver => Terminal::LineSilver,
+        other => other,
     }
 }
 

@@ -96,8 +96,10 @@ fn points(contents: &BoxContents) -> Vec<(String, String)> {
         }
     }
     for cable in &contents.cables {
-        let name = if cable.label.is_empty() { cable.name() } else { format!("cable {}", cable.label) };
-        points.push((format!("cable-{}", cable.id), format!("{name}: each conductor to ground, and to each other")));
+        points.push((
+            format!("cable-{}", cable.id),
+            format!("{}: each conductor to ground, and to each other", cable.name()),
+        ));
     }
     if contents.construction != Some(crate::facts::Construction::Nonmetallic) {
         points

@@ -37,8 +37,10 @@ fn points(contents: &BoxContents) -> Vec<(String, Looks)> {
         let label = device.label();
         match device.kind {
             DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => {
+                let what =
+                    if device.kind == DeviceKind::TwoSlotReceptacle { "polarity" } else { "polarity and ground" };
                 for half in Half::ALL {
-                    points.push((format!("{label}, {}: polarity and ground", half.name()), Looks::At(half)));
+                    points.push((format!("{label}, {}: {what}", half.name()), Looks::At(half)));
                 }
             }
             kind if kind.is_switch_only() => {
@@ -49,7 +51,13 @@ fn points(contents: &BoxContents) -> Vec<(String, Looks)> {
             _ => points.push((format!("{label}: polarity and ground"), Looks::At(Half::Upper))),
         }
         if device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true) {
-            points.push((format!("{label}: the GFCI trips on its button and resets"), Looks::AtButton));
+            let own = device.kind == DeviceKind::GfciReceptacle;
+            let trips = if own {
+                "it trips on its button and resets"
+            } else {
+                "the GFCI ahead, tripped on its button, makes it dead"
+            };
+            points.push((format!("{label}: {trips}"), Looks::AtButton));
         }
     }
     points

@@ -159,13 +159,12 @@ fn breakers(assessed: &Assessed) -> (Vec<JobBreaker>, HashMap<BoxId, Vec<usize>>
 fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, fed: &HashMap<BoxId, Vec<usize>>) -> JobBox {
     let known = &assessed.boxes[at];
     let record = known.record;
-    let opened = !work.steps.is_empty();
     JobBox {
         box_id: record.id,
         tag: record.tag.clone(),
         place: record.place.clone(),
         room: known.room.name.clone(),
-        minutes: if opened { work.minutes() + u32::from(assessed.facts.audit.work.per_box) } else { 0 },
+        minutes: work.minutes() + if work.opens() { u32::from(assessed.facts.audit.work.per_box) } else { 0 },
         breakers: fed.get(&record.id).cloned().unwrap_or_default(),
         main_off: hot_may_be_open(&record.found),
         work,
@@ -201,6 +200,9 @@ fn once_a_circuit(boxes: &mut [JobBox]) {
         let kept = &known.work.steps;
         known.work.sequence.retain(|words| words.repair.is_none_or(|code| kept.iter().any(|step| step.repair == code)));
         let saved = before - known.work.minutes();
+        if known.work.steps.is_empty() {
+            known.work.sequence.clear();
+        }
         known.minutes = if known.work.steps.is_empty() { 0 } else { known.minutes - saved };
     }
 }
@@ -285,7 +287,7 @@ fn estimated(
     let count = |count: usize| u32::try_from(count).unwrap_or(u32::MAX);
     estimate(&EstimateInput {
         repairs: steps.map(|step| (step.least_minutes, step.minutes)).collect(),
-        boxes: count(boxes.iter().filter(|known| !known.work.steps.is_empty()).count()),
+        boxes: count(boxes.iter().filter(|known| known.work.opens()).count()),
         per_box: u32::from(settings.per_box),
         shut_downs: count(shut_downs.len()),
         setup: u32::from(settings.setup),

@@ -4,6 +4,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use crate::quantity::capitalised;
+
 /// A stretch of the work at a box. Ordered: the first comes first, whatever repairs are put together.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -42,7 +44,7 @@ impl Phase {
     /// As it stands over its steps.
     pub const fn name(self) -> &'static str {
         match self {
-            Self::FindOut => "Before switching off",
+            Self::FindOut => "Find out first",
             Self::AtPanel => "At the panel",
             Self::ProveDead => "Prove dead",
             Self::NoteAsFound => "Note as found",
@@ -83,10 +85,10 @@ pub enum Act {
     ExtendBox,
     /// Its openings closed.
     CloseOpening,
-    /// New cable or ground brought in.
-    BringCable,
     /// Slack pulled.
     PullSlack,
+    /// New cable or ground brought in.
+    BringCable,
     /// Sheath cut back.
     StripCable,
     /// Cables clamped.
@@ -179,7 +181,8 @@ pub struct WorkStep {
 impl WorkStep {
     /// A step of any opened box.
     pub fn new(act: Act, words: impl Into<String>) -> Self {
-        Self { phase: act.phase(), phase_name: act.phase().name(), act, words: words.into(), repair: None }
+        let words = capitalised(&words.into());
+        Self { phase: act.phase(), phase_name: act.phase().name(), act, words, repair: None }
     }
 
     /// A step of a repair.
@@ -205,8 +208,8 @@ mod tests {
             Act::SetBox,
             Act::ExtendBox,
             Act::CloseOpening,
-            Act::BringCable,
             Act::PullSlack,
+            Act::BringCable,
             Act::StripCable,
             Act::ClampCable,
             Act::BondMetal,

@@ -4,8 +4,7 @@
 use super::act::{Act, WorkStep};
 use super::terminals::terminals_in_use;
 use crate::electrical::retest_words;
-use crate::facts::{BoxContents, Construction, DeviceTape, HouseRules, Observation};
-use crate::quantity::capitalised;
+use crate::facts::{BoxContents, Construction, DeviceKind, DeviceTape, HouseRules, Observation};
 
 /// A box before and after the work, with what bears on how it is closed.
 pub(super) struct Work<'a> {
@@ -19,44 +18,67 @@ pub(super) struct Work<'a> {
     pub house: &'a HouseRules,
 }
 
-/// The steps of all repairs, and the general ones, in the order of doing. The same words are said once.
+/// The steps of all repairs, and the general ones, in the order of doing. What two repairs say in the same words is said
+/// once.
 pub(super) fn sequence(steps: impl IntoIterator<Item = WorkStep>, work: &Work) -> Vec<WorkStep> {
-    let mut all: Vec<WorkStep> = Vec::new();
+    let mut own: Vec<WorkStep> = Vec::new();
     for step in steps {
-        if !all.iter().any(|known| known.act == step.act && known.words == step.words) {
-            all.push(step);
+        let alike =
+            |known: &WorkStep| known.act == step.act && known.words == step.words && known.repair != step.repair;
+        if !own.iter().any(alike) {
+            own.push(step);
         }
     }
-    let acts: Vec<Act> = all.iter().map(|step| step.act).collect();
-    let mut general = |act: Act, words: String| all.push(WorkStep::new(act, words));
+    let acts: Vec<Act> = own.iter().map(|step| step.act).collect();
     let has = |act: Act| acts.contains(&act);
     let opened = acts.iter().any(|act| act.opens_box());
+    let freed = acts.iter().any(|act| frees_device(*act));
+    // What comes before the repairs stands before their steps of the same kind, what comes after stands after.
+    let mut all: Vec<WorkStep> = Vec::new();
     if acts.iter().any(|act| act.wants_dead()) {
-        general(
-            Act::ProveDead,
-            "Switch off and lock or tag it; then prove this box dead, point by point, as its dead test says."
-                .to_owned(),
-        );
+        let words = "Switch off and lock or tag it; then prove this box dead, point by point, as its dead test says.";
+        all.push(WorkStep::new(Act::ProveDead, words));
     }
     if opened {
-        general(Act::NoteAsFound, "Photograph the box, and note each conductor with where it lands.".to_owned());
-        take_out(work, acts.iter().any(|act| frees_device(*act)), &mut general);
+        let words = "Photograph the box, and note each conductor with where it lands.";
+        all.push(WorkStep::new(Act::NoteAsFound, words));
+        all.extend(take_out(work, freed));
+    }
+    all.extend(own);
+    let mut general = |act: Act, words: String| all.push(WorkStep::new(act, words));
+    if opened {
         if lengths_change(work) {
             let words = "Measure each conductor again, from its sheath and past the opening, before it is folded.";
             general(Act::MeasureAgain, words.to_owned());
         }
-        close(work, acts.iter().any(|act| frees_device(*act)), &has, &mut general);
+        close(work, freed, &has, &mut general);
     }
     if opened || has(Act::Cover) || has(Act::AtPanel) {
         general(Act::PowerOn, "Switch on again, standing clear of the box.".to_owned());
     }
     if opened || has(Act::AtPanel) {
         for words in retest_words(work.after) {
-            general(Act::Read, format!("{}.", capitalised(&words)));
+            general(Act::Read, format!("{words}."));
+        }
+        for words in works(work.after) {
+            general(Act::Read, words);
         }
     }
     all.sort_by_key(|step| step.act);
     all
+}
+
+/// What is seen to work again: what is switched here, and what hangs here.
+fn works(contents: &BoxContents) -> Vec<String> {
+    let mut words = Vec::new();
+    for device in contents.devices.iter().filter(|device| device.kind.is_switch_only()) {
+        let from = if device.kind == DeviceKind::ThreeWaySwitch { ", from each of its places" } else { "" };
+        words.push(format!("{}: what it switches follows it{from}.", device.label()));
+    }
+    if contents.hung.is_some() {
+        words.push("What hangs here is switched on: it works, and does not hum or sway.".to_owned());
+    }
+    words
 }
 
 /// Conductors come off the device for it.
@@ -90,13 +112,14 @@ fn devices(contents: &BoxContents) -> &'static str {
     if contents.devices.len() == 1 { "device" } else { "devices" }
 }
 
-fn take_out(work: &Work, freed: bool, general: &mut impl FnMut(Act, String)) {
+fn take_out(work: &Work, freed: bool) -> Option<WorkStep> {
     let before = work.before;
     let cover = if before.observed(Observation::CoverMissing) == Some(true) { "" } else { "Take the cover off. " };
     let words = if before.devices.is_empty() {
         match &before.hung {
-            Some(_) => "Take the weight off what hangs here, lower it, and part its leads.".to_owned(),
-            None if cover.is_empty() => return,
+            Some(_) => "Take the weight off what hangs here, with a second person or the hook of its bracket; lower it, and part its leads."
+                .to_owned(),
+            None if cover.is_empty() => return None,
             None => cover.trim_end().to_owned(),
         }
     } else if freed {
@@ -104,7 +127,7 @@ fn take_out(work: &Work, freed: bool, general: &mut impl FnMut(Act, String)) {
     } else {
         format!("{cover}Draw the {} out with the conductors on.", devices(before))
     };
-    general(Act::TakeOut, words);
+    Some(WorkStep::new(Act::TakeOut, words))
 }
 
 fn close(work: &Work, freed: bool, has: &impl Fn(Act) -> bool, general: &mut impl FnMut(Act, String)) {
@@ -129,9 +152,13 @@ fn close(work: &Work, freed: bool, has: &impl Fn(Act) -> bool, general: &mut imp
         [_] => String::new(),
         several => format!(" ({})", several.iter().map(ToString::to_string).collect::<Vec<_>>().join(" + ")),
     };
+    let terminals = if total == 1 { "terminal" } else { "terminals" };
     general(
         Act::Torque,
-        format!("Tighten {total} terminals{each} to the torque marked on the {}, counted one by one.", devices(after)),
+        format!(
+            "Tighten {total} {terminals}{each} to the torque marked on the {}, counted one by one.",
+            devices(after)
+        ),
     );
     let tight = work.crowded || after.construction == Some(Construction::Metal);
     match work.house.device_tape {
@@ -156,7 +183,6 @@ fn close(work: &Work, freed: bool, has: &impl Fn(Act) -> bool, general: &mut imp
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::DeviceKind;
     use crate::testing::box_with_device;
 
     fn words(steps: Vec<WorkStep>, contents: &BoxContents, school: DeviceTape, crowded: bool) -> Vec<String> {
@@ -197,10 +223,12 @@ mod tests {
     }
 
     #[test]
-    fn the_same_words_are_said_once() {
+    fn what_two_repairs_say_alike_is_said_once() {
         let contents = box_with_device(DeviceKind::Switch);
-        let step = || WorkStep::new(Act::Splice, "Pull each conductor.");
-        let said = words(vec![step(), step()], &contents, DeviceTape::Never, false);
-        assert_eq!(said.iter().filter(|words| *words == "Pull each conductor.").count(), 1);
+        let step = |repair| WorkStep::new(Act::Splice, "Pull each conductor.").of(repair);
+        let said = |steps| words(steps, &contents, DeviceTape::Never, false);
+        let times = |said: Vec<String>| said.iter().filter(|words| *words == "Pull each conductor.").count();
+        assert_eq!(times(said(vec![step("join-grounds"), step("remake-splice")])), 1);
+        assert_eq!(times(said(vec![step("join-grounds"), step("join-grounds")])), 2, "two conductors alike are two");
     }
 }

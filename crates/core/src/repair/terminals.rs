@@ -1,9 +1,9 @@
 //! The terminals that conductors are on: what is tightened, counted one by one.
 
-use crate::facts::{BoxContents, Device, DeviceKind, RangeWires};
+use crate::facts::{BoxContents, Device, DeviceKind, Terminal};
 
-/// The terminals in use on a device: those that conductors are noted on; where none is, what its kind and the box call for.
-/// Common practice, no source.
+/// The terminals in use on a device: those that conductors are noted on, and at least what its kind calls for; where none is
+/// noted, what its kind and the cables call for. Common practice, no source.
 ///
 /// A duplex receptacle with its supply only has three; through-wired on its screws five; with each half fed by itself four.
 pub(super) fn terminals_in_use(contents: &BoxContents, device: &Device) -> usize {
@@ -15,22 +15,25 @@ pub(super) fn terminals_in_use(contents: &BoxContents, device: &Device) -> usize
         .collect();
     landed.sort_unstable();
     landed.dedup();
+    let grounded = contents.grounds().any(|ground| !ground.from_canopy) && device.kind != DeviceKind::TwoSlotReceptacle;
+    let ground = usize::from(grounded);
     if !landed.is_empty() {
-        return landed.len();
+        let green = usize::from(landed.contains(&Terminal::Green));
+        return (landed.len() - green).max(least(device, false)) + ground.max(green);
     }
-    let ground = usize::from(
-        contents.grounds().any(|ground| !ground.from_canopy) && device.kind != DeviceKind::TwoSlotReceptacle,
-    );
-    let through = usize::from(is_through_wired(contents));
-    let others = match device.kind {
+    least(device, is_through_wired(contents)) + ground
+}
+
+/// The terminals of a kind beside the ground.
+fn least(device: &Device, through: bool) -> usize {
+    match device.kind {
         DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle if device.split => 3,
-        DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => 2 + 2 * through,
+        DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => {
+            2 + 2 * usize::from(through)
+        }
         DeviceKind::SingleReceptacle | DeviceKind::Switch | DeviceKind::ElectronicSwitch => 2,
-        DeviceKind::Combination | DeviceKind::ThreeWaySwitch => 3,
-        DeviceKind::RangeReceptacle if device.range_wires == Some(RangeWires::Three) => return 3,
-        DeviceKind::RangeReceptacle => 3,
-    };
-    others + ground
+        DeviceKind::Combination | DeviceKind::ThreeWaySwitch | DeviceKind::RangeReceptacle => 3,
+    }
 }
 
 /// What goes on downstream is fed over the screws of the one device: two cables or more come in and no hot is spliced.
@@ -42,7 +45,7 @@ fn is_through_wired(contents: &BoxContents) -> bool {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::{Cable, Landing, Terminal};
+    use crate::facts::{Cable, Landing};
     use crate::testing::box_with_device;
 
     fn count(contents: &BoxContents) -> usize {
@@ -71,10 +74,13 @@ mod tests {
     fn what_is_noted_goes_before() {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
         let on = |terminal, conductor| Landing { device: 1, terminal, conductor };
-        contents.landings =
-            vec![on(Terminal::BrassUpper, 1), on(Terminal::SilverUpper, 2), on(Terminal::BrassLower, 1)];
+        contents.landings = vec![on(Terminal::BrassUpper, 1), on(Terminal::SilverUpper, 2), on(Terminal::Green, 3)];
         assert_eq!(count(&contents), 3);
-        contents.landings.push(on(Terminal::BrassLower, 3));
-        assert_eq!(count(&contents), 3, "two under one screw are one terminal");
+        contents.landings.push(on(Terminal::BrassLower, 1));
+        assert_eq!(count(&contents), 4);
+        contents.landings.push(on(Terminal::BrassLower, 2));
+        assert_eq!(count(&contents), 4, "two under one screw are one terminal");
+        contents.landings.truncate(1);
+        assert_eq!(count(&contents), 3, "what nobody noted is landed all the same");
     }
 }

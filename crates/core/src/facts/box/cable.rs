@@ -160,9 +160,13 @@ impl Cable {
         }
     }
 
-    /// What it is called.
+    /// What it is called: "cable 1", or by its label, "cable from the panel".
     pub fn name(&self) -> String {
-        if self.label.is_empty() { format!("cable {}", self.id) } else { self.label.clone() }
+        match self.label.trim() {
+            "" => format!("cable {}", self.id),
+            label if label.to_lowercase().starts_with("cable") => label.to_owned(),
+            label => format!("cable {label}"),
+        }
     }
 
     /// What its make and the note together say of its metal. A note settles what the make leaves open; against a make that

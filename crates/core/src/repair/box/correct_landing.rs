@@ -1,7 +1,7 @@
 //! `correct-landing`: exchanged conductors are landed right; an open one is not mended by this.
 
 use crate::electrical::{Evidence, HalfEvidence, WiringState, land_right, mistakes};
-use crate::facts::Observation;
+use crate::facts::{BoxContents, DeviceKind, Landing, Observation, Tab};
 use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
@@ -48,12 +48,87 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.after.observe(Observation::NeutralGroundJumper, false);
         change.step(Act::TakeOut, "Take the jumper from neutral to ground off.");
     }
-    change.step(Act::Land, "Ground first, then neutral on silver, hot on brass.");
-    change.step(Act::Read, "Read the lamps again, in both halves; then compare the ground with a known one.");
+    let moved = moves(contents, &change.after)?;
+    if moved.is_empty() && halves.iter().any(|half| !half.may_be_correct()) && other.is_none() {
+        change.step(Act::Land, by_reading(&halves));
+    }
+    for words in moved {
+        change.step(Act::Land, words);
+    }
+    tabs(contents, &mut change);
+    if contents.devices.iter().any(|device| device.kind.is_receptacle()) {
+        change.step(Act::Read, "Compare the ground with a known one.");
+    }
     change.caution(
         "The same lamps can mean an open neutral under load: measure each conductor before you exchange them.",
     );
     Ok(change)
+}
+
+/// Which conductor goes from which terminal to which.
+///
+/// # Errors
+/// A sentence, where a conductor has no terminal of its kind.
+fn moves(before: &BoxContents, after: &BoxContents) -> Result<Vec<String>, Vec<String>> {
+    let several = before.devices.len() > 1;
+    let mut words = Vec::new();
+    for landing in &before.landings {
+        let Some(conductor) = before.conductors.iter().find(|conductor| conductor.id == landing.conductor) else {
+            continue;
+        };
+        let on = |known: &&Landing| (known.device, known.conductor) == (landing.device, landing.conductor);
+        let stays = after.landings.contains(landing);
+        let Some(now) = after.landings.iter().find(on) else {
+            return Err(vec![format!(
+                "{} has no terminal of its kind on this device: find the conductor that belongs there among the splices first",
+                conductor.label()
+            )]);
+        };
+        if !stays {
+            let device = before.devices.iter().find(|device| device.id == landing.device).filter(|_| several);
+            let of = device.map_or_else(String::new, |device| format!(" of {}", device.label()));
+            words.push(format!(
+                "{}: from {} to {}{of}.",
+                conductor.label(),
+                landing.terminal.name(),
+                now.terminal.name()
+            ));
+        }
+    }
+    Ok(words)
+}
+
+/// What is exchanged, as the readings tell.
+fn by_reading(halves: &[HalfEvidence]) -> &'static str {
+    let shows = |state| halves.iter().any(|half| half.causes.first() == Some(&state));
+    if shows(WiringState::HotNeutralReversed) {
+        "Exchange hot and neutral: the hot goes on brass, the neutral on silver."
+    } else if shows(WiringState::HotGroundReversed) {
+        "Exchange hot and ground: the hot goes on brass, the ground on green."
+    } else if shows(WiringState::NeutralGroundSwapped) {
+        "Exchange neutral and ground: the neutral goes on silver, the ground on green."
+    } else {
+        "Land the ground on green, the neutral on silver, the hot on brass, each alone."
+    }
+}
+
+/// What becomes of the tab between the halves.
+fn tabs(before: &BoxContents, change: &mut Change) {
+    let seen = before.observed(Observation::TabWrong) == Some(true);
+    for (was, is) in before.devices.iter().zip(&change.after.devices.clone()) {
+        let whole = |change: &mut Change| {
+            change.step(Act::NewDevice, "Put in a receptacle whose tab is whole: one feed serves both halves.");
+            change.bring(("duplex-receptacle-tab-whole", "duplex receptacle, tab whole, as the one that comes out"), 1);
+        };
+        let broken = "Break the tab between the two brass screws: each half has a hot of its own.";
+        match (was.hot_tab, is.hot_tab) {
+            (Some(Tab::Whole), Some(Tab::Broken)) => change.step(Act::NewDevice, broken),
+            (Some(Tab::Broken), Some(Tab::Whole)) => whole(change),
+            _ if seen && was.split => change.step(Act::NewDevice, broken),
+            _ if seen && was.kind == DeviceKind::DuplexReceptacle => whole(change),
+            _ => {}
+        }
+    }
 }
 
 #[cfg(test)]

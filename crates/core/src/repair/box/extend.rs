@@ -5,7 +5,8 @@
 //! Common practice, no source.
 
 use super::connector::{Connector, choose};
-use crate::facts::{Cable, Conductor, ConductorEnd, JoiningMethod, Joint, Role, ShopLengths, SplicedLength};
+use super::try_slack::try_slack_first;
+use crate::facts::{Conductor, ConductorEnd, JoiningMethod, Joint, Observation, Role, ShopLengths, SplicedLength};
 use crate::quantity::{Length, Offset, Rounding};
 use crate::repair::proposal::{Change, Pigtail};
 use crate::repair::{Act, Diagnosis, Short};
@@ -63,6 +64,9 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
             "the house rule says that a splice ends the free length, so that joining adds none".to_owned(),
         ]);
     }
+    if diagnosis.short.is_empty() {
+        return Err(vec!["no conductor here is short".to_owned()]);
+    }
     let mut reasons = Vec::new();
     let mut joinable = Vec::new();
     for short in &diagnosis.short {
@@ -76,7 +80,9 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
     }
     let mut change = Change { cautions: method.cautions.to_vec(), ..diagnosis.change(0) };
     let mut unjoined: Vec<(String, Vec<String>)> = Vec::new();
-    for group in groups(joinable, method.shares) {
+    // One pigtail for several leads to a device or to what hangs here; in a junction box each is lengthened by itself.
+    let leads_on = !situation.contents.devices.is_empty() || situation.contents.hung.is_some();
+    for group in groups(joinable, method.shares && leads_on) {
         let conductors: Vec<&Conductor> = group.iter().map(|joinable| joinable.conductor).collect();
         match choose(method.method, &conductors, situation.basis.house_rules.solid_sleeves) {
             Ok(connector) => join(situation, method, &group, connector, &mut change),
@@ -90,38 +96,64 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
     if !unjoined.is_empty() {
         return Err(unjoined.into_iter().map(|(reason, labels)| format!("{}: {reason}", labels.join(", "))).collect());
     }
+    join_grounds_at_once(&mut change);
+    if !leads_on && diagnosis.short.iter().any(|short| short.conductor.joined.is_some()) {
+        change.step(Act::Extend, "Splice the lengthened conductors again as they were noted.");
+    }
     let joints = u32::try_from(change.pigtails.len()).unwrap_or(u32::MAX);
     change.minutes = method.minutes.0 + method.minutes.1 * joints.saturating_sub(1);
     change.step(Act::Extend, "Pull each conductor against its connector: nothing may move.");
-    try_slack_first(diagnosis, &mut change);
+    try_slack_first(diagnosis, &mut change, "the pigtails of its conductors");
+    cut_tips(diagnosis, &mut change);
     Ok(change)
 }
 
-/// Slack that nobody tried yet is tried before anything is cut: what to do when it comes, and when it does not.
-fn try_slack_first(diagnosis: &Diagnosis, change: &mut Change) {
-    let units = diagnosis.situation.basis.units;
-    let untried = |id: Option<u16>| {
-        let cables = &diagnosis.situation.contents.cables;
-        cables.iter().find(|cable| Some(cable.id) == id && cable.slack.is_none() && !cable.fixed_close)
-    };
-    let mut wanting: Vec<(&Cable, Length)> = Vec::new();
+/// Where one connector has taken every ground of the box, the grounds are joined by it.
+fn join_grounds_at_once(change: &mut Change) {
+    let grounds: Vec<u16> = change
+        .after
+        .grounds()
+        .filter(|ground| !ground.isolated && !ground.pigtail && !ground.from_canopy)
+        .map(|ground| ground.id)
+        .collect();
+    let all =
+        |pigtail: &&Pigtail| grounds.len() > 1 && grounds.iter().all(|ground| pigtail.conductors.contains(ground));
+    let Some(place) = change.pigtails.iter().position(|pigtail| all(&pigtail)) else { return };
+    let made = change.after.splices.len() - change.pigtails.len() + place;
+    change.after.splices[made].pigtails = 1;
+    let letter = change.after.splices[made].letter.clone();
+    for conductor in change.after.conductors.iter_mut().filter(|conductor| grounds.contains(&conductor.id)) {
+        conductor.joined = Some(letter.clone());
+    }
+    change.after.observe(Observation::GroundsApart, false);
+    change.after.observe(Observation::GroundThroughDevice, false);
+}
+
+/// The tips that are cut before they are joined, those with the same cut together.
+fn cut_tips(diagnosis: &Diagnosis, change: &mut Change) {
+    let basis = diagnosis.situation.basis;
+    let mut cuts: Vec<(Length, Vec<String>)> = Vec::new();
     for short in &diagnosis.short {
-        let Some(cable) = untried(short.conductor.cable) else { continue };
-        let missing = diagnosis.missing_of(short.conductor.id);
-        match wanting.iter_mut().find(|(known, _)| known.id == cable.id) {
-            Some((_, most)) => *most = missing.max(*most),
-            None => wanting.push((cable, missing)),
+        let cut = cut(short.conductor, &basis.house_rules.shop);
+        match cuts.iter_mut().find(|(known, _)| *known == cut) {
+            Some((_, labels)) => labels.push(told_apart(&diagnosis.situation, short.conductor)),
+            None => cuts.push((cut, vec![told_apart(&diagnosis.situation, short.conductor)])),
         }
     }
-    for (cable, missing) in wanting {
-        let (name, missing) = (cable.name(), missing.print(units, Rounding::Up));
-        change.step(
-            Act::PullSlack,
-            format!(
-                "Try slack first: pull gently on {name}. Comes {missing} or more: trim the sheath back to where it ended, fix the \
-                 cable, and leave out the pigtails of its conductors. Comes less: go on."
-            ),
-        );
+    for (cut, labels) in cuts.into_iter().filter(|(cut, _)| *cut > Length::ZERO) {
+        let (cut, labels) = (cut.print(basis.units, Rounding::Nearest), labels.join("; "));
+        change.step(Act::FreshEnd, format!("{labels}: cut {cut} off, the tip is bent or nicked."));
+    }
+}
+
+/// What a conductor is called, with its cable where another of the box is called the same.
+fn told_apart(situation: &Situation, conductor: &Conductor) -> String {
+    let contents = situation.contents;
+    let label = conductor.label();
+    let alike = contents.conductors.iter().any(|other| other.id != conductor.id && other.label() == label);
+    match contents.cable_of(conductor).filter(|_| alike) {
+        Some(cable) => format!("{label}, {}", cable.name()),
+        None => label,
     }
 }
 
@@ -193,7 +225,8 @@ fn join(situation: &Situation, method: &Method, group: &[Joinable], connector: &
     else {
         return;
     };
-    let label = group.iter().map(|joinable| joinable.conductor.label()).collect::<Vec<_>>().join(" and ");
+    let label =
+        group.iter().map(|joinable| told_apart(situation, joinable.conductor)).collect::<Vec<_>>().join(" and ");
     let gauge = group.iter().map(|joinable| joinable.conductor.gauge).max().unwrap_or(group[0].conductor.gauge);
     for joinable in group {
         let from_sheath = joinable.stub();
@@ -208,11 +241,6 @@ fn join(situation: &Situation, method: &Method, group: &[Joinable], connector: &
     }
     let length = sum.pigtail.figure(units);
     let strip = connector.strip.print(units, Rounding::Nearest);
-    for joinable in group.iter().filter(|joinable| joinable.cut > Length::ZERO) {
-        let cut = joinable.cut.print(units, Rounding::Nearest);
-        let label = joinable.conductor.label();
-        change.step(Act::FreshEnd, format!("Cut {cut} off the {label} conductor: its tip is bent or nicked."));
-    }
     let colour = group[0].conductor.colour.name();
     let words = format!("{label}: strip {strip}, {}, with a {gauge} {colour} pigtail of {}.", method.step, length.text);
     change.step(Act::Extend, words);

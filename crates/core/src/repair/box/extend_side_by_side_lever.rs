@@ -2,13 +2,13 @@
 
 use super::extend;
 use crate::facts::JoiningMethod;
-use crate::repair::{Act, LENGTHS, Repair};
+use crate::repair::{Act, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "extend-side-by-side-lever",
     title: "Extend, side-by-side lever connector",
-    mends: &LENGTHS,
+    mends: &["free-conductor-length", "free-conductor-reach", "grounds-joined"],
     act: Act::Extend,
     least_minutes: 6,
     intrusiveness: 1,
@@ -30,15 +30,21 @@ const METHOD: extend::Method = extend::Method {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::{Basis, BoxContents, Colour, Conductor, Role};
+    use crate::facts::{Basis, BoxContents, Colour, Conductor, Device, DeviceKind, Observation, Role};
     use crate::quantity::Length;
-    use crate::repair::{Diagnosis, Proposal, Standing};
+    use crate::repair::{Diagnosis, LENGTHS, Proposal, Standing};
     use crate::rules::Situation;
     use crate::testing::{box_with, conductor};
 
     fn proposed(contents: &BoxContents) -> Proposal {
         let basis = Basis::default();
         Proposal::prove(&REPAIR, &Diagnosis::of(Situation::new(contents, &basis)), &LENGTHS)
+    }
+
+    /// A box whose pigtails lead to a switch.
+    fn at_a_switch(conductors: Vec<Conductor>) -> BoxContents {
+        let devices = vec![Device::new(1, DeviceKind::Switch)];
+        BoxContents { devices, ..box_with(Some(Length::inches(2)), conductors) }
     }
 
     fn ground(length: u32) -> Conductor {
@@ -59,7 +65,7 @@ mod tests {
 
     #[test]
     fn grounds_share_one_connector_and_a_pigtail_for_the_shortest() {
-        let proposal = proposed(&box_with(Some(Length::inches(2)), vec![ground(48), ground(44)]));
+        let proposal = proposed(&at_a_switch(vec![ground(48), ground(44)]));
         assert_eq!(proposal.standing, Standing::Clears);
         assert_eq!(proposal.pigtails.len(), 1);
         assert_eq!(proposal.pigtails[0].length.text, "6 in", "a ground's pigtail is not under 6 in");
@@ -69,9 +75,25 @@ mod tests {
     #[test]
     fn hots_share_only_where_they_were_found_joined() {
         let hot = |joined: Option<&str>| Conductor { joined: joined.map(str::to_owned), ..conductor(Some(44), None) };
-        let apart = proposed(&box_with(Some(Length::inches(2)), vec![hot(None), hot(None)]));
+        let apart = proposed(&at_a_switch(vec![hot(None), hot(None)]));
         assert_eq!(apart.pigtails.len(), 2);
-        let joined = proposed(&box_with(Some(Length::inches(2)), vec![hot(Some("A")), hot(Some("A"))]));
+        let joined = proposed(&at_a_switch(vec![hot(Some("A")), hot(Some("A"))]));
         assert_eq!(joined.pigtails.len(), 1);
+    }
+
+    #[test]
+    fn in_a_junction_box_each_is_lengthened_by_itself() {
+        let hot = |letter: &str| Conductor { joined: Some(letter.to_owned()), ..conductor(Some(44), None) };
+        let proposal = proposed(&box_with(Some(Length::inches(2)), vec![hot("A"), hot("A")]));
+        assert_eq!(proposal.pigtails.len(), 2, "a pigtail for both would lead nowhere");
+        assert!(proposal.steps.iter().any(|step| step.words.starts_with("Splice the lengthened")));
+    }
+
+    #[test]
+    fn grounds_that_share_a_connector_are_joined_by_it() {
+        let mut contents = at_a_switch(vec![ground(48), ground(44)]);
+        contents.observe(Observation::GroundsApart, true);
+        let proposal = proposed(&contents);
+        assert!(proposal.clears.contains(&"grounds-joined"), "{:?}", proposal.clears);
     }
 }

@@ -2,13 +2,13 @@
 
 use super::extend;
 use crate::facts::JoiningMethod;
-use crate::repair::{Act, LENGTHS, Repair};
+use crate::repair::{Act, Repair};
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "extend-twist-on",
     title: "Extend, twist-on connector",
-    mends: &LENGTHS,
+    mends: &["free-conductor-length", "free-conductor-reach", "grounds-joined"],
     act: Act::Extend,
     least_minutes: 8,
     intrusiveness: 1,
@@ -32,7 +32,7 @@ mod tests {
     use super::*;
     use crate::facts::{Basis, ConductorEnd};
     use crate::quantity::Length;
-    use crate::repair::{Diagnosis, Proposal, Standing};
+    use crate::repair::{Diagnosis, LENGTHS, Proposal, Standing};
     use crate::rules::Situation;
     use crate::testing::{box_with, conductor};
 

@@ -8,7 +8,7 @@ use crate::repair::{Act, Change, Diagnosis, Repair};
 pub const REPAIR: Repair = Repair {
     code: "fan-box",
     title: "Fan box on the structure",
-    mends: &["fan-support", "luminaire-support"],
+    mends: &["fan-support", "luminaire-support", "box-secure", "opening-closed", "cable-entry"],
     act: Act::SetBox,
     least_minutes: 40,
     intrusiveness: 3,
@@ -44,9 +44,15 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         hung.box_carries = Some(Carries::Fan);
         hung.box_marked_mass = Some(MOST);
     }
-    after.observe(Observation::BoxLoose, false);
-    change.step(Act::TakeOut, "Take the weight off first: a second person, or the hook of the bracket.");
-    change.step(Act::SetBox, "Bolt a box marked for fans to a joist, an old-work bar or blocking: two bolts at least, three for a cast body.");
+    for cable in &mut after.cables {
+        cable.clamped = Some(true);
+    }
+    for what in
+        [Observation::BoxLoose, Observation::OpenKnockout, Observation::EntryUnprotected, Observation::CablesShareEntry]
+    {
+        after.observe(what, false);
+    }
+    change.step(Act::SetBox, "Bolt a box marked for fans to a joist, an old-work bar or blocking: two bolts at least, three for a cast body. Each cable comes in by an entry of its own, clamped.");
     change.bring(("fan-box-marked-70-lb", "fan box, marked 70 lb"), 1);
     change.bring(("old-work-bar-or-blocking-with-bolts", "old-work bar or blocking, with bolts"), 1);
     change.caution("A fan is never hung from the plaster, nor from the ears of a plain box.");

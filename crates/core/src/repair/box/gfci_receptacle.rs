@@ -73,10 +73,14 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     };
     change.bring((format!("{code}-{amperes}"), format!("{kind}, {marks}, {amperes} A")), count);
     change.step(Act::NewDevice, "Put the GFCI receptacle in the place of the one that comes out.");
-    change.step(Act::Land, "Land the feed on line, what goes on downstream on load.");
+    let onward = contents.cables.len() > 1;
+    let load = if onward { "what goes on downstream on load" } else { "nothing on load" };
+    change.step(Act::Land, format!("Land the feed on line, {load}."));
     if !grounded {
         change.step(Act::Label, "Mark it: no equipment ground.");
-        change.step(Act::Label, "Mark each three-slot outlet on its load: GFCI protected, no equipment ground.");
+        if onward {
+            change.step(Act::Label, "Mark each three-slot outlet on its load: GFCI protected, no equipment ground.");
+        }
         change.bring(("mark-no-equipment-ground", "mark, no equipment ground"), count);
     }
     change.caution("It is deeper than what comes out: check that it goes home without force.");
@@ -111,8 +115,13 @@ mod tests {
         contents.cables[0].method = crate::standard::WiringMethod::OldTwoWire;
         (contents.supply.gfci, contents.supply.afci) = (Some(false), Some(false));
         contents.location = Some(Location::Bedroom);
+        let marks_others = |proposal: &crate::repair::Proposal| {
+            proposal.steps.iter().any(|step| step.words.contains("outlet on its load"))
+        };
+        assert!(!marks_others(&repaired(REPAIR.code, &contents)), "nothing hangs on the load of the last one");
+        contents.cables.push(crate::facts::Cable { method: contents.cables[0].method, ..crate::facts::Cable::new(2) });
         let proposal = repaired(REPAIR.code, &contents);
-        assert!(proposal.steps.iter().any(|step| step.words.contains("outlet on its load")), "{:?}", proposal.steps);
+        assert!(marks_others(&proposal), "{:?}", proposal.steps);
         assert!(proposal.materials[0].what.starts_with("GFCI and AFCI"), "{:?}", proposal.materials);
     }
 }

@@ -1,5 +1,6 @@
 //! `junction-box`: where no slack is to be had, the cable is cut back to an accessible box and a fresh piece comes in.
 
+use super::try_slack::try_slack_first;
 use crate::quantity::Length;
 use crate::repair::{Act, Change, Diagnosis, Repair};
 
@@ -47,6 +48,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if !reasons.is_empty() {
         return Err(reasons);
     }
+    try_slack_first(diagnosis, &mut change, "the junction box");
     for name in &done {
         change.step(Act::BringCable, format!(
             "Cut {name} where it can be reached, set an accessible junction box there, join a fresh piece, and fit a blank cover that stays in sight."

@@ -44,5 +44,6 @@ pub mod spacers;
 pub mod strip_back;
 pub mod tie_breakers;
 pub mod torque_terminals;
+mod try_slack;
 pub mod two_slot_receptacle;
 pub mod weatherproof;

@@ -29,7 +29,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
                 let amount = slack.figure(situation.basis.units).text;
                 change.step(
                     Act::PullSlack,
-                    format!("Ease {amount} of slack into the box from {name}, sheath and all, and fix it."),
+                    format!("{name}: ease {amount} of slack into the box, sheath and all, and fix it."),
                 );
                 for conductor in change.after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
                     conductor.free_length = conductor.free_length.map(|length| length + slack);

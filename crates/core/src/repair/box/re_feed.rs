@@ -1,9 +1,10 @@
 //! `re-feed`: a new cable with neutral and ground from the panel or an upstream box; referred and priced as such.
 
+use super::try_slack::try_slack_first;
 use crate::electrical::{Evidence, HalfEvidence};
 use crate::facts::{BoxContents, Cable, CableGoes, Colour, Conductor, ConductorCondition, DeviceKind, Role};
 use crate::quantity::{Gauge, Length};
-use crate::repair::{Act, Change, Diagnosis, Repair};
+use crate::repair::{Act, Change, Diagnosis, LENGTHS, Repair};
 use crate::standard::WiringMethod;
 
 /// The repair.
@@ -108,6 +109,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
              where another switch with a neutral sees the whole area.",
         );
     }
+    if !REPAIR.mends.iter().any(|rule| !LENGTHS.contains(rule) && diagnosis.breaks(rule)) {
+        cheaper_first(diagnosis, &mut change);
+    }
     way(gauge, contents, &mut change);
     let count = if switches { 3 } else { 2 };
     change.bring(
@@ -121,6 +125,22 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.bring(("steel-plate-1-16-in", "steel plate, 1/16 in, for each stud drilled near its edge"), 2);
     change.caution("New branch wiring is referred work; a permit may be needed.");
     Ok(change)
+}
+
+/// For short conductors alone: what is found out before a wall is opened for them.
+fn cheaper_first(diagnosis: &Diagnosis, change: &mut Change) {
+    try_slack_first(diagnosis, change, "the new cable");
+    let short = |cable: &&Cable| diagnosis.short.iter().any(|short| short.conductor.cable == Some(cable.id));
+    for cable in diagnosis.situation.contents.cables.iter().filter(short).filter(|cable| cable.reachable.is_none()) {
+        change.step(
+            Act::FindOut,
+            format!(
+                "{}: find out whether it can be reached upstream, in a basement or an attic. Then a junction box there and a fresh piece \
+                 do, and no wall is opened.",
+                cable.name()
+            ),
+        );
+    }
 }
 
 /// How the new cable goes: its length, its way, its support, its protection, and what becomes of the old one.

@@ -25,6 +25,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     let mut change = diagnosis.change(6);
     let mut names = Vec::new();
+    let mut letters = Vec::new();
     let mut reasons = Vec::new();
     for (index, splice) in contents.splices.iter().enumerate() {
         let joined: Vec<&Conductor> =
@@ -52,6 +53,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
                 }
                 change.after.splices[index] = made;
                 names.push((connector.code, connector.name));
+                letters.push(splice.letter.clone());
                 change.body_volume = change.body_volume + connector.body;
             }
             Err(reason) => reasons.push(format!("splice {}: {reason}", splice.letter)),
@@ -63,7 +65,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.minutes = 4 + 2 * u32::try_from(names.len()).unwrap_or(1);
     change.step(
         Act::Splice,
-        "Cut the old splice off, strip fresh, set the connector, and pull each conductor: nothing may move.",
+        format!(
+            "Splice {}: cut the old one off, strip fresh, set the connector, and pull each conductor: nothing may move.",
+            letters.join(" and ")
+        ),
     );
     change.caution("Tape does not hold a splice, and on a connector it only hides a bad one.");
     for name in names {

@@ -28,7 +28,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if change.after.grounds().next().is_none() {
         change.after.read_open_ground();
     }
-    change.step(Act::TakeOut, "Take the jumper from neutral to ground off; land the neutral alone.");
+    change.step(Act::TakeOut, "Take the jumper from neutral to ground off: the neutral is landed alone.");
     change.caution(
         "Without the jumper a receptacle with no ground reads open ground: that is the truth, and a repair of its own.",
     );

@@ -87,7 +87,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change
             .step(Act::NewDevice, "Break the hot tab before the new receptacle goes in, as on the one that came out.");
     }
-    change.step(Act::NewDevice, "Note each conductor as it lands, then move them over one at a time.");
+    change.step(Act::NewDevice, "Put the new receptacle in the place of the one that comes out.");
     for what in brought {
         change.bring(what, 1);
     }

@@ -58,7 +58,21 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     );
     if contents.observed(Observation::DoubledTerminal) == Some(true) {
         change.step(Act::Splice, "Where two shared a screw, join them to a pigtail, which is landed in their place.");
-        change.bring(("pigtail-for-a-doubled-terminal", "pigtail for a doubled terminal"), 1);
+        let doubled = contents.landings.iter().find(|one| {
+            contents
+                .landings
+                .iter()
+                .filter(|other| (other.device, other.terminal) == (one.device, one.terminal))
+                .count()
+                > 1
+        });
+        let of = doubled.map(|landing| landing.conductor);
+        let landed = contents.conductors.iter().filter(|conductor| !conductor.is_ground() && !conductor.from_canopy);
+        if let Some(conductor) =
+            landed.clone().find(|conductor| Some(conductor.id) == of).or_else(|| landed.clone().next())
+        {
+            change.pigtails_for(conductor, conductor.colour, house.shop.pigtail_minimum.figure(units), 1);
+        }
         change.bring(("connector-3-conductors", "connector, 3 conductors"), 1);
     }
     Ok(change)

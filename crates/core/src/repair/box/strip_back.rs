@@ -37,7 +37,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         }
         change.step(
             Act::StripCable,
-            format!("Slit and cut back {} of sheath on {name}; leave {} inside.", say(amount), say(must_stay)),
+            format!("{name}: slit and cut back {} of sheath; leave {} inside.", say(amount), say(must_stay)),
         );
         for conductor in change.after.conductors.iter_mut().filter(|conductor| conductor.cable == Some(id)) {
             conductor.free_length = conductor.free_length.map(|length| length + amount);

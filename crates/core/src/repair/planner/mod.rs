@@ -181,6 +181,17 @@ pub fn plan_with(situation: &Situation, found: &[RuleResult], scope: Severity, c
             best = search.by_the_house(&within_reach, chosen);
         }
     }
+    if best.is_some() {
+        // What nothing mends by itself may be mended beside the rest: a ground that a new cable brings is joined.
+        let left = wanted.iter().filter(|rule| !mended_alone.contains(rule) && !within_reach.contains(rule));
+        for rule in left.copied().collect::<Vec<_>>() {
+            let more: Vec<&str> = within_reach.iter().copied().chain([rule]).collect();
+            if let Some(found) = search.by_the_house(&more, chosen) {
+                best = Some(found);
+                within_reach.push(rule);
+            }
+        }
+    }
     // What a failed search for more, or the search for the runner-up, did not reach makes this plan no dearer.
     let bound_hit = given_up || search.bound_hit;
     let mended = best.is_some();

@@ -369,10 +369,19 @@ impl<'a> Search<'a> {
         let mending = || self.repairs.iter().filter(|repair| repair.mends.contains(&rule));
         let why = |repair: &Repair| {
             let rejected = rejected.iter().find(|rejected| rejected.repair == repair.code);
-            let reason = rejected.map_or("it does not do alone, or breaks something else", |r| r.reasons[0].as_str());
-            format!("{}: {reason}", repair.title)
+            rejected.map_or("it does not do alone, or breaks something else", |r| r.reasons[0].as_str()).to_owned()
         };
-        let mut reasons: Vec<String> = mending().map(|repair| why(repair)).collect();
+        // What several repairs fail for is said once.
+        let mut of_reason: Vec<(String, Vec<&str>)> = Vec::new();
+        for repair in mending() {
+            let reason = why(repair);
+            match of_reason.iter_mut().find(|(known, _)| *known == reason) {
+                Some((_, titles)) => titles.push(repair.title),
+                None => of_reason.push((reason, vec![repair.title])),
+            }
+        }
+        let mut reasons: Vec<String> =
+            of_reason.into_iter().map(|(reason, titles)| format!("{}: {reason}", titles.join(" / "))).collect();
         if reasons.is_empty() {
             reasons.push("no repair of the catalogue mends it; refer it".to_owned());
         }
