@@ -123,7 +123,7 @@ function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox
       <ul>
         {box.work.items.map((item) => (
           <li key={item.rule}>
-            <b>{item.title}</b>: mark it done, then look again for {needs.get(item.rule) ?? 'what it was'}.
+            <b>{item.title}</b>: mark it done, then note anew {needs.get(item.rule) ?? 'what it was'}.
           </li>
         ))}
       </ul>
