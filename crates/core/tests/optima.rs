@@ -7,7 +7,7 @@
 
 use nailpunch_core::facts::{Colour, Offcut};
 use nailpunch_core::job::shut_downs::{Limits, Task, shut_downs};
-use nailpunch_core::job::{PigtailDemand, cut_list};
+use nailpunch_core::job::{GaugeCuts, PigtailDemand, cut_list};
 use nailpunch_core::quantity::{Gauge, Length, UnitSystem};
 use serde::Deserialize;
 
@@ -31,29 +31,106 @@ fn eighths(count: u32) -> Length {
     Length::sixteenths(count * 2)
 }
 
+fn instances(text: &str) -> Vec<CutInstance> {
+    serde_json::from_str(text).unwrap()
+}
+
+/// What the cut list makes of an instance.
+fn cuts_of(instance: &CutInstance) -> GaugeCuts {
+    let demands: Vec<PigtailDemand> = instance
+        .demands
+        .iter()
+        .map(|(colour, length)| PigtailDemand {
+            gauge: Gauge::Awg12,
+            colour: *colour,
+            length: eighths(*length),
+            count: 1,
+        })
+        .collect();
+    let offcut = |(id, (conductors, length)): (u16, &(u8, u32))| Offcut {
+        id,
+        gauge: Gauge::Awg12,
+        conductors: *conductors,
+        length: eighths(*length),
+    };
+    let offcuts: Vec<Offcut> = (1..).zip(&instance.offcuts).map(offcut).collect();
+    cut_list(&demands, &offcuts, UnitSystem::Inch).gauges.remove(0)
+}
+
+#[test]
+fn long_cut_lists_are_proven_or_say_how_far_they_may_be_off() {
+    // Up to 150 pigtails and 20 offcuts.
+    let instances = instances(include_str!("optima/cut_lists_large.json"));
+    assert!(instances.len() >= 40);
+    let mut proven = 0;
+    for (number, instance) in instances.iter().enumerate() {
+        let cuts = cuts_of(instance);
+        let best = (eighths(instance.new).nm(), eighths(instance.opened).nm());
+        let made = (cuts.new_cable.nm, cuts.opened.nm);
+        assert!(made >= best, "instance {number} beats the optimum: {}", cuts.sentence);
+        let bounded = cuts.least_new.nm <= best.0 && (made.0 > best.0 || cuts.least_opened.nm <= best.1);
+        assert!(bounded, "instance {number} proves too much: {}", cuts.sentence);
+        if cuts.proven {
+            assert_eq!(made, best, "instance {number}");
+            proven += 1;
+        }
+    }
+    assert!(proven * 100 >= instances.len() * 95, "{proven} of {} proven", instances.len());
+}
+
+/// New cable and offcuts opened when each pigtail, the longest first, is cut where it leaves the least.
+fn best_fit(instance: &CutInstance) -> (u32, u32) {
+    let mut demands = instance.demands.clone();
+    demands.sort_by_key(|(_, length)| std::cmp::Reverse(*length));
+    let mut used = vec![false; instance.offcuts.len()];
+    let mut new = 0;
+    for colour in [Colour::Black, Colour::White, Colour::Bare, Colour::Red] {
+        let gives = |conductors: u8| colour != Colour::Red || conductors == 3;
+        let mut free: Vec<u32> = instance.offcuts.iter().map(|(c, l)| if gives(*c) { *l } else { 0 }).collect();
+        let mut left = 0;
+        for (_, length) in demands.iter().filter(|(known, _)| *known == colour) {
+            match (0..free.len()).filter(|at| free[*at] >= *length).min_by_key(|at| free[*at]) {
+                Some(at) => (free[at], used[at]) = (free[at] - length, true),
+                None => left += length,
+            }
+        }
+        new = new.max(left);
+    }
+    (new, instance.offcuts.iter().zip(&used).filter(|(_, used)| **used).map(|((_, length), _)| length).sum())
+}
+
+#[test]
+fn the_longest_cut_lists_are_near_their_bound_and_no_worse_than_best_fit() {
+    let mut state = 7_u64;
+    let mut below = |count: u64| {
+        state = state.wrapping_mul(6_364_136_223_846_793_005).wrapping_add(1_442_695_040_888_963_407);
+        u32::try_from((state >> 33) % count).unwrap()
+    };
+    for (pigtails, offcuts) in [(250, 30), (400, 60), (600, 40), (600, 200)] {
+        let colours = [Colour::Black, Colour::White, Colour::Bare];
+        let instance = CutInstance {
+            demands: (0..pigtails).map(|_| (colours[below(3) as usize], 2 * (12 + below(25)))).collect(),
+            offcuts: (0..offcuts).map(|_| (2, 40 + below(160))).collect(),
+            new: 0,
+            opened: 0,
+        };
+        let cuts = cuts_of(&instance);
+        let (new, opened) = best_fit(&instance);
+        let made = (cuts.new_cable.nm, cuts.opened.nm);
+        assert!(made <= (eighths(new).nm(), eighths(opened).nm()), "{pigtails} of {offcuts}: {}", cuts.sentence);
+        let near = |made: i64, least: i64| made * 100 <= least * 103;
+        let said = &cuts.sentence;
+        assert!(near(cuts.new_cable.nm, cuts.least_new.nm), "{pigtails} of {offcuts}: {said}");
+        assert!(near(cuts.opened.nm, cuts.least_opened.nm), "{pigtails} of {offcuts}: {said}");
+    }
+}
+
 #[test]
 fn cut_lists_are_as_good_as_the_solver_s() {
-    let instances: Vec<CutInstance> = serde_json::from_str(include_str!("optima/cut_lists.json")).unwrap();
+    let instances = instances(include_str!("optima/cut_lists.json"));
     assert!(instances.len() >= 20);
     for (number, instance) in instances.iter().enumerate() {
-        let demands: Vec<PigtailDemand> = instance
-            .demands
-            .iter()
-            .map(|(colour, length)| PigtailDemand {
-                gauge: Gauge::Awg12,
-                colour: *colour,
-                length: eighths(*length),
-                count: 1,
-            })
-            .collect();
-        let offcut = |(id, (conductors, length)): (u16, &(u8, u32))| Offcut {
-            id,
-            gauge: Gauge::Awg12,
-            conductors: *conductors,
-            length: eighths(*length),
-        };
-        let offcuts: Vec<Offcut> = (1..).zip(&instance.offcuts).map(offcut).collect();
-        let cuts = cut_list(&demands, &offcuts, UnitSystem::Inch).gauges.remove(0);
+        let cuts = cuts_of(instance);
         assert!(cuts.proven, "instance {number}: {}", cuts.sentence);
         let found = (cuts.new_cable.nm, cuts.opened.nm);
         assert_eq!(found, (eighths(instance.new).nm(), eighths(instance.opened).nm()), "instance {number}");

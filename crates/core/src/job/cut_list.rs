@@ -7,12 +7,13 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::packing::{Packing, pack};
+use super::openings::{Choice, Opened, Openings, least_opened};
+use super::packing::{Packer, Packing};
 use crate::facts::{Colour, Offcut};
 use crate::quantity::{Figure, Gauge, Length, UnitSystem};
 
 /// The most steps of the search for one gauge.
-pub const MOST_NODES: u64 = 400_000;
+pub const MOST_NODES: u64 = 8_000_000;
 
 /// Pigtails of one size, colour and length.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -66,6 +67,8 @@ pub struct GaugeCuts {
     pub proven: bool,
     /// The new cable that any way needs.
     pub least_new: Figure,
+    /// The length of offcuts that any way with so much new cable opens.
+    pub least_opened: Figure,
     /// In one plain sentence.
     pub sentence: String,
 }
@@ -120,57 +123,86 @@ pub fn cut_list(demands: &[PigtailDemand], offcuts: &[Offcut], units: UnitSystem
 /// One gauge, as lengths in nanometres.
 struct Problem<'a> {
     wanted: &'a [(Colour, Vec<i64>)],
+    packers: Vec<Packer>,
     offcuts: &'a [&'a Offcut],
 }
 
-impl Problem<'_> {
-    fn total(&self, colour: usize) -> i64 {
-        self.wanted[colour].1.iter().sum()
+impl<'a> Problem<'a> {
+    fn new(wanted: &'a [(Colour, Vec<i64>)], offcuts: &'a [&'a Offcut]) -> Self {
+        let longest = offcuts.iter().map(|offcut| offcut.length.nm()).max().unwrap_or(0);
+        let packers = wanted.iter().map(|(_, lengths)| Packer::new(lengths, longest)).collect();
+        Self { wanted, packers, offcuts }
+    }
+
+    fn has(&self, colour: usize, offcut: usize) -> bool {
+        colours_of(self.offcuts[offcut].conductors).contains(&self.wanted[colour].0)
     }
 
     /// The bins that the offcuts `open` give a colour.
     fn bins(&self, colour: usize, open: &[usize]) -> Vec<i64> {
-        let has = |index: &&usize| colours_of(self.offcuts[**index].conductors).contains(&self.wanted[colour].0);
-        open.iter().filter(has).map(|index| self.offcuts[*index].length.nm()).collect()
+        let has = open.iter().filter(|offcut| self.has(colour, **offcut));
+        has.map(|offcut| self.offcuts[*offcut].length.nm()).collect()
     }
 
     /// The new cable that is needed beside the offcuts `open`, at least and as packed: equal where `nodes` sufficed.
     fn new_cable(&self, open: &[usize], nodes: &mut u64) -> (i64, i64) {
         let share = *nodes / (2 * self.wanted.len() as u64).max(1);
-        let each = (0..self.wanted.len()).map(|colour| {
+        let each = self.packers.iter().enumerate().map(|(colour, packer)| {
             let mut own = share;
-            let packing = pack(&self.wanted[colour].1, &self.bins(colour, open), i64::MAX, &mut own);
+            let packing = packer.pack(&self.bins(colour, open), i64::MAX, &mut own);
             *nodes -= share - own;
-            (self.total(colour) - packing.most, self.total(colour) - packing.packed)
+            (packer.total() - packing.most, packer.total() - packing.packed)
         });
         each.fold((0, 0), |worst, one| (worst.0.max(one.0), worst.1.max(one.1)))
     }
 
     /// Whether the offcuts `open` leave no colour with more than `new` to cut; `None` when the search gave up.
     fn does(&self, open: &[usize], new: i64, nodes: &mut u64) -> Option<bool> {
-        for colour in 0..self.wanted.len() {
-            let target = self.total(colour) - new;
-            let packing = pack(&self.wanted[colour].1, &self.bins(colour, open), target, nodes);
-            if packing.packed < target {
-                return if packing.most < target { Some(false) } else { None };
+        let mut sure = true;
+        for (colour, packer) in self.packers.iter().enumerate() {
+            let target = packer.total() - new;
+            let packing = packer.pack(&self.bins(colour, open), target, nodes);
+            if packing.most < target {
+                return Some(false);
             }
+            sure &= packing.packed >= target;
         }
-        Some(true)
+        sure.then_some(true)
+    }
+}
+
+impl Openings for Problem<'_> {
+    fn does(&self, open: &[usize], new: i64, nodes: &mut u64) -> Option<bool> {
+        Problem::does(self, open, new, nodes)
     }
 }
 
 fn of_gauge(gauge: Gauge, wanted: &[(Colour, Vec<i64>)], offcuts: &[&Offcut], units: UnitSystem) -> GaugeCuts {
-    let problem = Problem { wanted, offcuts };
+    let problem = Problem::new(wanted, offcuts);
     let mut nodes = MOST_NODES;
     let all: Vec<usize> = (0..offcuts.len()).collect();
     let (least, new) = problem.new_cable(&all, &mut nodes);
-    let (open, fewest) = fewest_opened(&problem, &all, new, &mut nodes);
+    let gives: Vec<Vec<i64>> = all
+        .iter()
+        .map(|offcut| {
+            let of = |(colour, packer): (usize, &Packer)| {
+                if problem.has(colour, *offcut) { packer.most_in(offcuts[*offcut].length.nm()) } else { 0 }
+            };
+            problem.packers.iter().enumerate().map(of).collect()
+        })
+        .collect();
+    let choice = Choice {
+        lengths: offcuts.iter().map(|offcut| offcut.length.nm()).collect(),
+        gives,
+        asked: problem.packers.iter().map(|packer| packer.total() - new).collect(),
+    };
+    let Opened { open, least: least_opened } = least_opened(&choice, &problem, new, &mut nodes);
     // New cable is of three conductors where a red one is wanted.
     let red = wanted.iter().any(|(colour, _)| *colour == Colour::Red);
     let pieces = pieces(&problem, gauge, &open, new, if red { 3 } else { 2 }, units);
     let figure = |nm: i64| length(nm).figure(units);
     let opened: i64 = open.iter().map(|index| offcuts[*index].length.nm()).sum();
-    let proven = least == new && fewest;
+    let proven = least == new && least_opened == opened;
     let count = open.len();
     let offcut_words = match count {
         0 => "no offcut".to_owned(),
@@ -191,7 +223,11 @@ fn of_gauge(gauge: Gauge, wanted: &[(Colour, Vec<i64>)], offcuts: &[&Offcut], un
             figure(new - least).text
         )
     } else {
-        "Another choice of offcuts may open less.".to_owned()
+        format!(
+            "At least {} of offcuts is opened: up to {} may be too much.",
+            figure(least_opened).text,
+            figure(opened - least_opened).text
+        )
     };
     GaugeCuts {
         gauge,
@@ -200,50 +236,9 @@ fn of_gauge(gauge: Gauge, wanted: &[(Colour, Vec<i64>)], offcuts: &[&Offcut], un
         opened: figure(opened),
         proven,
         least_new: figure(least),
+        least_opened: figure(least_opened),
         sentence: format!("{gauge}: open {offcut_words}; {new_words}. {proof}"),
     }
-}
-
-/// The offcuts with the least length together that leave no more than `new` to cut, and whether that is proven: subsets
-/// are tried by their length, shortest first.
-fn fewest_opened(problem: &Problem, all: &[usize], new: i64, nodes: &mut u64) -> (Vec<usize>, bool) {
-    use std::cmp::Reverse;
-    use std::collections::BinaryHeap;
-    let mut sorted = all.to_vec();
-    sorted.sort_by_key(|index| problem.offcuts[*index].length);
-    let of = |place: usize| problem.offcuts[sorted[place]].length.nm();
-    if problem.does(&[], new, nodes) == Some(true) {
-        return (Vec::new(), true);
-    }
-    // Every subset but the empty one comes up once, by its length: the last of it goes on to the next, or is joined by it.
-    let mut heap = BinaryHeap::new();
-    if !sorted.is_empty() {
-        heap.push(Reverse((of(0), vec![0_usize])));
-    }
-    let mut sure = true;
-    while let Some(Reverse((opened, subset))) = heap.pop() {
-        if *nodes == 0 {
-            return (all.to_vec(), false);
-        }
-        *nodes -= 1;
-        let open: Vec<usize> = subset.iter().map(|place| sorted[*place]).collect();
-        match problem.does(&open, new, nodes) {
-            Some(true) => return (open, sure),
-            None => sure = false,
-            Some(false) => {}
-        }
-        let last = subset[subset.len() - 1];
-        if last + 1 < sorted.len() {
-            let mut joined = subset.clone();
-            joined.push(last + 1);
-            heap.push(Reverse((opened + of(last + 1), joined)));
-            let mut moved = subset;
-            let end = moved.len() - 1;
-            moved[end] = last + 1;
-            heap.push(Reverse((opened - of(last) + of(last + 1), moved)));
-        }
-    }
-    (all.to_vec(), false)
 }
 
 fn length(nm: i64) -> Length {
@@ -282,8 +277,8 @@ fn pieces(
     }
     for (colour, (name, lengths)) in problem.wanted.iter().enumerate() {
         let mut nodes = MOST_NODES;
-        let target = problem.total(colour) - new;
-        let Packing { places, .. } = pack(lengths, &problem.bins(colour, open), target, &mut nodes);
+        let packer = &problem.packers[colour];
+        let Packing { places, .. } = packer.pack(&problem.bins(colour, open), packer.total() - new, &mut nodes);
         let mut left: Vec<(usize, i64, Vec<i64>)> = open
             .iter()
             .enumerate()

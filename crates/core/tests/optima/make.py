@@ -1,11 +1,12 @@
 """Optimal cut lists and shut-downs from an independent solver, as data for tests/optima.rs.
 
-Needs OR-tools (PyPI `ortools`; made with 9.15). Writes cut_lists.json and shut_downs.json beside this file. Lengths in
+Needs OR-tools (PyPI `ortools`; made with 9.15). Writes cut_lists.json, cut_lists_large.json and shut_downs.json beside this file. Lengths in
 eighths of an inch, times in minutes. The instances are made up, from a fixed seed.
 """
 
 import json
 import random
+from collections import Counter
 from pathlib import Path
 
 from ortools.sat.python import cp_model
@@ -14,17 +15,17 @@ HERE = Path(__file__).parent
 COLOURS = {2: ["black", "white", "bare"], 3: ["black", "red", "white", "bare"]}
 
 
-def solve(model):
+def solve(model, seconds=120):
+    """The optimum, or None where the solver does not prove one in time."""
     solver = cp_model.CpSolver()
-    solver.parameters.max_time_in_seconds = 120
+    solver.parameters.max_time_in_seconds = seconds
     solver.parameters.num_workers = 2
     solver.parameters.random_seed = 1
     status = solver.solve(model)
-    assert status == cp_model.OPTIMAL, solver.status_name(status)
-    return solver
+    return round(solver.objective_value) if status == cp_model.OPTIMAL else None
 
 
-def cut_list(demands, offcuts):
+def cut_list(demands, offcuts, seconds=120):
     """The least new cable, and with it the least length of offcuts opened."""
 
     def build(new_limit):
@@ -33,15 +34,15 @@ def cut_list(demands, offcuts):
         total = sum(length for _, length in demands)
         new = model.new_int_var(0, total, "new")
         for colour in sorted({colour for colour, _ in demands}):
-            own = [length for known, length in demands if known == colour]
+            own = Counter(length for known, length in demands if known == colour)
             bins = [i for i, (conductors, _) in enumerate(offcuts) if colour in COLOURS[conductors]]
-            put = {(p, b): model.new_bool_var("") for p in range(len(own)) for b in bins}
-            for p in range(len(own)):
-                model.add(sum(put[p, b] for b in bins) <= 1)
+            put = {(l, b): model.new_int_var(0, min(own[l], offcuts[b][1] // l), "") for l in own for b in bins}
+            for l in own:
+                model.add(sum(put[l, b] for b in bins) <= own[l])
             for b in bins:
-                model.add(sum(own[p] * put[p, b] for p in range(len(own))) <= offcuts[b][1] * opened[b])
-            packed = sum(own[p] * put[p, b] for p in range(len(own)) for b in bins)
-            model.add(new >= sum(own) - packed)
+                model.add(sum(l * put[l, b] for l in own) <= offcuts[b][1] * opened[b])
+            packed = sum(l * put[l, b] for l in own for b in bins)
+            model.add(new >= sum(l * n for l, n in own.items()) - packed)
         length = sum(offcuts[i][1] * opened[i] for i in range(len(offcuts)))
         if new_limit is None:
             model.minimize(new)
@@ -50,8 +51,11 @@ def cut_list(demands, offcuts):
             model.minimize(length)
         return model
 
-    least_new = round(solve(build(None)).objective_value)
-    return least_new, round(solve(build(least_new)).objective_value)
+    least_new = solve(build(None), seconds)
+    if least_new is None:
+        return None
+    opened = solve(build(least_new), seconds)
+    return None if opened is None else (least_new, opened)
 
 
 def shut_downs(tasks, longest, setup, limits):
@@ -83,8 +87,28 @@ def shut_downs(tasks, longest, setup, limits):
             model.minimize(sum(off.values()))
         return model
 
-    fewest = round(solve(build(None)).objective_value)
-    return fewest, round(solve(build(fewest)).objective_value)
+    fewest = solve(build(None))
+    return None if fewest is None else (fewest, solve(build(fewest)))
+
+
+def cut_instances(rng, sizes, wanted, seconds):
+    """Instances with their optima: offcuts scarce, enough and plenty in turn; what the solver does not prove is left out."""
+    lists = []
+    while len(lists) < wanted:
+        pigtails, stock = sizes[len(lists) % len(sizes)]
+        colours = ["black", "white", "bare"] + (["red"] if len(lists) % 5 == 0 else [])
+        demands = [[rng.choice(colours), 2 * rng.randrange(12, 37)] for _ in range(pigtails)]
+        room = 48 * pigtails / len(colours) * rng.choice([0.6, 1.0, 1.6]) / stock
+        shortest, longest = max(30, int(room * 0.4)), max(60, int(room * 1.7))
+        offcuts = [[rng.choice([2, 2, 3]), rng.randrange(shortest, longest)] for _ in range(stock)]
+        best = cut_list(demands, offcuts, seconds)
+        if best is not None:
+            lists.append({"demands": demands, "offcuts": offcuts, "new": best[0], "opened": best[1]})
+    return lists
+
+
+def write(name, rows):
+    (HERE / name).write_text(json.dumps(rows, separators=(",", ":")).replace("},", "},\n") + "\n")
 
 
 def main():
@@ -96,7 +120,9 @@ def main():
         offcuts = [[rng.choice([2, 2, 3]), rng.randrange(40, 240)] for _ in range(rng.randrange(2, 9))]
         new, opened = cut_list(demands, offcuts)
         lists.append({"demands": demands, "offcuts": offcuts, "new": new, "opened": opened})
-    (HERE / "cut_lists.json").write_text(json.dumps(lists, separators=(",", ":")).replace("},", "},\n") + "\n")
+    write("cut_lists.json", lists)
+    sizes = [(20, 5), (40, 8), (60, 10), (80, 12), (100, 16), (120, 18), (150, 20)]
+    write("cut_lists_large.json", cut_instances(random.Random(29), sizes, 42, 20))
     jobs = []
     while len(jobs) < 24:
         breakers = rng.randrange(2, 7)
@@ -108,7 +134,7 @@ def main():
             tasks.append([rng.randrange(8, min(room, 70) + 1), own])
         fewest, off = shut_downs(tasks, 240, 20, limits)
         jobs.append({"tasks": tasks, "limits": limits, "fewest": fewest, "breakers": off})
-    (HERE / "shut_downs.json").write_text(json.dumps(jobs, separators=(",", ":")).replace("},", "},\n") + "\n")
+    write("shut_downs.json", jobs)
 
 
 if __name__ == "__main__":
