@@ -8,6 +8,7 @@ const CERTAINTY = {
   corrected: 'a slip was put right',
   ambiguous: 'in doubt',
   'fed-by-none': 'fed by none of these',
+  'dead-throughout': 'dead in every round: read it with everything on',
   unexplained: 'fits no breaker: read it again',
 } as const;
 

@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::evidence::Evidence;
-use super::proof_of_dead::{DeadTest, dead_test_of_shut_down};
+use super::proof_of_dead::{BoxToTest, DeadTest, Supply, dead_test_of_shut_down, hot_may_be_open};
 use super::retest::{RetestPoint, retest};
 use super::trace::{KnownFeed, TraceAnswer, TracePoint, trace};
 use super::wiring::WiringState;
@@ -120,10 +120,15 @@ pub fn circuit_answer(circuit: &Circuit, boxes: &[PlacedBox], rules: &HouseRules
         .filter_map(|point| boxes.iter().find(|placed| placed.record.id == point.box_id))
         .map(|placed| placed.record)
         .collect();
-    let to_test: Vec<(&str, &BoxContents)> = on_it.iter().map(|record| (record.tag.as_str(), latest(record))).collect();
+    let to_test: Vec<BoxToTest> = on_it
+        .iter()
+        .map(|record| BoxToTest { tag: &record.tag, off: String::new(), contents: latest(record) })
+        .collect();
+    let main_off = to_test.iter().any(|known| hot_may_be_open(known.contents));
+    let supply = Supply { main_off, ..Supply::default() };
     CircuitAnswer {
         trace: trace(&trace_points(circuit, boxes), circuit.tracing),
-        dead_test: dead_test_of_shut_down(&to_test, rules.dead_test_methods, &circuit.dead_test),
+        dead_test: dead_test_of_shut_down(&to_test, rules.dead_test_methods, &supply, &circuit.dead_test),
         retest: on_it.iter().flat_map(|r| retest(r.id, &r.tag, &r.found, r.left.as_ref())).collect(),
     }
 }

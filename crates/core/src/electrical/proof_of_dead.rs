@@ -116,54 +116,139 @@ pub(crate) fn hot_may_be_open(contents: &BoxContents) -> bool {
     Evidence::of(contents).halves.iter().any(|half| half.causes.contains(&WiringState::OpenHot))
 }
 
-fn wishes(boxes: &[(&str, &BoxContents)], methods: DeadTestMethods) -> Vec<Wish> {
-    let mut wishes = Vec::new();
-    let main = boxes.iter().any(|(_, contents)| hot_may_be_open(contents));
-    let words = if main {
-        "Switch the main off, lock or tag it: an outlet here was dead already, so no breaker can be confirmed at it. The \
-         line side of the main stays live."
-    } else {
-        "Switch the breaker off, lock or tag it. There may be a second circuit in the box."
-    };
-    let mut add = |step: String, kind, method, words: String| wishes.push(Wish { step, kind, method, words });
-    add(if main { "main-off" } else { "breaker-off" }.to_owned(), DeadStepKind::SwitchOff, None, words.to_owned());
-    let used: &[DeadMethod] = match methods {
+/// A box of a shut-down.
+pub struct BoxToTest<'a> {
+    /// Its short name.
+    pub tag: &'a str,
+    /// The breaker that makes it dead, "breaker 7"; empty where that is not said.
+    pub off: String,
+    /// What is in it.
+    pub contents: &'a BoxContents,
+}
+
+/// What is switched off in a shut-down, and what stays live.
+#[derive(Default)]
+pub struct Supply {
+    /// The breakers that are switched off, "7 and 9 of the main panel"; empty where that is not said.
+    pub off: String,
+    /// The main is off, and with it everything.
+    pub main_off: bool,
+    /// An outlet that stays live, to prove instruments on; empty where none is known.
+    pub live_point: String,
+}
+
+impl Supply {
+    /// Where an instrument is proved.
+    fn proved_on(&self) -> String {
+        if self.main_off {
+            return "a proving unit, or a plug-in outlet of another supply; never on the meter or the service conductors"
+                .to_owned();
+        }
+        if self.live_point.is_empty() { "a point known to be live".to_owned() } else { self.live_point.clone() }
+    }
+
+    fn switch_off(&self) -> String {
+        if self.main_off {
+            return "Switch the main off, lock or tag it: an outlet here was dead already, so no breaker can be confirmed at it. \
+                    The line side of the main stays live."
+                .to_owned();
+        }
+        let off = if self.off.is_empty() { "the breaker" } else { &self.off };
+        format!("Switch off {off}, lock or tag it. There may be a second circuit in the box.")
+    }
+}
+
+const fn code_of(method: DeadMethod) -> &'static str {
+    match method {
+        DeadMethod::Meter => "meter",
+        DeadMethod::Detector => "detector",
+        DeadMethod::Lamps => "lamps",
+    }
+}
+
+const fn used(methods: DeadTestMethods) -> &'static [DeadMethod] {
+    match methods {
         DeadTestMethods::TwoInstruments => &[DeadMethod::Detector, DeadMethod::Meter],
         DeadTestMethods::OneProved => &[DeadMethod::Meter],
-    };
-    for &method in used {
-        let name = method.name();
-        let code = match method {
-            DeadMethod::Meter => "meter",
-            DeadMethod::Detector => "detector",
-            DeadMethod::Lamps => "lamps",
-        };
-        let prove = format!("Prove the {name} on a point known to be live");
-        add(format!("{code}/prove"), DeadStepKind::Prove, Some(method), prove);
-        for (tag, contents) in boxes {
-            for (point, words) in points(contents) {
-                let (step, words) = if tag.is_empty() {
-                    (format!("{code}/{point}"), words)
-                } else {
-                    (format!("{code}/{tag}/{point}"), format!("{tag}: {words}"))
-                };
-                add(step, DeadStepKind::Test, Some(method), format!("{}, {name}", capitalised(&words)));
-            }
-        }
-        let again = format!("Prove the {name} again on the same live point");
-        add(format!("{code}/prove-again"), DeadStepKind::ProveAgain, Some(method), again);
     }
+}
+
+fn off(supply: &Supply) -> Wish {
+    let step = if supply.main_off { "main-off" } else { "breaker-off" };
+    Wish { step: step.to_owned(), kind: DeadStepKind::SwitchOff, method: None, words: supply.switch_off() }
+}
+
+fn prove(method: DeadMethod, supply: &Supply) -> Wish {
+    let (name, on) = (method.name(), supply.proved_on());
+    let reference = match method {
+        DeadMethod::Meter => {
+            ", hot to neutral and hot to ground: dead to ground counts only against a ground that just read live"
+        }
+        _ => "",
+    };
+    let words = format!("Prove the {name} on {on}{reference}");
+    Wish { step: format!("{}/prove", code_of(method)), kind: DeadStepKind::Prove, method: Some(method), words }
+}
+
+fn prove_again(method: DeadMethod) -> Wish {
+    let words = format!("Prove the {} again on the same live point", method.name());
+    Wish {
+        step: format!("{}/prove-again", code_of(method)),
+        kind: DeadStepKind::ProveAgain,
+        method: Some(method),
+        words,
+    }
+}
+
+/// One box, one instrument after the other.
+fn of_box(contents: &BoxContents, methods: DeadTestMethods) -> Vec<Wish> {
+    let supply = Supply { main_off: hot_may_be_open(contents), ..Supply::default() };
+    let mut wishes = vec![off(&supply)];
+    for &method in used(methods) {
+        wishes.push(prove(method, &supply));
+        wishes.extend(points(contents).into_iter().map(|(point, words)| Wish {
+            step: format!("{}/{point}", code_of(method)),
+            kind: DeadStepKind::Test,
+            method: Some(method),
+            words: format!("{}, {}", capitalised(&words), method.name()),
+        }));
+        wishes.push(prove_again(method));
+    }
+    wishes
+}
+
+/// Several boxes: the instruments proved once, then box by box with both, and proved again.
+fn of_shut_down(boxes: &[BoxToTest], methods: DeadTestMethods, supply: &Supply) -> Vec<Wish> {
+    let mut wishes = vec![off(supply)];
+    wishes.extend(used(methods).iter().map(|method| prove(*method, supply)));
+    for BoxToTest { tag, off, contents } in boxes {
+        let by = if off.is_empty() { String::new() } else { format!(", {off} off") };
+        for &method in used(methods) {
+            wishes.extend(points(contents).into_iter().map(|(point, words)| Wish {
+                step: format!("{}/{tag}/{point}", code_of(method)),
+                kind: DeadStepKind::Test,
+                method: Some(method),
+                words: format!("{tag}{by}: {words}, {}", method.name()),
+            }));
+        }
+    }
+    wishes.extend(used(methods).iter().map(|method| prove_again(*method)));
     wishes
 }
 
 /// The dead test of one box.
 pub fn dead_test_of_box(contents: &BoxContents, methods: DeadTestMethods) -> DeadTest {
-    evaluate(wishes(&[("", contents)], methods), &contents.dead_test)
+    evaluate(of_box(contents, methods), &contents.dead_test)
 }
 
-/// The dead test of a shut-down: each box by its tag, the instruments proven once before and once after.
-pub fn dead_test_of_shut_down(boxes: &[(&str, &BoxContents)], methods: DeadTestMethods, done: &[DeadStep]) -> DeadTest {
-    evaluate(wishes(boxes, methods), done)
+/// The dead test of a shut-down: the instruments proved once before and once after, box by box with all of them.
+pub fn dead_test_of_shut_down(
+    boxes: &[BoxToTest],
+    methods: DeadTestMethods,
+    supply: &Supply,
+    done: &[DeadStep],
+) -> DeadTest {
+    evaluate(of_shut_down(boxes, methods, supply), done)
 }
 
 fn evaluate(wishes: Vec<Wish>, done: &[DeadStep]) -> DeadTest {
@@ -293,10 +378,34 @@ mod tests {
     }
 
     #[test]
-    fn a_shut_down_proves_once_for_all_its_boxes() {
+    fn a_shut_down_goes_box_by_box_with_both_instruments() {
         let (a, b) = (box_with_device(DeviceKind::Switch), box_with_device(DeviceKind::DuplexReceptacle));
-        let test = dead_test_of_shut_down(&[("K1", &a), ("K2", &b)], DeadTestMethods::OneProved, &[]);
-        assert_eq!(test.steps.iter().filter(|step| step.kind == DeadStepKind::Prove).count(), 1);
-        assert!(test.steps.iter().any(|step| step.words.starts_with("K2: ")), "{test:?}");
+        let boxes = [
+            BoxToTest { tag: "K1", off: "breaker 7".to_owned(), contents: &a },
+            BoxToTest { tag: "K2", off: "breaker 9".to_owned(), contents: &b },
+        ];
+        let supply = Supply { live_point: "the outlet at P1, breaker 3".to_owned(), ..Supply::default() };
+        let test = dead_test_of_shut_down(&boxes, DeadTestMethods::TwoInstruments, &supply, &[]);
+        let kinds: Vec<DeadStepKind> = test.steps.iter().map(|step| step.kind).collect();
+        let count = |kind| kinds.iter().filter(|known| **known == kind).count();
+        assert_eq!((count(DeadStepKind::Prove), count(DeadStepKind::ProveAgain)), (2, 2));
+        assert!(test.steps[1].words.contains("the outlet at P1, breaker 3"), "{}", test.steps[1].words);
+        let of = |tag: &str| -> Vec<usize> {
+            (0..test.steps.len()).filter(|at| test.steps[*at].words.starts_with(tag)).collect()
+        };
+        let (first, second) = (of("K1, breaker 7 off: "), of("K2, breaker 9 off: "));
+        assert!(!first.is_empty() && first.last() < second.first(), "all of K1 before all of K2");
+        let methods: Vec<_> = first.iter().map(|at| test.steps[*at].method).collect();
+        assert!(methods.contains(&Some(DeadMethod::Detector)) && methods.contains(&Some(DeadMethod::Meter)));
+    }
+
+    #[test]
+    fn with_the_main_off_no_instrument_is_proved_on_the_service() {
+        let a = box_with_device(DeviceKind::Switch);
+        let boxes = [BoxToTest { tag: "K1", off: String::new(), contents: &a }];
+        let supply = Supply { main_off: true, live_point: "the outlet at P1".to_owned(), ..Supply::default() };
+        let test = dead_test_of_shut_down(&boxes, DeadTestMethods::OneProved, &supply, &[]);
+        assert!(test.steps[1].words.contains("a proving unit"), "{}", test.steps[1].words);
+        assert!(test.steps.iter().all(|step| !step.words.contains("outlet at P1")), "P1 is dead as well");
     }
 }

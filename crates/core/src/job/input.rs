@@ -1,10 +1,13 @@
 //! What a job is made up of: the boxes and panels with their work, and the breakers that make them dead.
 
+use std::collections::HashMap;
+
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::assess::SubjectWork;
+use crate::assess::{Assessed, SubjectWork};
 use crate::electrical::feeds::EssentialLoad;
+use crate::electrical::{Evidence, HalfEvidence};
 use crate::facts::{BoxId, PanelId};
 
 /// A breaker to switch off.
@@ -22,6 +25,46 @@ pub struct JobBreaker {
     pub dark: String,
     /// What on it must not be off for long.
     pub essential: Vec<EssentialLoad>,
+}
+
+/// The breakers of a job, and which of them make each box dead.
+#[derive(Default)]
+pub struct Feeds {
+    /// The breakers of all panels.
+    pub breakers: Vec<JobBreaker>,
+    /// Those of each box, by their places: those that feed it, and those that share a neutral with them.
+    pub of_box: HashMap<BoxId, Vec<usize>>,
+}
+
+impl Feeds {
+    /// Breakers in words, "breaker 7 and breaker 9"; with their panels where there are several.
+    pub fn named(&self, places: &[usize]) -> String {
+        let known: Vec<&JobBreaker> = places.iter().filter_map(|place| self.breakers.get(*place)).collect();
+        let several = self.breakers.iter().any(|breaker| Some(breaker.panel) != self.breakers.first().map(|b| b.panel));
+        let name = |breaker: &&JobBreaker| match several {
+            true => format!("breaker {} of {}", breaker.name, breaker.panel_name),
+            false => format!("breaker {}", breaker.name),
+        };
+        known.iter().map(name).collect::<Vec<_>>().join(" and ")
+    }
+
+    /// An outlet that stays live while `off` is off: one that was read sound, by its breaker. Empty where none is known.
+    pub fn live_point(&self, assessed: &Assessed, off: &[usize]) -> String {
+        let stays = |id: BoxId| {
+            let own = self.of_box.get(&id)?;
+            own.iter().all(|breaker| !off.contains(breaker)).then_some(own.as_slice())
+        };
+        let sound = assessed.boxes.iter().find_map(|known| {
+            let breakers = stays(known.record.id).filter(|own| !own.is_empty())?;
+            let outlet = known.record.found.devices.iter().any(|device| device.kind.is_receptacle());
+            let halves = Evidence::of(&known.record.found).halves;
+            let read = !halves.is_empty() && halves.iter().all(HalfEvidence::may_be_correct);
+            (outlet && read).then(|| (known.record, breakers))
+        });
+        sound.map_or_else(String::new, |(record, breakers)| {
+            format!("the outlet at {}, on {}, which stays on", record.tag, self.named(breakers))
+        })
+    }
 }
 
 /// A box of a job.

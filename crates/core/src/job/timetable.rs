@@ -5,11 +5,11 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::calendar::{Slot, first_free, pinned};
-use super::input::{JobBox, JobBreaker};
+use super::input::{Feeds, JobBox, JobBreaker};
 use super::shut_downs::{Limits, ShutDown, ShutDownProof, Task, shut_downs};
 use crate::assess::Assessed;
 use crate::electrical::feeds::EssentialLoad;
-use crate::electrical::proof_of_dead::dead_test_of_shut_down;
+use crate::electrical::proof_of_dead::{BoxToTest, Supply, dead_test_of_shut_down};
 use crate::electrical::retest;
 use crate::facts::{BoxId, Circuit, DeadTestMethods, Feed, WorkSettings};
 use crate::rules::rule;
@@ -61,9 +61,10 @@ fn short(minutes: u32) -> u16 {
 pub(super) fn plan_shut_downs(
     assessed: &Assessed,
     boxes: &[JobBox],
-    breakers: &[JobBreaker],
+    feeds: &Feeds,
     settings: &WorkSettings,
 ) -> (Vec<JobShutDown>, ShutDownProof, Vec<Unplaced>) {
+    let breakers = &feeds.breakers;
     // The main is one breaker more, on which every essential load hangs.
     let main = breakers.len();
     let shortest = |loads: &[EssentialLoad]| loads.iter().map(|load| u32::from(load.minutes)).min();
@@ -111,7 +112,7 @@ pub(super) fn plan_shut_downs(
         let minutes = short(shut_down.minutes + limits.setup);
         let slot = pinned(minutes, pin.day, pin.from, &taken, settings);
         taken.extend(slot.as_ref().ok());
-        made.push(sheet(assessed, &own, &shut_down, main, settings, slot.map_err(|error| error.to_string()), true));
+        made.push(sheet(assessed, &own, &shut_down, feeds, settings, slot.map_err(|error| error.to_string()), true));
     }
     let tasks: Vec<Task> = free.iter().map(|known| task(known)).collect();
     let solved = shut_downs(&tasks, &limits);
@@ -121,7 +122,7 @@ pub(super) fn plan_shut_downs(
     for shut_down in &solved.shut_downs {
         let slot = first_free(short(shut_down.minutes + limits.setup), &taken, settings);
         taken.extend(slot.as_ref().ok());
-        made.push(sheet(assessed, &free, shut_down, main, settings, slot.map_err(|error| error.to_string()), false));
+        made.push(sheet(assessed, &free, shut_down, feeds, settings, slot.map_err(|error| error.to_string()), false));
     }
     (made, solved.proof, unplaced)
 }
@@ -169,7 +170,7 @@ fn sheet(
     assessed: &Assessed,
     from: &[&JobBox],
     shut_down: &ShutDown,
-    main: usize,
+    feeds: &Feeds,
     settings: &WorkSettings,
     slot: Result<Slot, String>,
     pinned: bool,
@@ -182,10 +183,21 @@ fn sheet(
     let walked = |id: BoxId| assessed.boxes.iter().position(|known| known.record.id == id);
     own.sort_by_key(|known| (depth(known.box_id), walked(known.box_id)));
     let record = |id: BoxId| assessed.of_box(id).map(|known| known.record);
-    let records: Vec<(&str, &crate::facts::BoxContents)> =
-        own.iter().filter_map(|known| Some((known.tag.as_str(), &record(known.box_id)?.found))).collect();
+    let main_off = shut_down.breakers.contains(&feeds.breakers.len());
+    let to_test: Vec<BoxToTest> = own
+        .iter()
+        .filter_map(|known| {
+            let off = if main_off { String::new() } else { feeds.named(&known.breakers) };
+            Some(BoxToTest { tag: &known.tag, off, contents: &record(known.box_id)?.found })
+        })
+        .collect();
+    let supply = Supply {
+        off: feeds.named(&shut_down.breakers),
+        main_off,
+        live_point: feeds.live_point(assessed, &shut_down.breakers),
+    };
     let methods: DeadTestMethods = assessed.facts.audit.basis.house_rules.dead_test_methods;
-    let dead_test = dead_test_of_shut_down(&records, methods, &[]);
+    let dead_test = dead_test_of_shut_down(&to_test, methods, &supply, &[]);
     let mut retests = Vec::new();
     for known in &own {
         let again: Vec<&str> = known.work.items.iter().filter_map(|item| Some(rule(&item.rule)?.needs)).collect();
@@ -197,7 +209,6 @@ fn sheet(
             retests.extend(points.into_iter().map(|point| format!("{}, power on: {}", point.tag, point.words)));
         }
     }
-    let main_off = shut_down.breakers.contains(&main);
     let (slot, no_time) = match slot {
         Ok(slot) => (Some(slot), None),
         Err(why) => (None, Some(why)),

@@ -1,21 +1,19 @@
 //! The job: all boxes of an audit with what is done at each, what to bring and to cut, and the shut-downs in their days.
 
-use std::collections::HashMap;
-
 use rayon::prelude::*;
 use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::cut_list::{CutList, PigtailDemand, cut_list};
 use super::estimate::{Estimate, EstimateInput, estimate};
-use super::input::{JobBox, JobBreaker, JobPanel};
+use super::input::{Feeds, JobBox, JobBreaker, JobPanel};
 use super::materials::{MaterialNeed, materials};
 use super::shut_downs::ShutDownProof;
 use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
 use crate::assess::sampling::samples;
 use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes};
 use crate::electrical::proof_of_dead::hot_may_be_open;
-use crate::facts::{BoxId, Scope, WorkSettings};
+use crate::facts::{Scope, WorkSettings};
 use crate::quantity::Length;
 
 /// What a scope costs and leaves open.
@@ -80,7 +78,7 @@ pub struct Job {
 /// Plans a job. Boxes are planned on all cores.
 pub fn job(assessed: &Assessed) -> Job {
     let settings = &assessed.facts.audit.work;
-    let (breakers, fed) = breakers(assessed);
+    let feeds = feeds(assessed);
     let mut scopes: Vec<ScopeCost> = Vec::new();
     let mut boxes: Vec<JobBox> = Vec::new();
     let mut most_items = 0;
@@ -91,7 +89,7 @@ pub fn job(assessed: &Assessed) -> Job {
             .iter_mut()
             .enumerate()
             .filter(|(_, work)| !work[place].items.is_empty())
-            .map(|(at, work)| job_box(assessed, at, std::mem::take(&mut work[place]), &fed))
+            .map(|(at, work)| job_box(assessed, at, std::mem::take(&mut work[place]), &feeds))
             .collect();
         once_a_circuit(&mut of_scope);
         let at_panels = job_panels(assessed, scope);
@@ -107,7 +105,7 @@ pub fn job(assessed: &Assessed) -> Job {
     }
     let materials = needs(boxes.iter(), &panels, settings);
     let cut_list = cut_list(&pigtails(&boxes), &settings.offcuts, assessed.facts.audit.basis.units);
-    let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(assessed, &boxes, &breakers, settings);
+    let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(assessed, &boxes, &feeds, settings);
     shut_downs.sort_by_key(|shut_down| (shut_down.slot.is_none(), shut_down.slot, !shut_down.danger));
     for (number, shut_down) in (1..).zip(&mut shut_downs) {
         shut_down.number = number;
@@ -116,6 +114,7 @@ pub fn job(assessed: &Assessed) -> Job {
     let days = days(&boxes, &shut_downs, settings);
     let estimate = estimated(assessed, &boxes, &panels, &shut_downs, &materials);
     let sentence = said(&shut_downs, &unplaced, &estimate);
+    let breakers = feeds.breakers;
     Job { scopes, breakers, boxes, panels, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
 }
 
@@ -134,29 +133,46 @@ fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) 
     )
 }
 
-/// The breakers of all panels, and those of each box.
-fn breakers(assessed: &Assessed) -> (Vec<JobBreaker>, HashMap<BoxId, Vec<usize>>) {
-    let mut breakers = Vec::new();
-    let mut of_box: HashMap<BoxId, Vec<usize>> = HashMap::new();
+/// The breakers of all panels, and those of each box: with those that feed it go off those that share a neutral with them, so
+/// that no neutral is opened that another circuit still uses.
+fn feeds(assessed: &Assessed) -> Feeds {
+    let mut feeds = Feeds::default();
     for known in &assessed.panels {
-        for feeds in &known.found.feeds {
-            for fed in feeds.boxes.iter().filter(|fed| fed.through.is_none()) {
-                of_box.entry(fed.box_id).or_default().push(breakers.len());
+        let first = feeds.breakers.len();
+        for fed in &known.found.feeds {
+            for fed_box in fed.boxes.iter().filter(|fed| fed.through.is_none()) {
+                feeds.of_box.entry(fed_box.box_id).or_default().push(feeds.breakers.len());
             }
-            breakers.push(JobBreaker {
+            feeds.breakers.push(JobBreaker {
                 panel: known.panel.id,
-                breaker: feeds.breaker,
-                name: feeds.name.clone(),
+                breaker: fed.breaker,
+                name: fed.name.clone(),
                 panel_name: known.panel.name.clone(),
-                dark: feeds.sentence.clone(),
-                essential: feeds.essential.clone(),
+                dark: fed.sentence.clone(),
+                essential: fed.essential.clone(),
             });
         }
+        let place = |breaker: u16| (first..feeds.breakers.len()).find(|at| feeds.breakers[*at].breaker == breaker);
+        let shared: Vec<(usize, usize)> = known
+            .panel
+            .breakers
+            .iter()
+            .filter_map(|breaker| Some((place(breaker.id)?, place(breaker.shares_neutral_with?)?)))
+            .collect();
+        for own in feeds.of_box.values_mut() {
+            for (one, other) in &shared {
+                for (has, wants) in [(one, other), (other, one)] {
+                    if own.contains(has) && !own.contains(wants) {
+                        own.push(*wants);
+                    }
+                }
+            }
+        }
     }
-    (breakers, of_box)
+    feeds
 }
 
-fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, fed: &HashMap<BoxId, Vec<usize>>) -> JobBox {
+fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, feeds: &Feeds) -> JobBox {
     let known = &assessed.boxes[at];
     let record = known.record;
     JobBox {
@@ -165,7 +181,7 @@ fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, fed: &HashMap<BoxI
         place: record.place.clone(),
         room: known.room.name.clone(),
         minutes: work.minutes() + if work.opens() { u32::from(assessed.facts.audit.work.per_box) } else { 0 },
-        breakers: fed.get(&record.id).cloned().unwrap_or_default(),
+        breakers: feeds.of_box.get(&record.id).cloned().unwrap_or_default(),
         main_off: hot_may_be_open(&record.found),
         work,
     }
@@ -308,8 +324,8 @@ mod tests {
 
     use super::*;
     use crate::facts::{
-        AuditFacts, Blocked, BoxRecord, Breaker, Circuit, CircuitId, CircuitPoint, Feed, Observation, Panel, PanelId,
-        Pin, TracedFault,
+        AuditFacts, Blocked, BoxId, BoxRecord, Breaker, Circuit, CircuitId, CircuitPoint, Feed, Observation, Panel,
+        PanelId, Pin, TracedFault,
     };
     use crate::testing::{audit_of, box_with, conductor, record_of};
 

@@ -118,7 +118,7 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
                 refusal: (!breakers.is_empty()).then(|| error.to_string()),
                 rounds_done: 0,
                 points: Vec::new(),
-                directory: directory(panel, &[], &[]),
+                directory: directory(panel, boxes, &[], &[]),
                 extra_round: Vec::new(),
                 to_add: to_add(panel, boxes),
                 sentence: "Choose the breakers to map.".to_owned(),
@@ -144,25 +144,32 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
     let sentence = if is_done {
         let count = |wanted: Certainty| points.iter().filter(|point| point.answer.certainty == wanted).count();
         format!(
-            "{} of {} points have their breaker; {} put right, {} in doubt, {} fed by none of these, {} breakers feed nothing \
+            "{} of {} points have their breaker; {} put right, {} in doubt, {} fed by none of these{}, {} breakers feed nothing \
              that was looked at.",
             count(Certainty::Clear) + count(Certainty::Corrected),
             points.len(),
             count(Certainty::Corrected),
             count(Certainty::Ambiguous) + count(Certainty::Unexplained),
             count(Certainty::FedByNone),
+            match count(Certainty::DeadThroughout) {
+                0 => String::new(),
+                dead => format!(", {dead} dead in every round: read them with everything on"),
+            },
             feed_nothing.len()
         )
     } else {
-        format!(
-            "{} rounds in place of up to {} trips; {rounds_done} done, {} points on the walk.",
-            plan.rounds.len(),
-            plan.by_elimination,
-            points.len()
-        )
+        let (rounds, trips) = (plan.rounds.len(), plan.by_elimination);
+        let against = if rounds < trips {
+            format!("{rounds} rounds in place of up to {trips} trips")
+        } else {
+            format!(
+                "{rounds} rounds; one breaker after the other takes {trips} trips at most and is as quick: go by that"
+            )
+        };
+        format!("{against}; {rounds_done} done, {} points on the walk.", points.len())
     };
     PanelAnswer {
-        directory: directory(panel, if is_done { &points } else { &[] }, &feed_nothing),
+        directory: directory(panel, boxes, if is_done { &points } else { &[] }, &feed_nothing),
         extra_round: if is_done { decoded.extra_round } else { Vec::new() },
         to_add: to_add(panel, boxes),
         schedule: Some(plan),
@@ -195,39 +202,86 @@ fn whole(names: &[String]) -> Vec<String> {
     short
 }
 
-/// The directory, with what was found on each breaker by room.
-fn directory(panel: &Panel, points: &[PointAnswer], feed_nothing: &[String]) -> Vec<DirectoryLine> {
+/// What was found on a breaker in one room.
+struct InRoom {
+    room: String,
+    /// The points by their places, "counter left", or by their names where none is noted.
+    points: Vec<String>,
+    /// What a line of the directory may call them by: places and tags.
+    known_as: Vec<String>,
+}
+
+impl InRoom {
+    /// A line names it: its room, or a point by its place or its tag.
+    fn is_named(&self, says: &str) -> bool {
+        let words: Vec<&str> = says.split(|c: char| !c.is_alphanumeric()).filter(|word| !word.is_empty()).collect();
+        let named = |name: &String| {
+            let name = name.to_lowercase();
+            let mut own = name.split(|c: char| !c.is_alphanumeric()).filter(|word| !word.is_empty()).peekable();
+            own.peek().is_some() && own.all(|word| words.contains(&word))
+        };
+        named(&self.room) || self.known_as.iter().any(named)
+    }
+
+    fn words(&self) -> String {
+        let points = whole(&self.points).join(", ");
+        if self.room.is_empty() { points } else { format!("{}: {points}", self.room) }
+    }
+}
+
+/// What was found on a breaker, room by room.
+fn by_room(points: &[PointAnswer], name: &str, boxes: &[(&Room, &BoxRecord)]) -> Vec<InRoom> {
+    let mut rooms: Vec<InRoom> = Vec::new();
+    for point in points.iter().filter(|point| point.answer.breakers == [name]) {
+        let record = boxes.iter().find(|(_, record)| Some(record.id) == point.box_id).map(|(_, record)| record);
+        let place = record.map(|record| record.place.trim()).filter(|place| !place.is_empty());
+        let said = match (place, point.half) {
+            (Some(place), Some(half)) => format!("{place} {}", half.name()),
+            (Some(place), None) => place.to_owned(),
+            (None, _) => point.answer.name.clone(),
+        };
+        let known_as = record.into_iter().flat_map(|record| [record.tag.clone(), record.place.clone()]);
+        let known_as = known_as.chain([point.answer.name.clone()]);
+        match rooms.iter_mut().find(|known| known.room == point.room) {
+            Some(known) => {
+                known.points.push(said);
+                known.known_as.extend(known_as);
+            }
+            None => {
+                rooms.push(InRoom { room: point.room.clone(), points: vec![said], known_as: known_as.collect() });
+            }
+        }
+    }
+    rooms
+}
+
+/// The directory, with what was found on each breaker by room. What a line says already, and what was found agrees with, stays
+/// in its own words; what it leaves out is added.
+fn directory(
+    panel: &Panel,
+    boxes: &[(&Room, &BoxRecord)],
+    points: &[PointAnswer],
+    feed_nothing: &[String],
+) -> Vec<DirectoryLine> {
     let mut lines: Vec<DirectoryLine> = panel
         .breakers
         .iter()
         .map(|breaker| {
             let name = breaker.name();
-            let on_it = points.iter().filter(|point| point.answer.breakers == [name.clone()]);
-            let mut rooms: Vec<(String, Vec<String>)> = Vec::new();
-            for point in on_it {
-                let room = if point.room.is_empty() { String::new() } else { point.room.clone() };
-                match rooms.iter_mut().find(|(known, _)| *known == room) {
-                    Some((_, names)) => names.push(point.answer.name.clone()),
-                    None => rooms.push((room, vec![point.answer.name.clone()])),
-                }
-            }
-            let words = |(room, names): &(String, Vec<String>)| {
-                let names = whole(names).join(", ");
-                if room.is_empty() { names } else { format!("{room}: {names}") }
-            };
-            let proposed = rooms.iter().map(words).collect::<Vec<_>>().join("; ");
+            let rooms = by_room(points, &name, boxes);
+            let says = breaker.directory.to_lowercase();
+            let (named, missing): (Vec<&InRoom>, Vec<&InRoom>) = rooms.iter().partition(|room| room.is_named(&says));
+            let missing = missing.iter().map(|room| room.words());
+            let kept = (!named.is_empty()).then(|| breaker.directory.trim().to_owned());
+            let proposed = kept.into_iter().chain(missing).collect::<Vec<_>>().join("; ");
             let feeds_nothing = feed_nothing.contains(&name);
             let differs = if feeds_nothing {
                 !breaker.directory.is_empty()
             } else {
-                !proposed.is_empty() && proposed != breaker.directory
+                !proposed.is_empty() && proposed != breaker.directory.trim()
             };
-            let says = breaker.directory.to_lowercase();
-            let named = |word: &str| !word.is_empty() && says.contains(&word.to_lowercase());
-            let agrees = rooms.is_empty()
-                || rooms.iter().any(|(room, names)| named(room) || whole(names).iter().any(|name| named(name)));
             DirectoryLine {
-                agrees,
+                agrees: rooms.is_empty() || !named.is_empty(),
                 breaker: breaker.id,
                 name,
                 says: breaker.directory.clone(),
@@ -268,7 +322,7 @@ mod tests {
             ..Panel::new(PanelId(Uuid::nil()), "main", 12)
         };
         let begin = panel_answer(&panel, &[(&room, &record)]);
-        assert_eq!(begin.schedule.as_ref().map(|plan| plan.rounds.len()), Some(2));
+        assert_eq!(begin.schedule.as_ref().map(|plan| plan.rounds.len()), Some(3));
         assert_eq!(begin.to_add.len(), 2, "each half apart");
         let words = begin.schedule.expect("three breakers").words;
         let ticks = |word: &str| word.chars().map(|bit| if bit == '1' { Tick::Dead } else { Tick::Live }).collect();
@@ -280,7 +334,7 @@ mod tests {
                 ticks: ticks(&words[1]),
             },
             MappedPoint { box_id: None, half: None, name: "water heater".to_owned(), ticks: ticks(&words[2]) },
-            MappedPoint { box_id: None, half: None, name: "bell".to_owned(), ticks: vec![Tick::Live; 2] },
+            MappedPoint { box_id: None, half: None, name: "bell".to_owned(), ticks: vec![Tick::Live; 3] },
         ];
         let answer = panel_answer(&panel, &[(&room, &record)]);
         let proposed: Vec<(&str, bool, bool)> =
@@ -289,8 +343,19 @@ mod tests {
             proposed,
             [("", true, true), ("kitchen: K1 upper half", true, false), ("water heater", true, false)]
         );
+        // What stands there and is true stays in its own words; what is missing is added.
+        let (record_placed, says) =
+            (BoxRecord { place: "counter left".to_owned(), ..record.clone() }, ["stair", "Counter left, kitchen", ""]);
+        for (breaker, says) in panel.breakers.iter_mut().zip(says) {
+            breaker.directory = says.to_owned();
+        }
+        let line = |panel: &Panel| panel_answer(panel, &[(&room, &record_placed)]).directory[1].clone();
+        let kept = line(&panel);
+        assert_eq!((kept.proposed.as_str(), kept.differs, kept.agrees), ("Counter left, kitchen", false, true));
+        panel.breakers[1].directory = "attic".to_owned();
+        assert_eq!(line(&panel).proposed, "kitchen: counter left upper half");
         assert!(answer.sentence.contains("2 of 3 points have their breaker"), "{}", answer.sentence);
         panel.mapping.points[0].ticks.pop();
-        assert!(panel_answer(&panel, &[]).sentence.contains("1 done"), "half done is said to be");
+        assert!(panel_answer(&panel, &[]).sentence.contains("2 done"), "half done is said to be");
     }
 }

@@ -71,10 +71,28 @@ fn best_code() -> Vec<u16> {
     code
 }
 
-/// The fewest rounds in which `breakers` can be told apart from each other and from nothing; `None` when there are more
-/// than [`MOST_ROUNDS`] allow.
+/// The words that breakers may have: neither that of no breaker nor one that a slip turns into "off in every round", as which
+/// an outlet shows that is dead anyway.
+pub fn breaker_words(rounds: u32, safety: Safety) -> Vec<u16> {
+    let apart = match safety {
+        // A slip that makes a word "off in every round" is seen, since no breaker has that.
+        Safety::Bare | Safety::Detects => 1,
+        Safety::Corrects => 3,
+    };
+    let all = all_off(rounds);
+    words(rounds, safety).into_iter().filter(|word| *word != 0 && (word ^ all).count_ones() >= apart).collect()
+}
+
+/// The word "off in every round". No breaker has it.
+pub const fn all_off(rounds: u32) -> u16 {
+    if rounds >= 16 { u16::MAX } else { (1 << rounds) - 1 }
+}
+
+/// The fewest rounds in which `breakers` can be told apart from each other, from nothing and from what is dead anyway; `None`
+/// when there are more than [`MOST_ROUNDS`] allow.
 pub fn rounds_for(breakers: usize, safety: Safety) -> Option<u32> {
-    (1..=MOST_ROUNDS).find(|&rounds| size(rounds, safety) > breakers)
+    let enough = |rounds: &u32| size(*rounds, safety) > breakers && breaker_words(*rounds, safety).len() >= breakers;
+    (1..=MOST_ROUNDS).find(enough)
 }
 
 /// How many words a code of this length has.
@@ -146,7 +164,8 @@ mod tests {
         assert_eq!(rounds(Safety::Bare), Some(5));
         assert_eq!(rounds(Safety::Detects), Some(6));
         assert_eq!(rounds(Safety::Corrects), Some(9));
-        assert_eq!(rounds_for(1, Safety::Bare), Some(1));
+        // One breaker takes a round in which it is on: what is dead in that one as well is dead anyway.
+        assert_eq!(rounds_for(1, Safety::Bare), Some(2));
         assert_eq!(rounds_for(84, Safety::Corrects), Some(11));
     }
 }

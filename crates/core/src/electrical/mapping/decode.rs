@@ -4,6 +4,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::code::all_off;
 use super::schedule::{MappedBreaker, ScheduleError, assign};
 use crate::facts::{Safety, Tick};
 
@@ -29,6 +30,8 @@ pub enum Certainty {
     Ambiguous,
     /// Live in every round: no breaker of these feeds it.
     FedByNone,
+    /// Dead in every round: it may be dead with everything on. No breaker is off in all of them.
+    DeadThroughout,
     /// No breaker fits, whatever single slip is assumed.
     Unexplained,
 }
@@ -91,6 +94,9 @@ fn decode_one(rounds: u32, words: &[u16], ticks: &[Tick]) -> (Certainty, Vec<usi
     };
     let exact = near(0);
     let none_fits = seen == 0;
+    if rounds > 0 && mask.count_ones() == rounds && seen == all_off(rounds) {
+        return (Certainty::DeadThroughout, Vec::new(), None);
+    }
     match (exact.as_slice(), none_fits) {
         ([only], false) => (Certainty::Clear, vec![*only], None),
         ([], true) if mask.count_ones() == rounds => (Certainty::FedByNone, Vec::new(), None),
@@ -98,7 +104,9 @@ fn decode_one(rounds: u32, words: &[u16], ticks: &[Tick]) -> (Certainty, Vec<usi
             let close = near(1);
             let slip = |word: u16| Some(((word ^ seen) & mask).trailing_zeros() + 1);
             // One slip at a point that hangs on nothing leaves one dead round.
+            let dead_but_one = mask.count_ones() == rounds && rounds > 2 && seen.count_ones() + 1 == rounds;
             match (close.as_slice(), seen.count_ones() == 1) {
+                ([], _) if dead_but_one => (Certainty::DeadThroughout, Vec::new(), slip(all_off(rounds))),
                 ([], true) => (Certainty::FedByNone, Vec::new(), slip(0)),
                 ([], false) => (Certainty::Unexplained, Vec::new(), None),
                 ([only], false) => (Certainty::Corrected, close.clone(), slip(words[*only])),
@@ -197,7 +205,24 @@ mod tests {
             let plan = schedule(&list, Safety::Detects).expect("few enough");
             let point = one(&list, Safety::Detects, slipped(ticks(&plan.words[which % count]), round));
             prop_assert!(point.certainty != Certainty::Clear && point.certainty != Certainty::FedByNone, "{:?}", point);
-            prop_assert!(point.breakers.contains(&list[which % count].name), "{:?}", point);
+            // Dead in every round is no breaker's word: it is read again with everything on.
+            let seen = point.certainty == Certainty::DeadThroughout || point.breakers.contains(&list[which % count].name);
+            prop_assert!(seen, "{:?}", point);
+        }
+
+        /// What is dead anyway never passes for what a breaker feeds, with a slip neither where slips are put right.
+        #[test]
+        fn dead_in_every_round_is_no_breaker(count in 1_usize..85, round in 0_usize..13) {
+            let list = breakers(count);
+            for safety in Safety::ALL {
+                let rounds = schedule(&list, safety).expect("few enough").rounds.len();
+                let dead = vec![Tick::Dead; rounds];
+                prop_assert_eq!(one(&list, safety, dead.clone()).certainty, Certainty::DeadThroughout);
+                if safety == Safety::Corrects {
+                    let point = one(&list, safety, slipped(dead, round));
+                    prop_assert!(point.certainty != Certainty::Corrected && point.certainty != Certainty::Clear, "{:?}", point);
+                }
+            }
         }
 
         /// A round that was missed leaves the true breaker among those that fit.

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::code::{rounds_for, words};
+use super::code::{breaker_words, rounds_for};
 use crate::facts::Safety;
 
 /// A breaker to map.
@@ -74,7 +74,7 @@ pub fn assign(breakers: &[MappedBreaker], safety: Safety) -> Result<(u32, Vec<u1
     }
     let rounds = rounds_for(breakers.len(), safety).ok_or(ScheduleError::TooMany(breakers.len()))?;
     // The cost of a word does not depend on the others: the cheapest words of the code are the best choice of words.
-    let mut free: Vec<u16> = words(rounds, safety).into_iter().filter(|word| *word != 0).collect();
+    let mut free = breaker_words(rounds, safety);
     free.sort_by_key(|word| (operations(*word), word.count_ones(), *word));
     free.truncate(breakers.len().max(1) + essential_spare(&free, breakers));
     let mut given = vec![0; breakers.len()];
@@ -175,7 +175,7 @@ mod tests {
                     assert_eq!(now, wanted, "{count} {safety:?} round {}", round.number);
                 }
                 assert_eq!(operations + off.len(), plan.operations as usize, "with all switched on at the end");
-                assert!(plan.rounds.iter().all(|round| !round.off.is_empty()));
+                assert!(count < 3 || plan.rounds.iter().all(|round| !round.off.is_empty()), "{count} {safety:?}");
             }
         }
     }
@@ -195,11 +195,11 @@ mod tests {
 
     #[test]
     fn the_cheapest_words_are_taken() {
-        // Five rounds, 31 words: 15 of them are off in one stretch, and cost two operations each.
-        let plan = schedule(&breakers(15), Safety::Bare).expect("few enough");
+        // Five rounds, 30 words: 14 of them are off in one stretch, not in all, and cost two operations each.
+        let plan = schedule(&breakers(14), Safety::Bare).expect("few enough");
         assert_eq!(plan.rounds.len(), 4);
-        let plan = schedule(&breakers(16), Safety::Bare).expect("few enough");
-        assert_eq!((plan.rounds.len(), plan.operations), (5, 15 * 2 + 4));
+        let plan = schedule(&breakers(15), Safety::Bare).expect("few enough");
+        assert_eq!((plan.rounds.len(), plan.operations), (5, 14 * 2 + 4));
     }
 
     #[test]
