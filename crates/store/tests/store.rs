@@ -2,9 +2,10 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
+use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{
-    Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, HouseRules, ItemId, Room, RoomId, Ruling, RulingKind,
-    StoredState, Subject, TorqueBy, WorkItem, WorkSettings,
+    Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, DeadOutcome, DeadStep, DeadTestMethods, HouseRules,
+    ItemId, Room, RoomId, Ruling, RulingKind, StoredState, Subject, TorqueBy, WorkItem, WorkSettings,
 };
 use nailpunch_core::quantity::Length;
 use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
@@ -85,10 +86,24 @@ impl Scene {
         }
     }
 
+    /// With every step of its dead test done.
+    fn proven_dead(&self) -> BoxRecord {
+        let mut record = self.record.clone();
+        for second in 0..60 {
+            let test = dead_test_of_box(&record.found, DeadTestMethods::TwoInstruments);
+            let Some(step) = test.next.clone() else { break };
+            let tests = test.steps.iter().any(|known| known.step == step && known.kind == DeadStepKind::Test);
+            let outcome = if tests { DeadOutcome::Dead } else { DeadOutcome::Done };
+            record.found.dead_test.push(DeadStep { step, outcome, at: format!("2026-03-04T10:00:{second:02}Z") });
+        }
+        record
+    }
+
     fn measured_again(&self) -> BoxRecord {
-        let mut left = self.record.found.clone();
+        let record = self.proven_dead();
+        let mut left = record.found.clone();
         left.conductors[0].free_length = Some(Length::inches(7));
-        BoxRecord { left: Some(left), ..self.record.clone() }
+        BoxRecord { left: Some(left), ..record }
     }
 }
 
@@ -177,9 +192,11 @@ fn an_item_closes_only_on_new_measurements() {
     let scene = scene();
     let put = |state, based_on| scene.store.put(&scene.id(), &scene.item(state), based_on, &author());
     put(StoredState::Planned, 0).unwrap();
+    assert!(matches!(put(StoredState::Done, 1), Err(StoreError::Transition(_))), "nobody proved the box dead");
+    scene.store.put(&scene.id(), &scene.proven_dead(), 1, &author()).unwrap();
     put(StoredState::Done, 1).unwrap();
     assert!(matches!(put(StoredState::Closed, 2), Err(StoreError::Transition(_))));
-    scene.store.put(&scene.id(), &scene.measured_again(), 1, &author()).unwrap();
+    scene.store.put(&scene.id(), &scene.measured_again(), 2, &author()).unwrap();
     assert_eq!(put(StoredState::Closed, 2).unwrap().revision, 3);
 }
 

@@ -1648,7 +1648,7 @@ export interface components {
          * @description How sure the answer for a point is.
          * @enum {string}
          */
-        Certainty: "clear" | "corrected" | "ambiguous" | "fed-by-none" | "unexplained";
+        Certainty: "clear" | "corrected" | "ambiguous" | "fed-by-none" | "dead-throughout" | "unexplained";
         /** @description A row of the journal. */
         Change: {
             /** @description "create", "change", "delete", "restore" or "import". */
@@ -2255,6 +2255,8 @@ export interface components {
         };
         /** @description An estimate. */
         Estimate: {
+            /** @description What is not in it, each in a few words. */
+            left_out: string[];
             /** @description Its parts. */
             lines: components["schemas"]["EstimateLine"][];
             /** @description A price in it is made up, for a demonstration. */
@@ -2266,7 +2268,7 @@ export interface components {
             material_cost: number;
             /** @description All of it, in minutes. */
             minutes: components["schemas"]["Range"];
-            /** @description In one plain sentence. */
+            /** @description In one plain sentence, in round figures. */
             sentence: string;
             /** @description Materials without a price. */
             unpriced: number;
@@ -2534,6 +2536,8 @@ export interface components {
             gauge: components["schemas"]["Gauge"];
             /** @description The new cable that any way needs. */
             least_new: components["schemas"]["Figure"];
+            /** @description The length of offcuts that any way with so much new cable opens. */
+            least_opened: components["schemas"]["Figure"];
             /** @description The new cable that is cut. */
             new_cable: components["schemas"]["Figure"];
             /** @description The length of offcuts opened. */

@@ -60,7 +60,7 @@ export function WalkView() {
       {boxes.length === 0 ? (
         <main id="main" className="walk-mid">
           <Empty title="No box yet">
-            <p>Add a room at the left, then the boxes in it, in the order you walk.</p>
+            <p>Add a room, then the boxes in it, in the order you walk.</p>
           </Empty>
         </main>
       ) : shown && shown.record.record.id === box ? (

@@ -4,6 +4,8 @@
 
 mod electrical;
 
+use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
+use nailpunch_core::facts::{BoxContents, DeadTestMethods};
 use nailpunch_store::Store;
 use rocket::http::{ContentType, Header, Status};
 use rocket::local::blocking::{Client, LocalRequest, LocalResponse};
@@ -189,6 +191,20 @@ fn every_answer_carries_the_strict_headers() {
     }
 }
 
+/// Does every step of the dead test of a box.
+fn prove_dead(found: &mut Value) {
+    for second in 0..60 {
+        let contents: BoxContents = serde_json::from_value(found.clone()).unwrap();
+        let test = dead_test_of_box(&contents, DeadTestMethods::TwoInstruments);
+        let Some(step) = test.next else { return };
+        let tests = test.steps.iter().any(|known| known.step == step && known.kind == DeadStepKind::Test);
+        let outcome = if tests { "dead" } else { "done" };
+        let mut done = found["dead_test"].as_array().cloned().unwrap_or_default();
+        done.push(json!({"step": step, "outcome": outcome, "at": format!("2026-03-04T10:00:{second:02}Z")}));
+        found["dead_test"] = json!(done);
+    }
+}
+
 #[test]
 fn an_item_closes_only_on_proof() {
     let server = furnished();
@@ -199,13 +215,18 @@ fn an_item_closes_only_on_proof() {
                "state": state})
     };
     assert_eq!(server.put(&path, 0, &item("planned")).0, Status::Ok);
+    let (status, problem) = server.put(&path, 1, &item("done"));
+    assert_eq!((status, &problem["errors"][0]["pointer"]), (Status::UnprocessableEntity, &json!("/state")));
+    assert!(problem["detail"].as_str().unwrap().contains("not proven dead"), "{problem}");
+    let mut record = short_box("K1");
+    prove_dead(&mut record["found"]);
+    assert_eq!(server.put(&box_path(), 1, &record).0, Status::Ok);
     assert_eq!(server.put(&path, 1, &item("done")).0, Status::Ok);
     let (status, problem) = server.put(&path, 2, &item("closed"));
     assert_eq!((status, &problem["errors"][0]["pointer"]), (Status::UnprocessableEntity, &json!("/state")));
-    let mut record = short_box("K1");
     record["left"] = record["found"].clone();
     record["left"]["conductors"][0]["free_length"] = json!(177_800_000);
-    let (_, view) = server.put(&box_path(), 1, &record);
+    let (_, view) = server.put(&box_path(), 2, &record);
     let length = view["items"].as_array().unwrap().iter().find(|item| item["revision"] == 2).unwrap();
     assert_eq!(length["view"]["state"], "proven");
     assert_eq!(server.put(&path, 2, &item("closed")).0, Status::Ok);

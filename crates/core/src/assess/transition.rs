@@ -3,7 +3,10 @@
 use super::assessed::Assessed;
 use super::item::{ItemState, ItemView};
 use super::memory::Memory;
+use crate::electrical::proof_of_dead::{DeadState, dead_test_of_box};
+use crate::electrical::{PlacedBox, circuit_answer};
 use crate::facts::{AuditFacts, REFER, StoredState, WorkItem};
+use crate::repair::repair;
 use crate::rules::stops;
 
 /// Why an item cannot change as asked.
@@ -15,6 +18,9 @@ pub enum TransitionError {
     /// The job ends here for anyone but a licensed electrician.
     #[error("{0}: no repair is planned here; refer it to a licensed electrician")]
     Stopped(String),
+    /// Hands were in a box that nobody proved dead.
+    #[error("this box is not proven dead, so that nothing can have been done in it yet. Next in its dead test: {0}")]
+    NotDead(String),
     /// Nothing proves it.
     #[error("nothing proves it yet: {0}")]
     NotProven(String),
@@ -38,6 +44,10 @@ pub fn check_transition(
     if let Some(stop) = stop {
         return Err(TransitionError::Stopped(stop.found));
     }
+    let done_now = item.state == StoredState::Done && !matches!(before, Some(StoredState::Done | StoredState::Closed));
+    if done_now && let Some(next) = not_proven_dead(item, facts) {
+        return Err(TransitionError::NotDead(next));
+    }
     if item.state != StoredState::Closed || before == Some(StoredState::Closed) {
         return Ok(());
     }
@@ -53,6 +63,29 @@ pub fn check_transition(
         Some(view) => Err(TransitionError::NotProven(view.wanting.clone())),
         None => Err(TransitionError::NotProven("the rule says nothing of it.".to_owned())),
     }
+}
+
+/// What comes next in the dead test of the box of an item whose repair opens it; `None` where it is proven dead, by itself or
+/// with its circuit, or is not opened.
+fn not_proven_dead(item: &WorkItem, facts: &AuditFacts) -> Option<String> {
+    let id = item.subject.box_id()?;
+    let opens = std::iter::once(&item.repair).chain(&item.with);
+    if !opens.filter_map(|code| repair(code)).any(|repair| repair.act.wants_dead()) {
+        return None;
+    }
+    let boxes = facts.boxes();
+    let (_, record) = boxes.iter().find(|(_, record)| record.id == id)?;
+    let rules = &facts.audit.basis.house_rules;
+    let own = dead_test_of_box(&record.found, rules.dead_test_methods);
+    let placed: Vec<PlacedBox> = boxes.iter().map(|(_, record)| PlacedBox { place: (0, 0), record }).collect();
+    let mut on = facts.circuits.iter().filter(|circuit| circuit.points.iter().any(|point| point.box_id == id));
+    let mut with_circuit =
+        || on.any(|circuit| circuit_answer(circuit, &placed, rules).dead_test.state == DeadState::ProvenDead);
+    if own.state == DeadState::ProvenDead || with_circuit() {
+        return None;
+    }
+    let next = own.steps.iter().find(|step| Some(&step.step) == own.next.as_ref());
+    Some(next.map_or(own.sentence.clone(), |step| format!("{}.", step.words.trim_end_matches('.'))))
 }
 
 #[cfg(test)]
@@ -101,6 +134,21 @@ mod tests {
         };
         assert!(matches!(plan("extend-in-line-lever"), Err(TransitionError::Stopped(_))));
         assert_eq!(plan(REFER), Ok(()));
+    }
+
+    #[test]
+    fn nothing_is_done_in_a_box_that_is_not_proven_dead() {
+        let done = |record: &BoxRecord| {
+            check_transition(&item(StoredState::Done), Some(StoredState::Planned), &audit_of(record.clone()))
+        };
+        let mut record = record();
+        let refused = done(&record).expect_err("nobody switched anything off");
+        assert!(refused.to_string().contains("Switch off the breaker"), "{refused}");
+        crate::testing::prove_dead(&mut record.found);
+        assert_eq!(done(&record), Ok(()));
+        let marked = WorkItem { repair: "mark-no-ground".to_owned(), ..item(StoredState::Done) };
+        let alive = audit_of(self::record());
+        assert_eq!(check_transition(&marked, Some(StoredState::Planned), &alive), Ok(()), "a mark opens nothing");
     }
 
     #[test]

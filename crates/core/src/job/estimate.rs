@@ -43,7 +43,9 @@ pub struct Estimate {
     pub unpriced: usize,
     /// A price in it is made up, for a demonstration.
     pub made_up: bool,
-    /// In one plain sentence.
+    /// What is not in it, each in a few words.
+    pub left_out: Vec<String>,
+    /// In one plain sentence, in round figures.
     pub sentence: String,
 }
 
@@ -72,6 +74,8 @@ pub struct EstimateInput {
     pub made_up: bool,
     /// The currency.
     pub currency: String,
+    /// What is not in it.
+    pub left_out: Vec<String>,
 }
 
 /// Estimates a job.
@@ -113,7 +117,7 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
         let cost = |minutes: u64| (minutes * u64::from(price)).div_ceil(60);
         Range { low: cost(minutes.low), likely: cost(minutes.likely), high: cost(minutes.high) }
     });
-    let money = |cents: u64| money(cents, &input.currency);
+    let money = |cents: u64| about_money(cents, &input.currency);
     let cost = work_cost.map_or_else(String::new, |cost| {
         let made_up = if input.made_up { " (prices made up)" } else { "" };
         let missing = match input.unpriced {
@@ -123,8 +127,17 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
         let with = |work: u64| money(work + input.material_cost);
         format!(" {} to {}, likely {}{made_up}{missing}.", with(cost.low), with(cost.high), with(cost.likely))
     });
-    let sentence =
-        format!("{} to {}, likely {}.{cost}", hours(minutes.low), hours(minutes.high), hours(minutes.likely));
+    let left_out = match input.left_out.as_slice() {
+        [] => String::new(),
+        several => format!(" Not in it: {}.", several.join(", ")),
+    };
+    let about = |minutes: u64| hours(round_minutes(minutes));
+    let sentence = format!(
+        "About {} to {}, likely {}.{cost}{left_out}",
+        about(minutes.low),
+        about(minutes.high),
+        about(minutes.likely)
+    );
     Estimate {
         lines,
         minutes,
@@ -132,6 +145,7 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
         material_cost: input.material_cost,
         unpriced: input.unpriced,
         made_up: input.made_up,
+        left_out: input.left_out.clone(),
         sentence,
     }
 }
@@ -144,6 +158,31 @@ fn rounded(minutes: f64) -> u64 {
 /// Hundredths of a currency as they are written, "$12.50".
 pub(super) fn money(cents: u64, currency: &str) -> String {
     format!("{currency}{}.{:02}", cents / 100, cents % 100)
+}
+
+/// Minutes as one says them of a job: to five under an hour, to a quarter under four hours, to a half under sixteen, then to
+/// the hour.
+fn round_minutes(minutes: u64) -> u64 {
+    let step = match minutes {
+        0..60 => 5,
+        60..240 => 15,
+        240..960 => 30,
+        _ => 60,
+    };
+    (minutes + step / 2) / step * step
+}
+
+/// Money as one says it of a job: to five under a hundred, to ten under a thousand, to fifty under ten thousand, then to five
+/// hundred; without its hundredths.
+fn about_money(cents: u64, currency: &str) -> String {
+    let whole = cents.div_ceil(100);
+    let step = match whole {
+        0..100 => 5,
+        100..1_000 => 10,
+        1_000..10_000 => 50,
+        _ => 500,
+    };
+    format!("{currency}{}", (whole + step / 2) / step * step)
 }
 
 /// Minutes as hours, "3 h 20 min".
@@ -177,6 +216,22 @@ mod tests {
         // Repairs 15, 30, 45; boxes 12; shut-downs 20; closed boxes at 21 min: 0, 1.5 and 4 of them.
         assert_eq!(estimate.minutes, Range { low: 47, likely: 94, high: 161 });
         assert_eq!(estimate.work_cost, Some(Range { low: 7_050, likely: 14_100, high: 24_150 }));
-        assert_eq!(estimate.sentence, "47 min to 2 h 41 min, likely 1 h 34 min. $83.00 to $254.00, likely $153.50.");
+        // In round figures: 47, 161 and 94 min, $83, $254 and $153.50.
+        assert_eq!(estimate.sentence, "About 45 min to 2 h 45 min, likely 1 h 30 min. $85 to $250, likely $150.");
+    }
+
+    #[test]
+    fn what_is_left_out_is_said() {
+        let input = EstimateInput { left_out: vec!["permits".to_owned()], ..EstimateInput::default() };
+        assert!(estimate(&input).sentence.ends_with("Not in it: permits."));
+    }
+
+    #[test]
+    fn figures_are_as_round_as_one_says_them() {
+        assert_eq!([52, 118, 700, 1_850].map(round_minutes), [50, 120, 690, 1_860]);
+        assert_eq!(
+            [4_100, 45_210, 279_277, 1_234_500].map(|cents| about_money(cents, "$")),
+            ["$40", "$450", "$2800", "$12500"]
+        );
     }
 }

@@ -59,7 +59,7 @@ impl Feeds {
             let outlet = known.record.found.devices.iter().any(|device| device.kind.is_receptacle());
             let halves = Evidence::of(&known.record.found).halves;
             let read = !halves.is_empty() && halves.iter().all(HalfEvidence::may_be_correct);
-            (outlet && read).then(|| (known.record, breakers))
+            (outlet && read).then_some((known.record, breakers))
         });
         sound.map_or_else(String::new, |(record, breakers)| {
             format!("the outlet at {}, on {}, which stays on", record.tag, self.named(breakers))

@@ -67,7 +67,7 @@ pub struct ShutDownProof {
 impl ShutDownProof {
     fn of(proven: bool, least: usize, least_breakers: usize) -> Self {
         let sentence = if proven {
-            "No way takes fewer shut-downs, nor with as many fewer breakers off.".to_owned()
+            "These are the fewest shut-downs there can be, and of as many the fewest breakers off.".to_owned()
         } else {
             format!(
                 "At least {least} shut-downs are needed, with {least_breakers} breakers off in all; fewer than these may be possible."

@@ -285,6 +285,24 @@ fn pigtails(boxes: &[JobBox]) -> Vec<PigtailDemand> {
         .collect()
 }
 
+/// What an estimate of these boxes and panels leaves out.
+fn left_out(boxes: &[JobBox], panels: &[JobPanel]) -> Vec<String> {
+    let works = || boxes.iter().map(|known| &known.work).chain(panels.iter().map(|known| &known.work));
+    let referred = works().filter(|work| work.referred).count();
+    let open = works().filter(|work| !work.referred && !work.cannot.is_empty()).count();
+    let counted = |count: usize, one: &str, many: &str| match count {
+        0 => None,
+        1 => Some(format!("1 {one}")),
+        count => Some(format!("{count} {many}")),
+    };
+    let known = [
+        counted(referred, "place referred to a licensed electrician", "places referred to a licensed electrician"),
+        counted(open, "place where something is left open", "places where something is left open"),
+    ];
+    let always = "the way there, permits and finishes made good";
+    known.into_iter().flatten().chain([always.to_owned()]).collect()
+}
+
 fn estimated(
     assessed: &Assessed,
     boxes: &[JobBox],
@@ -313,6 +331,7 @@ fn estimated(
         unpriced: materials.iter().filter(|line| line.cost.is_none()).count(),
         made_up: materials.iter().any(|line| line.made_up),
         currency: settings.currency.clone(),
+        left_out: left_out(boxes, panels),
     })
 }
 
@@ -375,6 +394,19 @@ mod tests {
             job.panels.clear();
             job
         }
+    }
+
+    #[test]
+    fn what_shares_a_neutral_goes_off_with_it() {
+        // NEC 210.4(B), 300.13(B), from memory: a shared neutral is live by the other circuit once it is opened.
+        let mut house = House::of(4);
+        let alone = house.job();
+        assert!(alone.boxes.iter().all(|known| known.breakers.len() == 1));
+        house.facts.panels[0].breakers[0].shares_neutral_with = Some(2);
+        let shared = house.job();
+        assert!(shared.boxes.iter().all(|known| known.breakers.len() == 2), "{:?}", shared.boxes[0].breakers);
+        let said = &shared.shut_downs[0].dead_test[0];
+        assert!(said.contains("breaker 1 and breaker 2") || said.contains("breaker 2 and breaker 1"), "{said}");
     }
 
     #[test]
