@@ -8,6 +8,7 @@
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
 mod any_box;
+mod plain_box;
 
 use any_box::any_box;
 use nailpunch_core::assess::Assessed;
@@ -15,6 +16,7 @@ use nailpunch_core::facts::{AuditFacts, Basis, BoxContents, Bundle, ItemId, Scop
 use nailpunch_core::repair::{Choice, Plan, WorkStep, plan_box};
 use nailpunch_core::rules::Situation;
 use nailpunch_core::standard::Severity;
+use plain_box::{base, merged, seen};
 use proptest::prelude::*;
 use serde_json::json;
 
@@ -199,33 +201,6 @@ proptest! {
             prop_assert_eq!((plan.minutes, &plan.materials, &plan.before_after), (again.minutes, &again.materials, &again.before_after));
         }
     }
-}
-
-/// A box with a cable of 12 AWG, its sheath 2 in behind the opening, and one device.
-fn base(device: &str, length: &str) -> serde_json::Value {
-    let inch = |text: &str| {
-        nailpunch_core::quantity::parse_length(text, nailpunch_core::quantity::UnitSystem::Inch).unwrap().nm()
-    };
-    let wire = |id: u16, colour: &str, role: &str| json!({"id": id, "cable": 1, "gauge": "12", "colour": colour, "role": role, "free_length": inch(length)});
-    json!({
-        "kind": "device", "construction": "nonmetallic", "wall_finish": "gypsum-board",
-        "cables": [{"id": 1, "method": "nonmetallic", "sheath_end": inch("2"), "fixed_close": true, "clamped": true}],
-        "conductors": [
-            wire(1, "black", "ungrounded"), wire(2, "white", "grounded"), wire(3, "bare", "equipment-grounding"),
-        ],
-        "devices": [{"id": 1, "kind": device, "seat": "box-ears"}],
-    })
-}
-
-fn merged(mut base: serde_json::Value, more: serde_json::Value) -> BoxContents {
-    for (key, value) in more.as_object().unwrap() {
-        base[key] = value.clone();
-    }
-    serde_json::from_value(base).unwrap()
-}
-
-fn seen(what: &str) -> serde_json::Value {
-    json!([{"what": what, "fault": true}])
 }
 
 /// A job: its name, the box, and what is said of it in this order, other things between.

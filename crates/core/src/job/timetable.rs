@@ -198,7 +198,7 @@ fn sheet(
     };
     let methods: DeadTestMethods = assessed.facts.audit.basis.house_rules.dead_test_methods;
     let dead_test = dead_test_of_shut_down(&to_test, methods, &supply, &[]);
-    let mut retests = Vec::new();
+    let mut retests = vec!["Before anything is switched on: ask aloud at each box whether hands are out.".to_owned()];
     for known in &own {
         let again: Vec<&str> = known.work.items.iter().filter_map(|item| Some(rule(&item.rule)?.needs)).collect();
         if !again.is_empty() {

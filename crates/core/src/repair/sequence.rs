@@ -54,7 +54,7 @@ pub(super) fn sequence(steps: impl IntoIterator<Item = WorkStep>, work: &Work) -
         close(work, freed, &has, &mut general);
     }
     if opened || has(Act::Cover) || has(Act::AtPanel) {
-        general(Act::PowerOn, "Switch on again, standing clear of the box.".to_owned());
+        general(Act::PowerOn, "Switch on again, standing clear, once every hand is out: ask aloud.".to_owned());
     }
     if opened || has(Act::AtPanel) {
         for words in retest_words(work.after) {
