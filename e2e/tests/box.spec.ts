@@ -102,7 +102,7 @@ test('an extender eats reach, so that the plan extends as well', async ({ page }
   await page.goto(server.get().url + walkPath('K4'));
   await expect(repairs(page).locator('.plan-steps')).toContainText('Box extender');
   await expect(repairs(page)).toContainText('1 box extender, fixed, 3/8 in');
-  await expect(repairs(page)).toContainText('3 spacers of 1/8 in; 2 are the most');
+  await expect(repairs(page)).toContainText('1/8 in more than spacers bridge, 1/4 in');
   await page.getByRole('button', { name: 'Face', exact: true }).click();
   await expect(page.locator('svg.face')).toContainText('then: box extender');
   await page.getByRole('button', { name: 'Fill', exact: true }).click();

@@ -25,6 +25,7 @@ test('what is wrong at a panel is counted, planned, done, looked at anew and clo
   await rust.getByLabel(/^What is done/).fill('dry it, brush it, find the leak');
   await rust.getByLabel(/^What to bring/).fill('wire brush, sealant');
   await rust.getByRole('button', { name: 'Plan it' }).click();
+  await expect(rust.locator('.state-planned')).toBeVisible();
   await expect(repairs).toContainText('dry it, brush it, find the leak');
   await page.goto(`${server.get().url + auditPath}/plan`);
   await expect(page.locator('.work-list')).toContainText('Order and fit a dead front');

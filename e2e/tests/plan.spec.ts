@@ -67,12 +67,12 @@ test('stock, packs and prices change what to buy; offcuts change what to cut', a
   await open(page);
   await button(page, 'Bring').click();
   const row = page.locator('.bring tr', { hasText: 'lever connector, 3 ports' });
-  await row.getByLabel(/^Pack of/).fill('5');
+  await row.getByLabel(/^Pack of/).fill('2');
   await row.getByLabel(/^Pack of/).blur();
-  await expect(row).toContainText('2 packs');
+  await expect(row).toContainText('3 packs');
   await row.getByLabel(/^Price/).fill('2.50');
   await row.getByLabel(/^Price/).blur();
-  await expect(row).toContainText('$5.00');
+  await expect(row).toContainText('$7.50');
   await sound(page);
   await button(page, 'Cut').click();
   const cuts = page.locator('.cut-list');

@@ -83,6 +83,7 @@ pub fn job_part(job: &Job) -> JobPart {
                     format!("{} to {} min, likely {}: {}", minutes.low, minutes.high, minutes.likely, part.why),
                 )
             })
+            .chain(std::iter::once(line("Not in it", job.estimate.left_out.join(", "))))
             .collect(),
         boxes: worked
             .map(|known| JobBoxPart {

@@ -79,7 +79,7 @@ export function BringList({ audit, job, settings, change }: Props) {
                 </td>
                 <td className="figure">
                   {line.packs}
-                  {line.pack ? ' packs' : ''}
+                  {line.pack ? (line.packs === 1 ? ' pack' : ' packs') : ''}
                 </td>
                 <td>
                   <MoneyField

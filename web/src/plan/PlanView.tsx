@@ -112,6 +112,7 @@ function Takes({ job }: { job: WorkPlan }) {
           ))}
         </tbody>
       </table>
+      {estimate.left_out.length > 0 && <p className="muted">Not in it: {estimate.left_out.join(', ')}.</p>}
     </section>
   );
 }

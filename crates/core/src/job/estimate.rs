@@ -127,17 +127,9 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
         let with = |work: u64| money(work + input.material_cost);
         format!(" {} to {}, likely {}{made_up}{missing}.", with(cost.low), with(cost.high), with(cost.likely))
     });
-    let left_out = match input.left_out.as_slice() {
-        [] => String::new(),
-        several => format!(" Not in it: {}.", several.join(", ")),
-    };
     let about = |minutes: u64| hours(round_minutes(minutes));
-    let sentence = format!(
-        "About {} to {}, likely {}.{cost}{left_out}",
-        about(minutes.low),
-        about(minutes.high),
-        about(minutes.likely)
-    );
+    let sentence =
+        format!("About {} to {}, likely {}.{cost}", about(minutes.low), about(minutes.high), about(minutes.likely));
     Estimate {
         lines,
         minutes,
@@ -218,12 +210,6 @@ mod tests {
         assert_eq!(estimate.work_cost, Some(Range { low: 7_050, likely: 14_100, high: 24_150 }));
         // In round figures: 47, 161 and 94 min, $83, $254 and $153.50.
         assert_eq!(estimate.sentence, "About 45 min to 2 h 45 min, likely 1 h 30 min. $85 to $250, likely $150.");
-    }
-
-    #[test]
-    fn what_is_left_out_is_said() {
-        let input = EstimateInput { left_out: vec!["permits".to_owned()], ..EstimateInput::default() };
-        assert!(estimate(&input).sentence.ends_with("Not in it: permits."));
     }
 
     #[test]

@@ -8,7 +8,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 /// The most steps of the search.
-pub const MOST_NODES: u64 = 200_000;
+pub const MOST_NODES: u64 = 600_000;
 
 /// A box to work on.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -98,7 +98,8 @@ pub fn shut_downs(tasks: &[Task], limits: &Limits) -> ShutDowns {
         key(a).cmp(&key(b))
     });
     let least = least_shut_downs(&order, tasks, limits);
-    let least_breakers = least_breakers(&order, tasks, limits);
+    let least_of = least_of_breakers(&order, tasks, limits);
+    let least_breakers = least_of.iter().sum();
     let mut search = Search {
         tasks,
         limits,
@@ -106,6 +107,9 @@ pub fn shut_downs(tasks: &[Task], limits: &Limits) -> ShutDowns {
         open: Vec::new(),
         best: greedy(&order, tasks, limits),
         least: (least, least_breakers),
+        rest: rests(&order, tasks),
+        room: order.iter().map(|task| limits.room(&tasks[*task].breakers)).max().unwrap_or(0).max(1),
+        least_of,
         nodes: MOST_NODES,
     };
     if cost(&search.best) > search.least {
@@ -152,21 +156,21 @@ fn least_shut_downs(order: &[usize], tasks: &[Task], limits: &Limits) -> usize {
     usize::try_from(count).unwrap_or(usize::MAX).max(halves).max(usize::from(!order.is_empty()))
 }
 
-/// Breakers off that any way needs: each as often as the time of its own tasks asks for.
-fn least_breakers(order: &[usize], tasks: &[Task], limits: &Limits) -> usize {
-    (0..limits.breakers.len())
-        .map(|breaker| {
-            let own = order.iter().filter(|task| tasks[**task].breakers.contains(&breaker));
-            let (mut total, mut any) = (0_u64, false);
-            for task in own {
-                total += u64::from(tasks[*task].minutes);
-                any = true;
-            }
-            let room = u64::from(limits.room(&[breaker]));
-            let times = if room == 0 { 0 } else { usize::try_from(total.div_ceil(room)).unwrap_or(usize::MAX) };
-            times.max(usize::from(any))
-        })
-        .sum()
+/// How often each breaker is off in any way: as often as its own tasks need shut-downs.
+fn least_of_breakers(order: &[usize], tasks: &[Task], limits: &Limits) -> Vec<usize> {
+    let own = |breaker: usize| -> Vec<usize> {
+        order.iter().copied().filter(|task| tasks[*task].breakers.contains(&breaker)).collect()
+    };
+    (0..limits.breakers.len()).map(|breaker| least_shut_downs(&own(breaker), tasks, limits)).collect()
+}
+
+/// Minutes of the tasks from each place on.
+fn rests(order: &[usize], tasks: &[Task]) -> Vec<u32> {
+    let mut rests = vec![0; order.len() + 1];
+    for place in (0..order.len()).rev() {
+        rests[place] = rests[place + 1] + tasks[order[place]].minutes;
+    }
+    rests
 }
 
 /// The breakers of both, sorted.
@@ -224,6 +228,12 @@ struct Search<'a> {
     open: Vec<ShutDown>,
     best: Vec<ShutDown>,
     least: (usize, usize),
+    /// How often each breaker is off at least.
+    least_of: Vec<usize>,
+    /// Minutes of the tasks from each place on.
+    rest: Vec<u32>,
+    /// Minutes that the longest shut-down has for its boxes.
+    room: u32,
     nodes: u64,
 }
 
@@ -231,8 +241,7 @@ impl Search<'_> {
     /// Puts the tasks from `place` on into shut-downs. Whether nothing better can be found, or no step is left.
     fn go(&mut self, place: usize) -> bool {
         let now = cost(&self.open);
-        let bound = (now.0.max(self.least.0), now.1.max(self.least.1));
-        if bound >= cost(&self.best) {
+        if self.bound(place) >= cost(&self.best) {
             return false;
         }
         let Some(&task) = self.order.get(place) else {
@@ -274,6 +283,21 @@ impl Search<'_> {
             }
         }
         false
+    }
+
+    /// What any way from here on costs: what is left of the time goes into what is free, then into new shut-downs; each breaker
+    /// is off as often as it is by now, or as its tasks need.
+    fn bound(&self, place: usize) -> (usize, usize) {
+        let free: u32 =
+            self.open.iter().map(|open| self.limits.room(&open.breakers).saturating_sub(open.minutes)).sum();
+        let more = self.rest[place].saturating_sub(free).div_ceil(self.room);
+        let shut_downs = self.open.len() + usize::try_from(more).unwrap_or(usize::MAX);
+        let mut off = vec![0_usize; self.least_of.len()];
+        for breaker in self.open.iter().flat_map(|open| &open.breakers) {
+            off[*breaker] += 1;
+        }
+        let breakers = off.iter().zip(&self.least_of).map(|(off, least)| off.max(least)).sum();
+        (shut_downs.max(self.least.0), breakers)
     }
 
     /// The shut-down of the task before, where that is like this one.

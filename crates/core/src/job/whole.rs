@@ -14,7 +14,7 @@ use crate::assess::sampling::samples;
 use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes};
 use crate::electrical::proof_of_dead::hot_may_be_open;
 use crate::facts::{Scope, WorkSettings};
-use crate::quantity::Length;
+use crate::quantity::{Length, within_sentence};
 
 /// What a scope costs and leaves open.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -129,7 +129,7 @@ fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) 
         if boxes == 1 { "" } else { "es" },
         count(shut_downs.len(), "shut-down"),
         count(usize::from(days), "day"),
-        estimate.sentence
+        within_sentence(&estimate.sentence)
     )
 }
 
@@ -397,6 +397,16 @@ mod tests {
     }
 
     #[test]
+    fn an_estimate_says_what_it_leaves_out() {
+        let mut house = House::of(2);
+        assert_eq!(house.job().estimate.left_out.len(), 1, "what never is in it");
+        house.facts.rooms[0].boxes[0].found.observe(Observation::KnobAndTube, true);
+        let left_out = house.job().estimate.left_out;
+        assert!(left_out[0].starts_with("1 place referred"), "{left_out:?}");
+        assert!(left_out.last().is_some_and(|known| known.contains("permits")), "{left_out:?}");
+    }
+
+    #[test]
     fn what_shares_a_neutral_goes_off_with_it() {
         // NEC 210.4(B), 300.13(B), from memory: a shared neutral is live by the other circuit once it is opened.
         let mut house = House::of(4);
@@ -415,7 +425,7 @@ mod tests {
         assert_eq!(job.shut_downs.len(), 1);
         let only = &job.shut_downs[0];
         assert_eq!((only.boxes.len(), only.breakers.len(), only.slot.map(|slot| slot.from)), (4, 2, Some(480)));
-        assert!(only.retest[0].contains("before it is closed") && !only.dead_test.is_empty());
+        assert!(only.retest[1].contains("before it is closed") && !only.dead_test.is_empty());
         assert_eq!(job.days[0].materials, job.materials, "all of it is on the first day");
         let costs: Vec<(usize, usize)> = job.scopes.iter().map(|cost| (cost.boxes, cost.left_open)).collect();
         assert_eq!(costs, [(0, 8), (4, 0), (4, 0)], "short conductors are no danger now");
