@@ -12,7 +12,7 @@ mod plain_box;
 
 use any_box::any_box;
 use nailpunch_core::assess::Assessed;
-use nailpunch_core::facts::{AuditFacts, Basis, BoxContents, Bundle, ItemId, Scope, StoredState, Subject, WorkItem};
+use nailpunch_core::facts::{AuditFacts, Basis, BoxContents, Bundle, ItemId, Scope, Subject};
 use nailpunch_core::repair::{Choice, Plan, WorkStep, plan_box};
 use nailpunch_core::rules::Situation;
 use nailpunch_core::standard::Severity;
@@ -116,22 +116,6 @@ fn every_plan_of_the_demo_can_be_done_as_it_stands() {
     assert!(worked > 40, "{worked} plans only");
 }
 
-/// The items that taking these choices over makes.
-fn items(subject: Subject, choices: &[Choice]) -> Vec<WorkItem> {
-    let item = |choice: &Choice| WorkItem {
-        id: ItemId(uuid::Uuid::nil()),
-        subject,
-        rule: choice.rule.clone(),
-        repair: choice.repair.clone(),
-        with: choice.with.clone(),
-        own: None,
-        state: StoredState::Planned,
-        waits_for: None,
-        note: String::new(),
-    };
-    choices.iter().map(item).collect()
-}
-
 #[test]
 fn what_is_taken_over_is_what_was_planned() {
     let mut facts = demo();
@@ -140,7 +124,8 @@ fn what_is_taken_over_is_what_was_planned() {
     let place = Scope::ALL.iter().position(|scope| *scope == Scope::Workmanship).unwrap();
     let mut taken = Vec::new();
     for known in &before.boxes {
-        taken.extend(items(Subject::Box(known.record.id), &known.work()[place].choices));
+        let item = |choice: &Choice| choice.item(ItemId(uuid::Uuid::nil()), Subject::Box(known.record.id));
+        taken.extend(known.work()[place].choices.iter().map(item));
     }
     assert!(taken.len() > 60, "{} choices", taken.len());
     let facts_after = AuditFacts { items: taken, ..facts.clone() };

@@ -1,8 +1,9 @@
 //! The job: what is done where, what to bring and to cut, and the shut-downs in their days.
 
 use nailpunch_core::assess::Assessed;
-use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, StoredState, Subject, WorkItem};
+use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, Subject, WorkItem};
 use nailpunch_core::job::{Job, job};
+use nailpunch_core::repair::Choice;
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
 use nailpunch_store::{Revised, Store, StoreError};
 use rocket::http::ContentType;
@@ -76,17 +77,8 @@ fn planned_items(job: &Job, wish: &ChooseWish) -> Vec<WorkItem> {
     let panels = panels.map(|known| (Subject::Panel(known.panel), &known.work));
     let mut items = Vec::new();
     for (subject, work) in boxes.chain(panels) {
-        items.extend(work.choices.iter().map(|choice| WorkItem {
-            id: ItemId(uuid::Uuid::now_v7()),
-            subject,
-            rule: choice.rule.clone(),
-            repair: choice.repair.clone(),
-            with: choice.with.clone(),
-            own: None,
-            state: StoredState::Planned,
-            waits_for: None,
-            note: String::new(),
-        }));
+        let item = |choice: &Choice| choice.item(ItemId(uuid::Uuid::now_v7()), subject);
+        items.extend(work.choices.iter().map(item));
     }
     items
 }

@@ -147,7 +147,12 @@ impl SubjectWork {
     fn take(&mut self, outcome: PlanOutcome, chosen: &[&str], open: &[&ItemView]) {
         if let Some(plan) = outcome.plan {
             let is_found = |rule: &str| open.iter().any(|view| view.rule == rule && view.state == ItemState::Found);
+            let with: Vec<String> = plan.choices.iter().flat_map(|choice| choice.with.clone()).collect();
             self.choices = plan.choices.into_iter().filter(|choice| is_found(&choice.rule)).collect();
+            // What goes with a repair that is chosen already goes with the first of those still to choose.
+            if let Some(first) = self.choices.first_mut() {
+                first.with = with.into_iter().filter(|code| !chosen.contains(&code.as_str())).collect();
+            }
             self.sequence = plan.sequence;
             self.steps.extend(plan.steps.into_iter().map(|step| {
                 let known = repair(step.repair);

@@ -14,7 +14,7 @@ use search::Search;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::BoxContents;
+use crate::facts::{BoxContents, ItemId, StoredState, Subject, WorkItem};
 use crate::picture::Face;
 use crate::repair::{BeforeAfter, MaterialLine, Pigtail, REPAIRS, Repair, RuleVerdict, WorkStep, to_mend};
 use crate::rules::{Fill, RuleResult, Situation, judge, stops};
@@ -53,6 +53,23 @@ pub struct Choice {
     pub repair: String,
     /// The codes of further repairs that it asks for: what they mend is broken by it alone.
     pub with: Vec<String>,
+}
+
+impl Choice {
+    /// The item that it makes at a box or panel.
+    pub fn item(&self, id: ItemId, subject: Subject) -> WorkItem {
+        WorkItem {
+            id,
+            subject,
+            rule: self.rule.clone(),
+            repair: self.repair.clone(),
+            with: self.with.clone(),
+            own: None,
+            state: StoredState::Planned,
+            waits_for: None,
+            note: String::new(),
+        }
+    }
 }
 
 /// What taking repairs over plans: each at the rules that it mends; one that mends nothing of what was found goes with the
