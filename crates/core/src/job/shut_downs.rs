@@ -7,8 +7,10 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-/// The most steps of the search.
+/// The most steps of the search for up to [`FEW`] tasks; of more, each step takes longer, and fewer are taken.
 pub const MOST_NODES: u64 = 600_000;
+/// As many tasks are few.
+const FEW: usize = 30;
 
 /// A box to work on.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -110,7 +112,7 @@ pub fn shut_downs(tasks: &[Task], limits: &Limits) -> ShutDowns {
         rest: rests(&order, tasks),
         room: order.iter().map(|task| limits.room(&tasks[*task].breakers)).max().unwrap_or(0).max(1),
         least_of,
-        nodes: MOST_NODES,
+        nodes: MOST_NODES / times_few(order.len()).pow(2),
     };
     if cost(&search.best) > search.least {
         search.go(0);
@@ -126,6 +128,11 @@ pub fn shut_downs(tasks: &[Task], limits: &Limits) -> ShutDowns {
         shut_down.tasks.sort_unstable();
     }
     ShutDowns { shut_downs: best, too_long, proof: ShutDownProof::of(proven, least, least_breakers) }
+}
+
+/// How many times [`FEW`] so many tasks are, at least once.
+fn times_few(tasks: usize) -> u64 {
+    u64::try_from(tasks / FEW).unwrap_or(u64::MAX).max(1)
 }
 
 /// Shut-downs, and breakers off in all of them.
