@@ -8,7 +8,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 /// The most steps of the search for up to [`FEW`] tasks; of more, each step takes longer, and fewer are taken.
-pub const MOST_NODES: u64 = 600_000;
+pub const MOST_NODES: u64 = 400_000;
 /// As many tasks are few.
 const FEW: usize = 30;
 
