@@ -5,7 +5,9 @@ use utoipa::ToSchema;
 
 use super::item::{ItemState, ItemView};
 use crate::facts::{OWN, OwnRepair, REFER, Scope, WorkItem};
-use crate::repair::{Act, Choice, MaterialLine, PanelProposal, Pigtail, PlanOutcome, WorkStep, plan_with, repair};
+use crate::repair::{
+    Act, Choice, MaterialLine, PanelProposal, Pigtail, PlanOutcome, WorkStep, plan_with, repair, together,
+};
 use crate::rules::{RuleResult, Situation, stops};
 use crate::standard::Severity;
 
@@ -178,13 +180,7 @@ impl SubjectWork {
             outcome.refused.iter().map(|refused| format!("{}: {}.", refused.title, refused.reasons.join("; ")));
         self.cannot.extend(refused);
         // Rules that are left open for the same reasons stand together.
-        let mut left: Vec<(Vec<String>, Vec<&str>)> = Vec::new();
-        for cannot in outcome.cannot {
-            match left.iter_mut().find(|(reasons, _)| *reasons == cannot.reasons) {
-                Some((_, titles)) => titles.push(cannot.title),
-                None => left.push((cannot.reasons, vec![cannot.title])),
-            }
-        }
+        let left = together(outcome.cannot.into_iter().map(|cannot| (cannot.reasons, cannot.title)));
         self.cannot
             .extend(left.iter().map(|(reasons, titles)| format!("{}: {}.", titles.join(", "), reasons.join("; "))));
     }
@@ -210,7 +206,7 @@ impl SubjectWork {
     pub(super) fn at_panel(findings: &[ItemView], proposals: &[PanelProposal]) -> Self {
         let (mut work, open) = Self::listing(findings, Scope::Workmanship);
         // Many findings are left for one reason: it is said once.
-        let mut cannot: Vec<(String, Vec<&str>)> = Vec::new();
+        let mut cannot: Vec<(String, &str)> = Vec::new();
         for view in open {
             let item = view.item.as_ref();
             if let Some(own) = item.and_then(|item| item.own.as_ref()) {
@@ -240,10 +236,7 @@ impl SubjectWork {
                 } else {
                     format!("{}; refer it", reasons.join("; "))
                 };
-                match cannot.iter_mut().find(|(known, _)| *known == why) {
-                    Some((_, titles)) => titles.push(view.title),
-                    None => cannot.push((why, vec![view.title])),
-                }
+                cannot.push((why, view.title));
                 continue;
             };
             if chosen.is_none() {
@@ -277,7 +270,7 @@ impl SubjectWork {
             let words = known.steps.iter().map(|words| WorkStep::new(Act::AtPanel, words.as_str()).of(step.repair));
             work.sequence.extend(words);
         }
-        work.cannot = cannot.iter().map(|(why, titles)| format!("{}: {why}.", titles.join(", "))).collect();
+        work.cannot = together(cannot).iter().map(|(why, titles)| format!("{}: {why}.", titles.join(", "))).collect();
         work
     }
 }

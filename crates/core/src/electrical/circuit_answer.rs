@@ -4,7 +4,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::evidence::Evidence;
-use super::proof_of_dead::{BoxToTest, DeadTest, Supply, dead_test_of_shut_down, hot_may_be_open};
+use super::proof_of_dead::{BoxToTest, DeadTest, SwitchedOff, dead_test_of_shut_down, hot_may_be_open};
 use super::retest::{RetestPoint, retest};
 use super::trace::{KnownFeed, TraceAnswer, TracePoint, trace};
 use super::wiring::WiringState;
@@ -125,7 +125,7 @@ pub fn circuit_answer(circuit: &Circuit, boxes: &[PlacedBox], rules: &HouseRules
         .map(|record| BoxToTest { tag: &record.tag, off: String::new(), contents: latest(record) })
         .collect();
     let main_off = to_test.iter().any(|known| hot_may_be_open(known.contents));
-    let supply = Supply { main_off, ..Supply::default() };
+    let supply = SwitchedOff { main_off, ..SwitchedOff::default() };
     CircuitAnswer {
         trace: trace(&trace_points(circuit, boxes), circuit.tracing),
         dead_test: dead_test_of_shut_down(&to_test, rules.dead_test_methods, &supply, &circuit.dead_test),

@@ -128,7 +128,7 @@ pub struct BoxToTest<'a> {
 
 /// What is switched off in a shut-down, and what stays live.
 #[derive(Default)]
-pub struct Supply {
+pub struct SwitchedOff {
     /// The breakers that are switched off, "7 and 9 of the main panel"; empty where that is not said.
     pub off: String,
     /// The main is off, and with it everything.
@@ -137,7 +137,7 @@ pub struct Supply {
     pub live_point: String,
 }
 
-impl Supply {
+impl SwitchedOff {
     /// Where an instrument is proved.
     fn proved_on(&self) -> String {
         if self.main_off {
@@ -173,12 +173,12 @@ const fn used(methods: DeadTestMethods) -> &'static [DeadMethod] {
     }
 }
 
-fn off(supply: &Supply) -> Wish {
+fn off(supply: &SwitchedOff) -> Wish {
     let step = if supply.main_off { "main-off" } else { "breaker-off" };
     Wish { step: step.to_owned(), kind: DeadStepKind::SwitchOff, method: None, words: supply.switch_off() }
 }
 
-fn prove(method: DeadMethod, supply: &Supply) -> Wish {
+fn prove(method: DeadMethod, supply: &SwitchedOff) -> Wish {
     let (name, on) = (method.name(), supply.proved_on());
     let reference = match method {
         DeadMethod::Meter => {
@@ -202,7 +202,7 @@ fn prove_again(method: DeadMethod) -> Wish {
 
 /// One box, one instrument after the other.
 fn of_box(contents: &BoxContents, methods: DeadTestMethods) -> Vec<Wish> {
-    let supply = Supply { main_off: hot_may_be_open(contents), ..Supply::default() };
+    let supply = SwitchedOff { main_off: hot_may_be_open(contents), ..SwitchedOff::default() };
     let mut wishes = vec![off(&supply)];
     for &method in used(methods) {
         wishes.push(prove(method, &supply));
@@ -218,7 +218,7 @@ fn of_box(contents: &BoxContents, methods: DeadTestMethods) -> Vec<Wish> {
 }
 
 /// Several boxes: the instruments proved once, then box by box with both, and proved again.
-fn of_shut_down(boxes: &[BoxToTest], methods: DeadTestMethods, supply: &Supply) -> Vec<Wish> {
+fn of_shut_down(boxes: &[BoxToTest], methods: DeadTestMethods, supply: &SwitchedOff) -> Vec<Wish> {
     let mut wishes = vec![off(supply)];
     wishes.extend(used(methods).iter().map(|method| prove(*method, supply)));
     for BoxToTest { tag, off, contents } in boxes {
@@ -245,7 +245,7 @@ pub fn dead_test_of_box(contents: &BoxContents, methods: DeadTestMethods) -> Dea
 pub fn dead_test_of_shut_down(
     boxes: &[BoxToTest],
     methods: DeadTestMethods,
-    supply: &Supply,
+    supply: &SwitchedOff,
     done: &[DeadStep],
 ) -> DeadTest {
     evaluate(of_shut_down(boxes, methods, supply), done)
@@ -384,7 +384,7 @@ mod tests {
             BoxToTest { tag: "K1", off: "breaker 7".to_owned(), contents: &a },
             BoxToTest { tag: "K2", off: "breaker 9".to_owned(), contents: &b },
         ];
-        let supply = Supply { live_point: "the outlet at P1, breaker 3".to_owned(), ..Supply::default() };
+        let supply = SwitchedOff { live_point: "the outlet at P1, breaker 3".to_owned(), ..SwitchedOff::default() };
         let test = dead_test_of_shut_down(&boxes, DeadTestMethods::TwoInstruments, &supply, &[]);
         let kinds: Vec<DeadStepKind> = test.steps.iter().map(|step| step.kind).collect();
         let count = |kind| kinds.iter().filter(|known| **known == kind).count();
@@ -403,7 +403,8 @@ mod tests {
     fn with_the_main_off_no_instrument_is_proved_on_the_service() {
         let a = box_with_device(DeviceKind::Switch);
         let boxes = [BoxToTest { tag: "K1", off: String::new(), contents: &a }];
-        let supply = Supply { main_off: true, live_point: "the outlet at P1".to_owned(), ..Supply::default() };
+        let supply =
+            SwitchedOff { main_off: true, live_point: "the outlet at P1".to_owned(), ..SwitchedOff::default() };
         let test = dead_test_of_shut_down(&boxes, DeadTestMethods::OneProved, &supply, &[]);
         assert!(test.steps[1].words.contains("a proving unit"), "{}", test.steps[1].words);
         assert!(test.steps.iter().all(|step| !step.words.contains("outlet at P1")), "P1 is dead as well");

@@ -9,7 +9,7 @@ use super::input::{Feeds, JobBox, JobBreaker};
 use super::shut_downs::{Limits, ShutDown, ShutDownProof, Task, shut_downs};
 use crate::assess::Assessed;
 use crate::electrical::feeds::EssentialLoad;
-use crate::electrical::proof_of_dead::{BoxToTest, Supply, dead_test_of_shut_down};
+use crate::electrical::proof_of_dead::{BoxToTest, SwitchedOff, dead_test_of_shut_down};
 use crate::electrical::retest;
 use crate::facts::{BoxId, Circuit, DeadTestMethods, Feed, WorkSettings};
 use crate::rules::rule;
@@ -191,7 +191,7 @@ fn sheet(
             Some(BoxToTest { tag: &known.tag, off, contents: &record(known.box_id)?.found })
         })
         .collect();
-    let supply = Supply {
+    let supply = SwitchedOff {
         off: feeds.named(&shut_down.breakers),
         main_off,
         live_point: feeds.live_point(assessed, &shut_down.breakers),

@@ -144,6 +144,18 @@ impl<'a> Diagnosis<'a> {
     }
 }
 
+/// What belongs to the same, said once: each key in the order of its first, with all that came with it.
+pub(crate) fn together<Key: PartialEq, Value>(pairs: impl IntoIterator<Item = (Key, Value)>) -> Vec<(Key, Vec<Value>)> {
+    let mut groups: Vec<(Key, Vec<Value>)> = Vec::new();
+    for (key, value) in pairs {
+        match groups.iter_mut().find(|(known, _)| *known == key) {
+            Some((_, values)) => values.push(value),
+            None => groups.push((key, vec![value])),
+        }
+    }
+    groups
+}
+
 /// The rules on the length of conductors.
 const LENGTHS: [&str; 2] = ["free-conductor-length", "free-conductor-reach"];
 

@@ -246,13 +246,7 @@ impl Proposal {
         let clears_some = clears.iter().any(|rule| wanted.contains(rule));
         let standing = if open.is_empty() && clears_some { Standing::Clears } else { Standing::Helps };
         let fill = fill(&change.after, situation.basis.edition, situation.basis.units).ok();
-        let work = Work {
-            before: situation.contents,
-            after: &change.after,
-            crowded: fill.is_some_and(|fill| fill.crowded),
-            house: &situation.basis.house_rules,
-        };
-        let steps = sequence(change.steps_of(repair.code), &work);
+        let steps = sequence(change.steps_of(repair.code), &Work::of(situation, &change.after, fill.as_ref()));
         Self {
             repair: repair.code,
             title: repair.title,

@@ -5,6 +5,7 @@ use super::act::{Act, WorkStep};
 use super::terminals::terminals_in_use;
 use crate::electrical::retest_words;
 use crate::facts::{BoxContents, Construction, DeviceKind, DeviceTape, HouseRules, Observation};
+use crate::rules::{Fill, Situation};
 
 /// A box before and after the work, with what bears on how it is closed.
 pub(super) struct Work<'a> {
@@ -16,6 +17,14 @@ pub(super) struct Work<'a> {
     pub crowded: bool,
     /// The schools of the house.
     pub house: &'a HouseRules,
+}
+
+impl<'a> Work<'a> {
+    /// From a box as found to what repairs leave of it, whose fill is worked out.
+    pub fn of(situation: &Situation<'a>, after: &'a BoxContents, fill: Option<&Fill>) -> Self {
+        let crowded = fill.is_some_and(|fill| fill.crowded);
+        Self { before: situation.contents, after, crowded, house: &situation.basis.house_rules }
+    }
 }
 
 /// The steps of all repairs, and the general ones, in the order of doing. What two repairs say in the same words is said

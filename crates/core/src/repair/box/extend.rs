@@ -9,7 +9,7 @@ use super::try_slack::try_slack_first;
 use crate::facts::{Conductor, ConductorEnd, JoiningMethod, Joint, Observation, Role, ShopLengths, SplicedLength};
 use crate::quantity::{Length, Offset, Rounding};
 use crate::repair::proposal::{Change, Pigtail};
-use crate::repair::{Act, Diagnosis, Short};
+use crate::repair::{Act, Diagnosis, Short, together};
 use crate::rules::Situation;
 use crate::standard::{Material, free_conductor};
 
@@ -79,7 +79,7 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
         return Err(reasons);
     }
     let mut change = Change { cautions: method.cautions.to_vec(), ..diagnosis.change(0) };
-    let mut unjoined: Vec<(String, Vec<String>)> = Vec::new();
+    let mut unjoined: Vec<(String, String)> = Vec::new();
     // One pigtail for several leads to a device or to what hangs here; in a junction box each is lengthened by itself.
     let leads_on = !situation.contents.devices.is_empty() || situation.contents.hung.is_some();
     for group in groups(joinable, method.shares && leads_on) {
@@ -87,14 +87,12 @@ pub(super) fn plan(diagnosis: &Diagnosis, method: &Method) -> Result<Change, Vec
         match choose(method.method, &conductors, situation.basis.house_rules.solid_sleeves) {
             Ok(connector) => join(situation, method, &group, connector, &mut change),
             // Said once for all that it keeps out.
-            Err(reason) => match unjoined.iter_mut().find(|(known, _)| *known == reason) {
-                Some((_, labels)) => labels.push(conductors[0].label()),
-                None => unjoined.push((reason, vec![conductors[0].label()])),
-            },
+            Err(reason) => unjoined.push((reason, conductors[0].label())),
         }
     }
     if !unjoined.is_empty() {
-        return Err(unjoined.into_iter().map(|(reason, labels)| format!("{}: {reason}", labels.join(", "))).collect());
+        let said = together(unjoined).into_iter();
+        return Err(said.map(|(reason, labels)| format!("{}: {reason}", labels.join(", "))).collect());
     }
     join_grounds_at_once(&mut change);
     if !leads_on && diagnosis.short.iter().any(|short| short.conductor.joined.is_some()) {
@@ -132,14 +130,10 @@ fn join_grounds_at_once(change: &mut Change) {
 /// The tips that are cut before they are joined, those with the same cut together.
 fn cut_tips(diagnosis: &Diagnosis, change: &mut Change) {
     let basis = diagnosis.situation.basis;
-    let mut cuts: Vec<(Length, Vec<String>)> = Vec::new();
-    for short in &diagnosis.short {
-        let cut = cut(short.conductor, &basis.house_rules.shop);
-        match cuts.iter_mut().find(|(known, _)| *known == cut) {
-            Some((_, labels)) => labels.push(told_apart(&diagnosis.situation, short.conductor)),
-            None => cuts.push((cut, vec![told_apart(&diagnosis.situation, short.conductor)])),
-        }
-    }
+    let cut_of = |short: &Short| {
+        (cut(short.conductor, &basis.house_rules.shop), told_apart(&diagnosis.situation, short.conductor))
+    };
+    let cuts = together(diagnosis.short.iter().map(cut_of));
     for (cut, labels) in cuts.into_iter().filter(|(cut, _)| *cut > Length::ZERO) {
         let (cut, labels) = (cut.print(basis.units, Rounding::Nearest), labels.join("; "));
         change.step(Act::FreshEnd, format!("{labels}: cut {cut} off, the tip is bent or nicked."));

@@ -21,6 +21,11 @@ pub const REPAIR: Repair = Repair {
 const SPACER: Length = Length::sixteenths(2);
 const THIN_SPACER: Length = Length::sixteenths(1);
 
+/// So many of the thicker ones.
+fn stack(count: u8) -> Length {
+    (0..count).fold(Length::ZERO, |stacked, _| stacked + SPACER)
+}
+
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
     let house = &diagnosis.situation.basis.house_rules;
@@ -31,7 +36,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let Some(set_back) = contents.set_back_to_come() else {
         return Err(vec!["how far the box is set back is not measured".to_owned()]);
     };
-    let most = Length::sixteenths(2 * u32::from(MOST_SPACERS));
+    let most = stack(MOST_SPACERS);
     if set_back > most && house.spacer_reach == SpacerReach::PermittedSetBack {
         return Err(vec![format!(
             "{} of set-back is {} more than spacers bridge, {}: beyond that a box extender",
@@ -43,7 +48,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     // What is stacked never stands proud of what the tape said.
     let pieces = |length: Length, piece: Length| u8::try_from(length.nm() / piece.nm()).unwrap_or(u8::MAX);
     let count = pieces(set_back, SPACER);
-    let thin = pieces(set_back.less(Length::sixteenths(2 * u32::from(count))), THIN_SPACER);
+    let thin = pieces(set_back.less(stack(count)), THIN_SPACER);
     let mut change = diagnosis.change(5);
     change.after.observe(Observation::DeviceLoose, false);
     for device in &mut change.after.devices {

@@ -10,7 +10,7 @@ use crate::picture::Face;
 use crate::quantity::Volume;
 use crate::repair::proposal::{add, before_after};
 use crate::repair::sequence::{Work, sequence};
-use crate::repair::{Act, Change, Diagnosis, MaterialLine, Phase, Repair, RuleVerdict, Short, is_mended};
+use crate::repair::{Act, Change, Diagnosis, MaterialLine, Phase, Repair, RuleVerdict, Short, is_mended, together};
 use crate::rules::{RULES, RuleResult, Situation, fill};
 
 /// Rules by their place in the catalogue, a bit each.
@@ -31,8 +31,10 @@ pub(super) type RepairSet = u64;
 
 /// What a set of repairs makes of the box: the repairs with their changes, in the order of the work.
 pub(super) struct Found {
-    pub(super) path: Vec<(usize, Change)>,
+    pub(super) path: Vec<(usize, Rc<(Change, u64)>)>,
     pub(super) cost: u64,
+    /// The state that they lead to.
+    pub(super) state: usize,
 }
 
 /// A state of the box with all that follows from it.
@@ -171,27 +173,15 @@ impl<'a> Search<'a> {
         self.order.iter().copied().filter(move |index| set >> index & 1 == 1)
     }
 
-    /// The state that a set of repairs leads to, each made on what the ones before it leave, and what they cost; `None` when
-    /// one of them cannot be made there.
-    fn walk(&mut self, set: RepairSet) -> Option<(usize, u64)> {
-        let (mut state, mut cost) = (0, 0);
-        for index in self.ordered(set).collect::<Vec<_>>() {
-            let change = self.change(state, index)?;
-            cost += change.1;
-            state = self.state(change.0.after.clone());
-        }
-        Some((state, cost))
-    }
-
-    /// What a set of repairs makes of the box; `None` when one of them cannot be made on what the ones before it leave.
+    /// What a set of repairs makes of the box, each made on what the ones before it leave; `None` when one of them cannot be
+    /// made there.
     pub(super) fn found(&mut self, set: RepairSet) -> Option<Found> {
-        let mut found = Found { path: Vec::new(), cost: 0 };
-        let mut state = 0;
+        let mut found = Found { path: Vec::new(), cost: 0, state: 0 };
         for index in self.ordered(set).collect::<Vec<_>>() {
-            let change = self.change(state, index)?;
-            state = self.state(change.0.after.clone());
+            let change = self.change(found.state, index)?;
+            found.state = self.state(change.0.after.clone());
             found.cost += change.1;
-            found.path.push((index, change.0.clone()));
+            found.path.push((index, change));
         }
         Some(found)
     }
@@ -251,10 +241,11 @@ impl<'a> Search<'a> {
             if promises.get(&set).is_some_and(|better| *better < promised) {
                 continue;
             }
-            let Some((state, cost)) = self.walk(set) else { continue };
+            let Some(found) = self.found(set) else { continue };
+            let Found { state, cost, .. } = found;
             let open = self.open(state, wanted);
             if open == 0 {
-                return self.found(set);
+                return Some(found);
             }
             let Some(left) = self.estimate(open, without | set) else { continue };
             if cost + left > promised {
@@ -302,6 +293,7 @@ impl<'a> Search<'a> {
         let mut materials: Vec<MaterialLine> = Vec::new();
         let mut bodies = Volume::ZERO;
         for (index, change) in found.path {
+            let change = &change.0;
             let next = self.state(change.after.clone());
             let known = self.repairs[index];
             let results = |state: usize| &self.states[state].results;
@@ -323,19 +315,17 @@ impl<'a> Search<'a> {
                 repair: known.code,
                 title: known.title,
                 mends,
-                cautions: change.cautions,
+                cautions: change.cautions.clone(),
                 minutes: change.minutes.max(known.least_minutes),
-                pigtails: change.pigtails,
-                materials: change.materials,
+                pigtails: change.pigtails.clone(),
+                materials: change.materials.clone(),
             });
             state = next;
         }
         let after = self.states[state].contents.clone();
         let basis = self.situation.basis;
         let fill = fill(&after, basis.edition, basis.units).ok();
-        let crowded = fill.as_ref().is_some_and(|fill| fill.crowded);
-        let work = Work { before: self.situation.contents, after: &after, crowded, house: &basis.house_rules };
-        let sequence = sequence(work_steps, &work);
+        let sequence = sequence(work_steps, &Work::of(&self.situation, &after, fill.as_ref()));
         let verdicts = self.states[state].results.iter();
         Plan {
             minutes: steps.iter().map(|step| step.minutes).sum(),
@@ -372,14 +362,7 @@ impl<'a> Search<'a> {
             rejected.map_or("it does not do alone, or breaks something else", |r| r.reasons[0].as_str()).to_owned()
         };
         // What several repairs fail for is said once.
-        let mut of_reason: Vec<(String, Vec<&str>)> = Vec::new();
-        for repair in mending() {
-            let reason = why(repair);
-            match of_reason.iter_mut().find(|(known, _)| *known == reason) {
-                Some((_, titles)) => titles.push(repair.title),
-                None => of_reason.push((reason, vec![repair.title])),
-            }
-        }
+        let of_reason = together(mending().map(|repair| (why(repair), repair.title)));
         let mut reasons: Vec<String> =
             of_reason.into_iter().map(|(reason, titles)| format!("{}: {reason}", titles.join(" / "))).collect();
         if reasons.is_empty() {

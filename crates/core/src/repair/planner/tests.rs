@@ -125,9 +125,7 @@ fn brute_force(search: &mut Search, wanted: &[&str]) -> Option<u64> {
     let sets = (1_u64..1 << search.repairs.len()).filter(|set| set.count_ones() <= 4);
     let costs = sets.filter_map(|set| {
         let found = search.found(set)?;
-        let last = found.path.last()?.1.after.clone();
-        let state = search.state(last);
-        (search.open(state, bits(wanted)) == 0).then_some(found.cost)
+        (search.open(found.state, bits(wanted)) == 0).then_some(found.cost)
     });
     costs.min()
 }
