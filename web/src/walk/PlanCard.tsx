@@ -19,8 +19,7 @@ export function PlanCard({ outcome, busy, onPlan }: Props) {
   return (
     <div className="plan-card">
       <h2>
-        {plan.ready ? 'Puts it right' : 'Would put it right; find out first'}{' '}
-        <span className="figure">{plan.minutes} min</span>
+        {plan.ready ? 'Puts it right' : 'Not ready yet'} <span className="figure">{plan.minutes} min</span>
       </h2>
       <ol className="plan-steps">
         {plan.steps.map((step) => (
