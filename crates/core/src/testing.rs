@@ -45,6 +45,7 @@ pub fn record_of(found: BoxContents) -> (Room, BoxRecord) {
         left: None,
         rulings: Vec::new(),
         remarks: Vec::new(),
+        hands_in: None,
     };
     (room, record)
 }

@@ -1,12 +1,13 @@
 //! Cut lists and shut-downs against the optima of an independent solver.
 //!
 //! # Source
-//! Google OR-tools 9.15, CP-SAT, by `tests/optima/make.py`; every stored instance was solved to proven optimality.
+//! Google OR-tools 9.15, CP-SAT and, over all groups of boxes, SCIP, by `tests/optima/make.py`; every stored instance was
+//! solved to proven optimality.
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
 use nailpunch_core::facts::{Colour, Offcut};
-use nailpunch_core::job::shut_downs::{Limits, Task, shut_downs};
+use nailpunch_core::job::shut_downs::{Limits, ShutDown, Task, shut_downs};
 use nailpunch_core::job::{GaugeCuts, PigtailDemand, cut_list};
 use nailpunch_core::quantity::{Gauge, Length, UnitSystem};
 use serde::Deserialize;
@@ -148,10 +149,50 @@ fn shut_downs_are_as_few_as_the_solver_s() {
             danger: false,
         };
         let tasks: Vec<Task> = instance.tasks.iter().map(task).collect();
-        let limits = Limits { longest: 240, setup: 20, breakers: instance.limits.clone() };
+        let limits = Limits { longest: 240, setup: 20, breakers: instance.limits.clone(), ..Limits::default() };
         let found = shut_downs(&tasks, &limits);
         let off: usize = found.shut_downs.iter().map(|shut_down| shut_down.breakers.len()).sum();
         assert!(found.proof.proven && found.too_long.is_empty(), "instance {number}");
         assert_eq!((found.shut_downs.len(), off), (instance.fewest, instance.breakers), "instance {number}");
     }
+}
+
+#[derive(Deserialize)]
+struct StagedInstance {
+    tasks: Vec<(u32, Vec<usize>)>,
+    longest: u32,
+    setup: u32,
+    per_breaker: u32,
+    limits: Vec<Option<u32>>,
+    essential: Vec<u32>,
+    /// Shut-downs, breakers off in all of them, minutes without essential loads.
+    best: [usize; 3],
+}
+
+#[test]
+fn shut_downs_of_up_to_thirty_boxes_are_the_best_and_nearly_all_proven() {
+    let instances: Vec<StagedInstance> = serde_json::from_str(include_str!("optima/shut_downs_large.json")).unwrap();
+    let count = instances.len();
+    assert!(count >= 40);
+    let mut proven = 0;
+    for (number, instance) in instances.into_iter().enumerate() {
+        let StagedInstance { tasks, longest, setup, per_breaker, limits, essential, best } = instance;
+        let task = |(minutes, breakers): (u32, Vec<usize>)| Task { minutes, breakers, danger: false };
+        let tasks: Vec<Task> = tasks.into_iter().map(task).collect();
+        let limits = Limits { longest, setup, per_breaker, breakers: limits, essential, main: None };
+        let found = shut_downs(&tasks, &limits);
+        let lasts = |known: &ShutDown| known.minutes + setup + per_breaker * known.breakers.len() as u32;
+        let loads = |known: &ShutDown| known.breakers.iter().map(|at| limits.essential[*at]).sum::<u32>();
+        let off = found.shut_downs.iter().map(|known| known.breakers.len()).sum();
+        let without = found.shut_downs.iter().map(|known| loads(known) * lasts(known)).sum::<u32>() as usize;
+        let sentence = &found.proof.sentence;
+        proven += usize::from(found.proof.proven);
+        assert!(found.proof.least_without <= best[2], "instance {number} proves too much: {sentence}");
+        assert_eq!([found.shut_downs.len(), off, without], best, "instance {number}: {sentence}");
+        let fits = |known: &&ShutDown| {
+            known.breakers.iter().all(|at| limits.breakers[*at].is_none_or(|most| lasts(known) <= most))
+        };
+        assert_eq!(found.shut_downs.iter().filter(fits).count(), best[0], "instance {number}");
+    }
+    assert!(proven * 100 >= count * 95, "{proven} of {count} proven");
 }

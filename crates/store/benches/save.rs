@@ -51,6 +51,7 @@ fn main() {
         left: None,
         rulings: Vec::new(),
         remarks: Vec::new(),
+        hands_in: None,
     };
     store.put(&id, &record, 0, &author).unwrap();
 

@@ -1,6 +1,6 @@
 //! The kinds of record: where each is kept, and what it must satisfy.
 
-use nailpunch_core::assess::{Acceptance, check_transition};
+use nailpunch_core::assess::{Acceptance, check_transition, hands_problems, round_problems, shut_down_problems};
 use nailpunch_core::facts::{
     Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, Subject, WorkItem, feed_problems,
 };
@@ -85,13 +85,14 @@ impl Stored for BoxRecord {
         self.id.to_string()
     }
 
-    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
         let mut problems = self.unacceptable(&Pointer::root());
         if !is_of_audit(transaction, Room::KIND, &self.room.to_string(), audit_id)? {
             let message = "this audit has no such room; choose one that it has";
             problems.push(Problem::new(&Pointer::root().at("room"), message));
         }
-        refuse(problems)
+        refuse(problems)?;
+        refuse(hands_problems(self, before, || Ok::<_, StoreError>(walk(transaction, audit_id)?.facts()))?)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
@@ -197,7 +198,8 @@ impl Stored for Circuit {
                 problems.push(Problem::new(&place, "this audit has no such box; choose one that it has"));
             }
         }
-        refuse(problems)
+        refuse(problems)?;
+        refuse(shut_down_problems(self, before, || Ok::<_, StoreError>(walk(transaction, audit_id)?.facts()))?)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
@@ -224,7 +226,7 @@ impl Stored for Panel {
         self.id.to_string()
     }
 
-    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
         let mut problems = self.unacceptable(&Pointer::root());
         let known: Vec<Self> =
             crate::walk::panels(transaction, audit_id)?.into_iter().map(|panel| panel.record).collect();
@@ -238,7 +240,8 @@ impl Stored for Panel {
                 format!("{} is fed by a breaker that would be gone; say first what feeds it", panels[index].name);
             problems.push(Problem::new(&Pointer::root().at("breakers"), message));
         }
-        refuse(problems)
+        refuse(problems)?;
+        refuse(round_problems(self, before, || Ok::<_, StoreError>(walk(transaction, audit_id)?.facts()))?)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {

@@ -55,6 +55,7 @@ fn scene() -> Scene {
         left: None,
         rulings: Vec::new(),
         remarks: Vec::new(),
+        hands_in: None,
     };
     let id = audit.id.to_string();
     store.put(&id, &audit, 0, &author()).unwrap();

@@ -145,12 +145,9 @@ export const api = {
     ask<BoxView>(`/api/audits/${audit}/boxes/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deleteBox: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/boxes/${id}`, { method: 'DELETE', basedOn }),
-  putItem: (audit: string, record: WorkItem, basedOn: number) =>
-    ask<Revised<WorkItem>>(`/api/audits/${audit}/items/${record.id}`, {
-      method: 'PUT',
-      body: record,
-      basedOn,
-    }),
+  /** All of them or none. */
+  putItems: (audit: string, items: Revised<WorkItem>[]) =>
+    ask<null>(`/api/audits/${audit}/items`, { method: 'PUT', body: { items } }),
   deleteItem: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/items/${id}`, { method: 'DELETE', basedOn }),
   order: (audit: string, order: RoomOrder[]) =>

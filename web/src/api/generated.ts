@@ -283,6 +283,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/items": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Makes or changes several work items, each based on its revision: all of them or none. */
+        put: operations["put_items"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/items/{item}": {
         parameters: {
             query?: never;
@@ -1326,6 +1343,7 @@ export interface components {
         BoxRecord: {
             /** @description As found, before any work. */
             found?: components["schemas"]["BoxContents"];
+            hands_in?: components["schemas"]["HandsIn"] | null;
             /** @description Its identifier. */
             id: components["schemas"]["BoxId"];
             left?: components["schemas"]["BoxContents"] | null;
@@ -1524,6 +1542,7 @@ export interface components {
         BundleBox: {
             /** @description As found. */
             found?: components["schemas"]["BoxContents"];
+            hands_in?: components["schemas"]["HandsIn"] | null;
             /** @description Its identifier. */
             id: components["schemas"]["BoxId"];
             /** @description The work items of this box, in format 1 alone. */
@@ -1899,7 +1918,7 @@ export interface components {
          * @description What a conductor has been through.
          * @enum {string}
          */
-        ConductorCondition: "sound" | "nicked" | "heat-marked" | "brittle";
+        ConductorCondition: "sound" | "nicked" | "broken" | "heat-marked" | "brittle";
         /**
          * @description The state of a conductor's tip.
          * @enum {string}
@@ -2581,10 +2600,44 @@ export interface components {
          * @enum {string}
          */
         Halves: "two-circuits" | "one-switched";
+        /** @description Somebody works with their hands in a box. */
+        HandsIn: {
+            /** @description Since when, "2026-03-04T10:42:00Z". */
+            since: string;
+            /** @description Who. */
+            who: string;
+        };
         /** @description The state of the server. */
         Health: {
             /** @description "alive" or "ready". */
             state: string;
+        };
+        /** @description A breaker that stays off. */
+        HeldBreaker: {
+            /**
+             * Format: int32
+             * @description Its number within the panel.
+             */
+            breaker: number;
+            /** @description As it is called. */
+            name: string;
+            /** @description Its panel. */
+            panel: components["schemas"]["PanelId"];
+        };
+        /** @description A box with hands in it. */
+        Hold: {
+            /** @description The box. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description What stays off; none where that is not known, and then nothing at all is switched on. */
+            breakers: components["schemas"]["HeldBreaker"][];
+            /** @description In one plain sentence. */
+            sentence: string;
+            /** @description Since when. */
+            since: string;
+            /** @description Its short name. */
+            tag: string;
+            /** @description Who has hands in it. */
+            who: string;
         };
         /** @description A matter that is not at its default, and what that changes. */
         HouseRuleEffect: {
@@ -2772,6 +2825,11 @@ export interface components {
             /** @description What its proof still wants; empty once it is proven. */
             wanting: string;
         };
+        /** @description Several work items. */
+        ItemsWish: {
+            /** @description Each with the revision that it is based on, 0 for a new one; at most 1,000. */
+            items: components["schemas"]["Revised_WorkItem"][];
+        };
         /** @description A job. */
         Job: {
             /** @description The boxes with items in scope, in the order of the walk. */
@@ -2878,6 +2936,8 @@ export interface components {
             danger: boolean;
             /** @description The dead test, step by step. */
             dead_test: string[];
+            /** @description The boxes with hands in them for which what it switches off stays off: until they are out, nothing goes on. */
+            held: components["schemas"]["Hold"][];
             /** @description The main is off, and with it everything. */
             main_off: boolean;
             /**
@@ -3610,6 +3670,8 @@ export interface components {
             dead_test?: string | null;
             id: components["schemas"]["CircuitId"];
             name: string;
+            /** @description It is proven dead with all its boxes. */
+            proven_dead: boolean;
         };
         /** @description The opening of the box at its front. */
         Opening: {
@@ -3699,6 +3761,8 @@ export interface components {
             directory: components["schemas"]["DirectoryLine"][];
             /** @description The breakers to switch off in one round more. */
             extra_round: string[];
+            /** @description One breaker after the other is as quick as these rounds. */
+            one_by_one: boolean;
             /** @description Each point with its answer. */
             points: components["schemas"]["PointAnswer"][];
             /** @description Why there are none. */
@@ -3843,6 +3907,8 @@ export interface components {
         };
         /** @description A panel with all that follows from it. */
         PanelView: {
+            /** @description The boxes with hands in them for which a breaker of its rounds stays off: no round is walked meanwhile. */
+            held: components["schemas"]["Hold"][];
             /** @description Its findings, and where each is in its life. */
             items: components["schemas"]["PanelItem"][];
             /** @description What follows from it as found. */
@@ -3850,6 +3916,8 @@ export interface components {
             left?: components["schemas"]["PanelJudgement"] | null;
             /** @description The panel. */
             panel: components["schemas"]["Revised_Panel"];
+            /** @description The names of its breakers that stay off for hands in a box. */
+            stay_off: string[];
             /** @description What looking at it anew begins with. */
             to_look_at_again: components["schemas"]["Panel"];
             /** @description What is done at it. */
@@ -4305,6 +4373,7 @@ export interface components {
             record: {
                 /** @description As found, before any work. */
                 found?: components["schemas"]["BoxContents"];
+                hands_in?: components["schemas"]["HandsIn"] | null;
                 /** @description Its identifier. */
                 id: components["schemas"]["BoxId"];
                 left?: components["schemas"]["BoxContents"] | null;
@@ -4903,9 +4972,14 @@ export interface components {
         ShutDownProof: {
             /** @description Shut-downs that any way needs. */
             least: number;
-            /** @description Breakers off, counted in each shut-down, that any way needs. */
+            /** @description Breakers off, counted in each shut-down, that any way of so few shut-downs needs. */
             least_breakers: number;
-            /** @description No way needs fewer shut-downs, nor, with as many, fewer breakers off. */
+            /** @description Minutes without essential loads, each counted by itself, that any way of so few shut-downs and breakers needs. */
+            least_without: number;
+            /**
+             * @description No way needs fewer shut-downs; nor, with as many, fewer breakers off; nor, with as many, less time without essential
+             *     loads.
+             */
             proven: boolean;
             /** @description In one plain sentence. */
             sentence: string;
@@ -5163,6 +5237,15 @@ export interface components {
          * @enum {string}
          */
         Tick: "missing" | "live" | "dead";
+        /** @description What is done about something that was found. */
+        ToMend: {
+            /** @description The box at which it is planned. */
+            box_id: components["schemas"]["BoxId"];
+            /** @description Its short name. */
+            tag: string;
+            /** @description What to note there, so that it can be planned. */
+            words: string;
+        };
         /**
          * @description How terminals are tightened.
          * @enum {string}
@@ -5190,6 +5273,8 @@ export interface components {
             sentence: string;
             /** @description One fault cannot explain what was read. */
             several: boolean;
+            /** @description What is done where something was found. */
+            to_mend: components["schemas"]["ToMend"][];
         };
         /** @description What was tried, and what it showed. */
         TraceEvent: {
@@ -5347,6 +5432,8 @@ export interface components {
             audit: components["schemas"]["Revised_Audit"];
             /** @description Its state at a glance. */
             counts: components["schemas"]["AuditCounts"];
+            /** @description The boxes with hands in them, and what stays off meanwhile. */
+            hands: components["schemas"]["Hold"][];
             /** @description Its panels. */
             panels: components["schemas"]["PanelMark"][];
             /** @description Its rooms in order. */
@@ -5452,6 +5539,12 @@ export interface components {
              */
             per_box: number;
             /**
+             * Format: int32
+             * @description Minutes more for each breaker of a shut-down: found, locked and tagged, later restored and read.
+             * @default 5
+             */
+            per_breaker: number;
+            /**
              * @description Shut-downs that stay where they were put, at most 200.
              * @default []
              */
@@ -5463,8 +5556,8 @@ export interface components {
             scope: components["schemas"]["Scope"];
             /**
              * Format: int32
-             * @description Minutes for each shut-down: off, prove dead, restore, retest.
-             * @default 20
+             * @description Minutes for each shut-down, beside its breakers and boxes: told to those who live there, the lights and tools set up.
+             * @default 15
              */
             setup: number;
             /**
@@ -6211,6 +6304,45 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_items: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ItemsWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -45,8 +45,8 @@ export const useHouseRuleEffects = (audit: string | undefined) =>
     queryFn: () => api.houseRuleEffects(audit ?? ''),
     enabled: audit !== undefined,
   });
-export const useWalk = (audit: string) =>
-  useQuery({ queryKey: keys.walk(audit), queryFn: () => api.walk(audit) });
+export const useWalk = (audit: string, again: number | false = false) =>
+  useQuery({ queryKey: keys.walk(audit), queryFn: () => api.walk(audit), refetchInterval: again });
 export const useJournal = (audit: string) =>
   useQuery({ queryKey: keys.journal(audit), queryFn: () => api.journal(audit) });
 
@@ -71,7 +71,15 @@ export function patchRun(audit: string, onRun: RunBox) {
 
 /** Keeps a box that the server has just answered. */
 export function keepBox(audit: string, view: BoxView) {
+  const { id, hands_in } = view.record.record;
+  const before = queryClient.getQueryData<BoxView>(keys.box(audit, id))?.record.record.hands_in;
   queryClient.setQueryData(keys.box(audit, view.record.record.id), view);
   patchRun(audit, view.on_run);
   void queryClient.invalidateQueries({ queryKey: keys.jobs });
+  // Hands in a box are told on every view.
+  if (before?.who !== hands_in?.who) {
+    for (const queryKey of [keys.walk(audit), keys.panels(audit), keys.job(audit)]) {
+      void queryClient.invalidateQueries({ queryKey });
+    }
+  }
 }

@@ -87,6 +87,7 @@ export type Scope = Schemas['Scope'];
 export type WorkPlan = Schemas['Job'];
 export type Unreadable = Schemas['Unreadable'];
 export type JobBox = Schemas['JobBox'];
+export type Hold = Schemas['Hold'];
 export type JobShutDown = Schemas['JobShutDown'];
 export type Seal = Whole<Schemas['Seal']>;
 export type Letterhead = Whole<Schemas['Letterhead']>;
@@ -210,6 +211,7 @@ export type Walk = {
   panels: Schemas['PanelMark'][];
   counts: AuditCounts;
   samples: CohortSample[];
+  hands: Hold[];
 };
 export type Job = { audit: Revised<Audit>; counts: AuditCounts };
 export type RoomOrder = Schemas['RoomOrder'];

@@ -6,7 +6,8 @@ import type { DeadOutcome, DeadStep, DeadTest } from '../api/types';
 type Props = {
   test: DeadTest;
   onStep: (step: DeadStep) => void;
-  onBegin: () => void;
+  /** Absent while hands are in. */
+  onBegin: (() => void) | undefined;
 };
 
 const OUTCOMES: Record<DeadOutcome, string> = {
@@ -68,7 +69,7 @@ export function DeadTestSteps({ test, onStep, onBegin }: Props) {
           </div>
         </div>
       )}
-      {begun && (
+      {begun && onBegin && (
         <Button variant="outline-primary" onClick={onBegin}>
           Begin again
         </Button>

@@ -43,38 +43,48 @@ export function useItems(
     }
   }
 
-  async function put(item: Item, change: Partial<WorkItem>) {
-    if (item.view.item) await api.putItem(audit, { ...item.view.item, ...change }, item.revision);
-  }
+  const put = (changed: Item[], change: Partial<WorkItem>) =>
+    api.putItems(
+      audit,
+      changed.flatMap(({ view, revision }) =>
+        view.item ? [{ revision, record: { ...view.item, ...change } }] : [],
+      ),
+    );
 
   return {
     refused,
     busy,
-    set: (item: Item, change: Partial<WorkItem>) => act(() => put(item, change)),
+    set: (item: Item, change: Partial<WorkItem>) => act(() => put([item], change)),
     /** Each rule with the repair that is to mend it. */
     plan: (repairs: Chosen[]) =>
-      act(async () => {
-        for (const { rule, repair, own = null, with: further = [] } of repairs) {
-          const known = items.find((item) => item.view.rule === rule);
-          const record: WorkItem = {
-            id: uuid(),
-            subject,
-            rule,
-            waits_for: null,
-            note: '',
-            ...known?.view.item,
-            repair,
-            with: further,
-            own,
-            state: 'planned',
-          };
-          await api.putItem(audit, record, known?.revision ?? 0);
-        }
-      }),
+      act(() =>
+        api.putItems(
+          audit,
+          repairs.map(({ rule, repair, own = null, with: further = [] }) => {
+            const known = items.find((item) => item.view.rule === rule);
+            const record: WorkItem = {
+              id: uuid(),
+              subject,
+              rule,
+              waits_for: null,
+              note: '',
+              ...known?.view.item,
+              repair,
+              with: further,
+              own,
+              state: 'planned',
+            };
+            return { revision: known?.revision ?? 0, record };
+          }),
+        ),
+      ),
     all: (from: ItemState, to: StoredState) =>
-      act(async () => {
-        for (const item of items.filter((known) => known.view.state === from)) await put(item, { state: to });
-      }),
+      act(() =>
+        put(
+          items.filter((known) => known.view.state === from),
+          { state: to },
+        ),
+      ),
     takeBack: () =>
       act(async () => {
         for (const { view, revision } of items) {
@@ -90,7 +100,7 @@ export function ItemLine({ item, actions }: { item: Item; actions: ItemActions }
   const { view } = item;
   const figure = (result: typeof view.found) =>
     worstOf(result)?.measured?.figure.text ?? (result ? verdictWords[result.verdict] : '–');
-  const held = ['planned', 'waiting', 'declined', 'put-off'].includes(view.state);
+  const held = ['planned', 'referred', 'waiting', 'declined', 'put-off'].includes(view.state);
   return (
     <li>
       <div>
@@ -124,7 +134,7 @@ const HOLDS: [string, Partial<WorkItem>][] = [
 /** What keeps a planned repair from being made: each with a word of where it was sought, or why. */
 function Holds({ item, actions }: { item: Item; actions: ItemActions }) {
   const [note, setNote] = useState(item.view.item?.note ?? '');
-  const held = item.view.state !== 'planned';
+  const held = !['planned', 'referred'].includes(item.view.state);
   const set = (change: Partial<WorkItem>) => void actions.set(item, { ...change, note: note.trim() });
   return (
     <details className="holds">

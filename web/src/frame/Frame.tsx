@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { useWalk } from '../api/queries';
+import { HandsBar } from '../ui/Hands';
 import { UndoProvider } from '../ui/UndoBar';
 
 const STAGES = [
@@ -12,6 +13,8 @@ const STAGES = [
   ['plan', 'Plan'],
   ['hand-over', 'Hand over'],
 ] as const;
+
+const EVERY_MINUTE = 60_000;
 
 function useTheme() {
   const [theme, setTheme] = useState(() => localStorage.getItem('theme') ?? 'light');
@@ -25,6 +28,12 @@ function useTheme() {
 function JobName({ audit }: { audit: string }) {
   const walk = useWalk(audit);
   return <span className="job-name">{walk.data?.audit.record.name}</span>;
+}
+
+/** On every view, for whoever stands at a panel. */
+function HandsInAudit({ audit }: { audit: string }) {
+  const walk = useWalk(audit, EVERY_MINUTE);
+  return <HandsBar audit={audit} hands={walk.data?.hands ?? []} />;
 }
 
 export function Frame() {
@@ -62,6 +71,7 @@ export function Frame() {
           </button>
         </div>
       </header>
+      {audit && <HandsInAudit audit={audit} />}
       <Outlet />
     </UndoProvider>
   );

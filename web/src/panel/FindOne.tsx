@@ -5,9 +5,11 @@ import { Button, Form } from 'react-bootstrap';
 import { api } from '../api/client';
 import type { PanelView } from '../api/types';
 
-export function FindOne({ view }: { view: PanelView }) {
+export function FindOne({ view, open = false }: { view: PanelView; open?: boolean }) {
   const may = view.judgement.answer.directory.filter(
-    (line) => !view.panel.record.breakers.find((breaker) => breaker.id === line.breaker)?.never,
+    (line) =>
+      !view.stay_off.includes(line.name) &&
+      !view.panel.record.breakers.find((breaker) => breaker.id === line.breaker)?.never,
   );
   const [words, setWords] = useState('');
   const [ruledOut, setRuledOut] = useState<string[]>([]);
@@ -29,8 +31,13 @@ export function FindOne({ view }: { view: PanelView }) {
     setTrips(trips + 1);
   };
   return (
-    <details className="find-one">
+    <details className="find-one" open={open}>
       <summary>Find the breaker of one outlet</summary>
+      {view.stay_off.length > 0 && (
+        <p className="muted">
+          {view.stay_off.join(', ')} {view.stay_off.length === 1 ? 'stays' : 'stay'} off for hands in a box.
+        </p>
+      )}
       <Form.Control
         aria-label="Where the outlet is"
         placeholder="where the outlet is"

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import type { PanelView } from '../api/types';
 import { Choice } from '../ui/Choice';
 import type { ChangePanel } from './change';
+import { FindOne } from './FindOne';
 
 const SAFETIES = [
   ['bare', 'fewest rounds, a slip goes unseen'],
@@ -14,7 +15,7 @@ type Props = { view: PanelView; round: number; onRound: (round: number) => void;
 
 export function Rounds({ view, round, onRound, change }: Props) {
   const { record } = view.panel;
-  const { schedule, refusal } = view.judgement.answer;
+  const { schedule, refusal, one_by_one } = view.judgement.answer;
   const begun = record.mapping.points.some((point) => point.ticks.length > 0);
   const may = record.breakers.filter((breaker) => !breaker.never).map((breaker) => breaker.id);
   const set = (mapping: Partial<typeof record.mapping>) =>
@@ -39,7 +40,13 @@ export function Rounds({ view, round, onRound, change }: Props) {
           </div>
         </>
       )}
+      {view.held.map((hold) => (
+        <p key={hold.box_id} className="refused">
+          {hold.sentence} No round is walked meanwhile.
+        </p>
+      ))}
       {refusal && <p className="refused">{refusal}</p>}
+      {one_by_one && !begun && <FindOne view={view} open />}
       {schedule && (
         <>
           <div className="results">

@@ -12,6 +12,9 @@ export function WalkRound({ view, round, onRound, change }: Props) {
   const [name, setName] = useState('');
   const [doubtful, setDoubtful] = useState<string | null>(null);
   if (!schedule) return <p className="muted">Choose the breakers to map under Rounds first.</p>;
+  if (view.held.length > 0) {
+    return <p className="muted">The points are noted once the hands are out.</p>;
+  }
   const tickOf = (index: number) => record.mapping.points[index]?.ticks[round] ?? 'missing';
   const withTick = (ticks: Tick[], tick: Tick) => {
     const grown = [...ticks];

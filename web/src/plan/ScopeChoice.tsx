@@ -70,6 +70,7 @@ export function ScopeChoice({ job, settings, change }: Props) {
           [
             ['longest_off', 'Longest shut-down, min'],
             ['setup', 'Each shut-down, min'],
+            ['per_breaker', 'Each breaker of it, min'],
             ['per_box', 'Each box to reach, open and close, min'],
           ] as const
         ).map(([field, words]) => (

@@ -3,6 +3,7 @@ import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { JobShutDown, WorkPlan } from '../api/types';
 import { clock } from './clock';
+import { Held } from './InHand';
 
 type Props = {
   audit: string;
@@ -40,6 +41,7 @@ export function ShutDownSheet({ audit, job, shutDown, onMove, onDay, onFree }: P
           </Button>
         )}
       </div>
+      <Held shutDown={shutDown} />
       <h3>Off</h3>
       {shutDown.main_off ? (
         <p>

@@ -1,19 +1,32 @@
 // Where the fault can be: the sentence, the next test, the ranked boxes and cables, what was tried.
+import { Link } from 'react-router';
 import type { Circuit, CircuitView, TraceEvent } from '../api/types';
 
 type Props = {
+  audit: string;
   view: CircuitView;
   onChoose: (box: string) => void;
   change: (make: (circuit: Circuit) => Circuit) => Promise<void>;
 };
 
-export function Ranking({ view, onChoose, change }: Props) {
+export function Ranking({ audit, view, onChoose, change }: Props) {
   const { trace } = view.answer;
   const { events } = view.circuit.record;
   const tag = (box: string) => trace.points.find((point) => point.box_id === box)?.tag ?? '?';
   return (
     <section className="ranking" aria-label="Where it can be" aria-live="polite">
       <p className={trace.several ? 'trace-says several' : 'trace-says'}>{trace.sentence}</p>
+      {trace.to_mend.map((mend) => (
+        <Link
+          key={mend.box_id}
+          className="next-test"
+          to={`/audits/${audit}/walk/${mend.box_id}`}
+          aria-label={`Go to ${mend.tag}`}
+        >
+          <span>Mend</span>
+          <b>{mend.words}</b>
+        </Link>
+      ))}
       {trace.next && (
         <button type="button" className="next-test" onClick={() => trace.next && onChoose(trace.next.box_id)}>
           <span>Next</span>

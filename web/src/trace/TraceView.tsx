@@ -168,7 +168,7 @@ function OneCircuit({ audit, view, change }: OneProps) {
                 }
               />
             </div>
-            <Ranking view={view} onChoose={setChosen} change={change} />
+            <Ranking audit={audit} view={view} onChoose={setChosen} change={change} />
           </>
         )}
         {part === 'shut-down' && (

@@ -178,15 +178,16 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
             <option value="">condition not looked at</option>
             <option value="sound">sound</option>
             <option value="nicked">nicked, or strands broken</option>
+            <option value="broken">broken, or loose in its joint</option>
             <option value="heat-marked">heat marks</option>
             <option value="brittle">insulation crumbles</option>
           </Form.Select>
-          {conductor.condition === 'nicked' && (
+          {(conductor.condition === 'nicked' || conductor.condition === 'broken') && (
             <LengthField
               session={session}
               state={state}
               pointer={`/conductors/${index}/damage_at`}
-              label="Nicked, from the sheath"
+              label="Damaged, from the sheath"
             />
           )}
           <Form.Select

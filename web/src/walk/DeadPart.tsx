@@ -4,6 +4,7 @@ import { Link } from 'react-router';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
 import { DeadTestSteps } from '../electrical/DeadTestSteps';
+import { Hands } from '../ui/Hands';
 import type { BoxSession, SessionState } from './session';
 
 type Props = { audit: string; session: BoxSession; state: SessionState };
@@ -32,12 +33,25 @@ export function DeadPart({ audit, session, state }: Props) {
           {circuit.dead_test && `. Its shut-down: ${circuit.dead_test}`}
         </p>
       ))}
+      <Hands
+        tag={state.record.tag}
+        hands={state.record.hands_in}
+        dead={
+          state.judgement.electrical.dead_test.state === 'proven-dead' ||
+          state.view.circuits.some((circuit) => circuit.proven_dead)
+        }
+        onChange={(hands_in) => session.editRecord((record) => ({ ...record, hands_in }))}
+      />
       <DeadTestSteps
         test={state.judgement.electrical.dead_test}
         onStep={(step) =>
           session.edit((contents) => ({ ...contents, dead_test: [...contents.dead_test, step] }))
         }
-        onBegin={() => session.edit((contents) => ({ ...contents, dead_test: [] }))}
+        onBegin={
+          state.record.hands_in
+            ? undefined
+            : () => session.edit((contents) => ({ ...contents, dead_test: [] }))
+        }
       />
     </>
   );

@@ -1,6 +1,7 @@
 // The planner's answer: the cheapest sequence of repairs with its proof, the runner-up, what cannot be done and why.
 import { Button } from 'react-bootstrap';
 import type { Plan, Proposal, Remedies } from '../api/types';
+import { type Chosen, OwnWords } from '../findings/Items';
 import { withinSentence } from '../ui/sentence';
 import { WorkSequence } from '../ui/WorkSequence';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
@@ -94,8 +95,10 @@ export function Bring({ materials, bodies }: { materials: Proposal['materials'];
   );
 }
 
-/** What no repair mends here, and what cannot be done, with the reasons in figures. */
-export function NotHere({ outcome }: { outcome: Outcome }) {
+type NotHereProps = { outcome: Outcome; busy: boolean; onPlan: (repairs: Chosen[]) => void };
+
+/** What no repair mends here and what becomes of it; what cannot be done, with the reasons in figures. */
+export function NotHere({ outcome, busy, onPlan }: NotHereProps) {
   return (
     <>
       {outcome.cannot.length > 0 && (
@@ -105,6 +108,21 @@ export function NotHere({ outcome }: { outcome: Outcome }) {
             {outcome.cannot.map((cannot) => (
               <li key={cannot.rule}>
                 <b>{cannot.title}.</b> {cannot.reasons.join('; ')}.
+                <div className="results">
+                  <Button
+                    variant="outline-primary"
+                    disabled={busy}
+                    aria-label={`Refer it: ${cannot.title}`}
+                    onClick={() => onPlan([{ rule: cannot.rule, repair: 'refer' }])}
+                  >
+                    Refer it
+                  </Button>
+                </div>
+                <OwnWords
+                  title={cannot.title}
+                  busy={busy}
+                  onPlan={(own) => onPlan([{ rule: cannot.rule, repair: 'own', own }])}
+                />
               </li>
             ))}
           </ul>

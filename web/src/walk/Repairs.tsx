@@ -139,7 +139,7 @@ function Ways({ state, chosen, busy, onPlan, onShow }: WaysProps) {
           onPlan={() => onPlan(proposal.clears.map((rule) => ({ rule, repair: proposal.repair })))}
         />
       ))}
-      <NotHere outcome={outcome} />
+      <NotHere outcome={outcome} busy={busy} onPlan={onPlan} />
       {!chosen && (
         <OwnWords
           title="all that is broken here"

@@ -88,6 +88,7 @@ export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: s
             left: null,
             rulings: [],
             remarks: [],
+            hands_in: null,
           };
           await api.putBox(audit, record, 0);
           await refresh();

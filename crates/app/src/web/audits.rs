@@ -1,7 +1,7 @@
 //! Audits: the list of jobs, one audit's record, its walk, its journal.
 
 use nailpunch_core::assess::sampling::{CohortSample, samples};
-use nailpunch_core::assess::{Assessed, AssessedPanel, AuditCounts, BoxOverview, ItemCounts};
+use nailpunch_core::assess::{Assessed, AssessedPanel, AuditCounts, BoxOverview, Hold, ItemCounts, holds};
 use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::Verdict;
@@ -84,6 +84,8 @@ pub struct Walk {
     counts: AuditCounts,
     /// What the boxes that were opened say of those left closed.
     samples: Vec<CohortSample>,
+    /// The boxes with hands in them, and what stays off meanwhile.
+    hands: Vec<Hold>,
 }
 
 /// The rooms of an audit with the marks of their boxes.
@@ -177,6 +179,7 @@ pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
             panels: assessed.panels.iter().map(panel_mark).collect(),
             counts: assessed.counts(),
             samples: if closed { samples(assessed) } else { Vec::new() },
+            hands: holds(assessed),
         })
     });
     Ok(Json(walk.await?))
@@ -223,6 +226,10 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
         copy.audit.id = wish.id;
         copy.audit.name = wish.name;
         copy.audit.archived = false;
+        // Hands are in a box of the house, not in its copy.
+        for entry in copy.rooms.iter_mut().flat_map(|room| &mut room.boxes) {
+            entry.hands_in = None;
+        }
         if wish.basis_only {
             copy.rooms.clear();
             copy.circuits.clear();

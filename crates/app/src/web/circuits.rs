@@ -1,5 +1,6 @@
 //! Circuits: what hangs on a breaker, where its fault can be, its shut-down and its retest.
 
+use nailpunch_core::electrical::proof_of_dead::DeadState;
 use nailpunch_core::electrical::{CircuitAnswer, PlacedBox, circuit_answer};
 use nailpunch_core::facts::{BoxRecord, Circuit, CircuitId};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
@@ -131,6 +132,8 @@ pub struct OnCircuit {
     breaker: String,
     /// How far the dead test of its shut-down is; absent when it was not begun.
     dead_test: Option<String>,
+    /// It is proven dead with all its boxes.
+    proven_dead: bool,
 }
 
 /// The circuits that a box hangs on.
@@ -142,11 +145,13 @@ pub fn circuits_of(store: &Store, audit: &str, record: &BoxRecord) -> Result<Vec
     let of = |circuit: Revised<Circuit>| {
         let Circuit { id, ref name, ref breaker, ref dead_test, .. } = circuit.record;
         let walk = walk.as_ref().filter(|_| !dead_test.is_empty());
+        let tested = walk.map(|walk| answer_of(walk, &circuit.record).dead_test);
         OnCircuit {
             id,
             name: name.clone(),
             breaker: breaker.clone(),
-            dead_test: walk.map(|walk| answer_of(walk, &circuit.record).dead_test.sentence),
+            proven_dead: tested.as_ref().is_some_and(|test| test.state == DeadState::ProvenDead),
+            dead_test: tested.map(|test| test.sentence),
         }
     };
     Ok(circuits.into_iter().map(of).collect())

@@ -2,10 +2,11 @@
 //! left closed.
 
 use nailpunch_core::assess::{
-    Acceptance, Assessed, AssessedPanel, FeedingBreaker, ItemView, Memory, PanelJudgement, SubjectWork, breakers_of,
+    Acceptance, Assessed, AssessedPanel, FeedingBreaker, Hold, ItemView, Memory, PanelJudgement, SubjectWork,
+    breakers_of, holds, is_in_rounds,
 };
 use nailpunch_core::electrical::mapping::{SingleAnswer, SingleWish, find_single};
-use nailpunch_core::facts::{BoxId, Panel, Pointer};
+use nailpunch_core::facts::{BoxId, Breaker, Panel, Pointer};
 use nailpunch_core::jot::{PanelLine, read_panel_line};
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
@@ -41,10 +42,16 @@ pub struct PanelView {
     items: Vec<PanelItem>,
     /// What is done at it.
     work: SubjectWork,
+    /// The boxes with hands in them for which a breaker of its rounds stays off: no round is walked meanwhile.
+    held: Vec<Hold>,
+    /// The names of its breakers that stay off for hands in a box.
+    stay_off: Vec<String>,
 }
 
 fn views(walk: &AuditWalk, assessed: &Assessed) -> Vec<PanelView> {
+    let held = holds(assessed);
     let view = |(panel, known): (&Revised<Panel>, &AssessedPanel)| {
+        let stays = |breaker: &&Breaker| held.iter().any(|hold| hold.holds(panel.record.id, breaker.id));
         let item = |view: &ItemView| PanelItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
         PanelView {
             judgement: known.found.clone(),
@@ -52,6 +59,8 @@ fn views(walk: &AuditWalk, assessed: &Assessed) -> Vec<PanelView> {
             to_look_at_again: panel.record.to_look_at_again(),
             items: known.findings.iter().map(item).collect(),
             work: known.work.clone(),
+            held: held.iter().filter(|hold| is_in_rounds(hold, &panel.record)).cloned().collect(),
+            stay_off: panel.record.breakers.iter().filter(stays).map(Breaker::name).collect(),
             panel: panel.clone(),
         }
     };

@@ -4,6 +4,8 @@ use nailpunch_core::facts::{Room, WorkItem};
 use nailpunch_store::Revised;
 use rocket::serde::json::Json;
 use rocket::{delete, put};
+use serde::Deserialize;
+use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
@@ -59,6 +61,29 @@ pub async fn put_item(
     let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
     same_identifier(item, record.id.0)?;
     Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
+}
+
+/// Several work items.
+#[derive(Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct ItemsWish {
+    /// Each with the revision that it is based on, 0 for a new one; at most 1,000.
+    #[schema(max_items = 1_000)]
+    items: Vec<Revised<WorkItem>>,
+}
+
+/// Makes or changes several work items, each based on its revision: all of them or none.
+#[utoipa::path(
+    put, path = "/api/audits/{audit}/items", params(("audit" = String, Path)), request_body = ItemsWish,
+    responses((status = 200), (status = 409, body = Problem), (status = 422, body = Problem))
+)]
+#[put("/audits/<audit>/items", data = "<body>")]
+pub async fn put_items(store: &Shared, audit: &str, body: Body<ItemsWish>) -> Result<Json<()>, ApiError> {
+    let (audit, ItemsWish { items }) = (identifier(audit)?.to_string(), body.0?);
+    if items.len() > 1_000 {
+        return Err(ApiError::field("/items", "at most 1,000 items at once; send them in parts"));
+    }
+    Ok(Json(with_store(store, move |store| store.put_all(&audit, &items, &author())).await?))
 }
 
 /// Takes a plan back: the item is found again.

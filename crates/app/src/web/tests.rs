@@ -3,6 +3,7 @@
 #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
 mod electrical;
+mod planning;
 
 use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{BoxContents, DeadTestMethods};

@@ -142,6 +142,7 @@ pub fn judgement(
     if let Some(message) = basis.never_in_force(wired_under) {
         contradictions.push(Contradiction { pointer: Pointer::root().at("wired_under").text(), message });
     }
+    let stops = stops(contents);
     Judgement {
         contents: contents.clone(),
         entries: Vec::new(),
@@ -149,8 +150,9 @@ pub fn judgement(
         contradictions,
         worst: worst_verdict(&results),
         dangerous: is_dangerous(&results),
-        next: next_measurement(&results),
-        stops: stops(contents),
+        // Where the job ends, nothing more is handled to be measured.
+        next: if stops.is_empty() { next_measurement(&results) } else { None },
+        stops,
         fill: fill(contents, basis.edition, basis.units).ok(),
         section: Section::of(contents, basis),
         face: Face::of(contents),
@@ -239,6 +241,14 @@ mod tests {
         assert_eq!(judgement.worst, Verdict::Violates);
         assert_eq!(judgement.texts.len(), 2);
         assert!(plan_for(request).outcome.plan.is_some());
+    }
+
+    #[test]
+    fn nothing_more_is_asked_for_where_the_job_ends() {
+        let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
+        contents.observe(crate::facts::Observation::KnobAndTube, true);
+        let judgement = judge_box(request(contents));
+        assert!(!judgement.stops.is_empty() && judgement.next.is_none());
     }
 
     #[test]

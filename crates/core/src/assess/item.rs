@@ -206,6 +206,7 @@ mod tests {
             left: None,
             rulings: Vec::new(),
             remarks: Vec::new(),
+            hands_in: None,
         }
     }
 

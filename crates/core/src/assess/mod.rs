@@ -7,6 +7,7 @@ mod assessed;
 mod box_judgement;
 mod correction;
 mod effects;
+mod hands;
 mod item;
 mod memory;
 mod overview;
@@ -24,6 +25,9 @@ pub use box_judgement::{
 };
 pub use correction::{CorrectionAnswer, answers, linked, typed_lines};
 pub use effects::{ChangedVerdict, HouseRuleEffect, house_rule_effects};
+pub use hands::{
+    HeldBreaker, Hold, hands_problems, holds, is_in_rounds, off_for_boxes, round_problems, shut_down_problems,
+};
 pub use item::{ItemState, ItemView, measured_again, to_measure_again};
 pub use memory::Memory;
 pub use overview::{AuditCounts, BoxOverview, ItemCounts};

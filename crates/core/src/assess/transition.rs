@@ -5,7 +5,7 @@ use super::item::{ItemState, ItemView};
 use super::memory::Memory;
 use crate::electrical::proof_of_dead::{DeadState, dead_test_of_box};
 use crate::electrical::{PlacedBox, circuit_answer};
-use crate::facts::{AuditFacts, REFER, StoredState, WorkItem};
+use crate::facts::{AuditFacts, BoxRecord, REFER, StoredState, WorkItem};
 use crate::repair::repair;
 use crate::rules::stops;
 
@@ -75,6 +75,12 @@ fn not_proven_dead(item: &WorkItem, facts: &AuditFacts) -> Option<String> {
     }
     let boxes = facts.boxes();
     let (_, record) = boxes.iter().find(|(_, record)| record.id == id)?;
+    next_in_dead_test(record, facts)
+}
+
+/// What comes next in the dead test of a box; `None` where it is proven dead, by itself or with its circuit.
+pub(super) fn next_in_dead_test(record: &BoxRecord, facts: &AuditFacts) -> Option<String> {
+    let (id, boxes) = (record.id, facts.boxes());
     let rules = &facts.audit.basis.house_rules;
     let own = dead_test_of_box(&record.found, rules.dead_test_methods);
     let placed: Vec<PlacedBox> = boxes.iter().map(|(_, record)| PlacedBox { place: (0, 0), record }).collect();
@@ -93,7 +99,7 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::{BoxRecord, ItemId, Observation, Pointer, Subject};
+    use crate::facts::{ItemId, Observation, Pointer, Subject};
     use crate::quantity::Length;
     use crate::testing::{audit_of, box_with, conductor, record_of};
 

@@ -9,6 +9,7 @@ use super::audit::Audit;
 use super::bounded::{at_most, weighing_at_most};
 use super::r#box::BoxContents;
 use super::circuit::{Circuit, Feed, TraceEvent};
+use super::hands::HandsIn;
 use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId};
 use super::panel::{Panel, PanelFeed, feed_problems};
 use super::photo::BundlePhoto;
@@ -92,6 +93,9 @@ pub struct BundleBox {
     /// What was seen that no rule covers.
     #[serde(default)]
     pub remarks: Vec<Remark>,
+    /// Who has hands in it.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub hands_in: Option<HandsIn>,
     /// The work items of this box, in format 1 alone.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub items: Vec<WorkItem>,
@@ -126,13 +130,14 @@ impl BundleBox {
             left: self.left.clone(),
             rulings: self.rulings.clone(),
             remarks: self.remarks.clone(),
+            hands_in: self.hands_in.clone(),
         }
     }
 
     /// A box of a bundle from its record.
     pub fn from_record(record: BoxRecord) -> Self {
-        let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks } = record;
-        Self { id, tag, place, wired_under, found, left, rulings, remarks, items: Vec::new() }
+        let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks, hands_in } = record;
+        Self { id, tag, place, wired_under, found, left, rulings, remarks, hands_in, items: Vec::new() }
     }
 }
 

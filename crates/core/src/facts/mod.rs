@@ -9,6 +9,7 @@ mod bundle;
 mod circuit;
 mod dead_test;
 mod gone;
+mod hands;
 mod house_rules;
 mod identifier;
 mod panel;
@@ -37,6 +38,7 @@ pub use r#box::{
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
 pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
+pub use hands::HandsIn;
 pub use house_rules::{
     DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School,
     SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,

@@ -58,10 +58,10 @@ pub struct EstimateInput {
     pub boxes: u32,
     /// Minutes for each.
     pub per_box: u32,
-    /// Shut-downs.
-    pub shut_downs: u32,
+    /// Shut-downs, with the breakers off in all of them.
+    pub shut_downs: [u32; 2],
     /// Minutes for each.
-    pub setup: u32,
+    pub setup: [u32; 2],
     /// Boxes left closed that may want work: the fewest, the expected, the most.
     pub closed: (u32, f64, u32),
     /// What an hour costs, in hundredths.
@@ -96,10 +96,16 @@ pub fn estimate(input: &EstimateInput) -> Estimate {
         minutes: steady(input.boxes, input.per_box),
         why: format!("{} min each", input.per_box),
     });
+    let [shut_downs, off] = input.shut_downs;
+    let [setup, per_breaker] = input.setup;
+    let minutes = u64::from(shut_downs) * u64::from(setup) + u64::from(off) * u64::from(per_breaker);
     lines.push(EstimateLine {
-        what: format!("{} shut-downs: off, prove dead, restore, retest", input.shut_downs),
-        minutes: steady(input.shut_downs, input.setup),
-        why: format!("{} min each", input.setup),
+        what: format!("{shut_downs} shut-downs: off, prove dead, restore, retest"),
+        minutes: Range { low: minutes, likely: minutes, high: minutes },
+        why: match per_breaker {
+            0 => format!("{setup} min each"),
+            each => format!("{setup} min each, and {each} min for each of {off} breakers off"),
+        },
     });
     let (fewest, expected, most) = input.closed;
     if most > 0 && input.boxes > 0 {
@@ -196,8 +202,8 @@ mod tests {
             repairs: vec![(5, 10), (10, 20)],
             boxes: 2,
             per_box: 6,
-            shut_downs: 1,
-            setup: 20,
+            shut_downs: [1, 2],
+            setup: [10, 5],
             closed: (0, 1.5, 4),
             hour_price: Some(9_000),
             material_cost: 1_250,

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use super::calendar::{Slot, first_free, pinned};
 use super::input::{Feeds, JobBox, JobBreaker};
 use super::shut_downs::{Limits, ShutDown, ShutDownProof, Task, shut_downs};
-use crate::assess::Assessed;
+use crate::assess::{Assessed, Hold, holds};
 use crate::electrical::feeds::EssentialLoad;
 use crate::electrical::proof_of_dead::{BoxToTest, SwitchedOff, dead_test_of_shut_down};
 use crate::electrical::retest;
@@ -37,6 +37,8 @@ pub struct JobShutDown {
     pub minutes: u32,
     /// The dead test, step by step.
     pub dead_test: Vec<String>,
+    /// The boxes with hands in them for which what it switches off stays off: until they are out, nothing goes on.
+    pub held: Vec<Hold>,
     /// What is measured again at each box, and tested once the power is on.
     pub retest: Vec<String>,
 }
@@ -70,8 +72,17 @@ pub(super) fn plan_shut_downs(
     let shortest = |loads: &[EssentialLoad]| loads.iter().map(|load| u32::from(load.minutes)).min();
     let mut of_breakers: Vec<Option<u32>> = breakers.iter().map(|breaker| shortest(&breaker.essential)).collect();
     of_breakers.push(of_breakers.iter().flatten().copied().min());
-    let limits =
-        Limits { longest: u32::from(settings.longest_off), setup: u32::from(settings.setup), breakers: of_breakers };
+    let loads = |breaker: &JobBreaker| u32::try_from(breaker.essential.len()).unwrap_or(u32::MAX);
+    let essential: Vec<u32> = breakers.iter().map(loads).collect();
+    let all = essential.iter().sum();
+    let limits = Limits {
+        longest: u32::from(settings.longest_off),
+        setup: u32::from(settings.setup),
+        per_breaker: u32::from(settings.per_breaker),
+        breakers: of_breakers,
+        essential: essential.into_iter().chain([all]).collect(),
+        main: Some(main),
+    };
     let mut unplaced = Vec::new();
     let mut no_shut_down = |known: &JobBox, why: String| {
         unplaced.push(Unplaced { box_id: known.box_id, tag: known.tag.clone(), why });
@@ -103,16 +114,11 @@ pub(super) fn plan_shut_downs(
             continue;
         }
         let tasks: Vec<Task> = own.iter().map(|known| task(known)).collect();
-        let all: Vec<usize> = sorted(&tasks.iter().flat_map(|task| task.breakers.clone()).collect::<Vec<_>>());
-        let shut_down = ShutDown {
-            tasks: (0..own.len()).collect(),
-            minutes: tasks.iter().map(|task| task.minutes).sum(),
-            breakers: all,
-        };
-        let minutes = short(shut_down.minutes + limits.setup);
+        let shut_down = ShutDown::of(0..own.len(), &tasks, &limits);
+        let minutes = short(limits.lasts(&shut_down));
         let slot = pinned(minutes, pin.day, pin.from, &taken, settings);
         taken.extend(slot.as_ref().ok());
-        made.push(sheet(assessed, &own, &shut_down, feeds, settings, slot.map_err(|error| error.to_string()), true));
+        made.push(sheet(assessed, &own, &shut_down, feeds, &limits, slot.map_err(|error| error.to_string()), true));
     }
     let tasks: Vec<Task> = free.iter().map(|known| task(known)).collect();
     let solved = shut_downs(&tasks, &limits);
@@ -120,17 +126,17 @@ pub(super) fn plan_shut_downs(
         no_shut_down(free[*place], too_long(free[*place], breakers, &limits, main));
     }
     for shut_down in &solved.shut_downs {
-        let slot = first_free(short(shut_down.minutes + limits.setup), &taken, settings);
+        let slot = first_free(short(limits.lasts(shut_down)), &taken, settings);
         taken.extend(slot.as_ref().ok());
-        made.push(sheet(assessed, &free, shut_down, feeds, settings, slot.map_err(|error| error.to_string()), false));
+        made.push(sheet(assessed, &free, shut_down, feeds, &limits, slot.map_err(|error| error.to_string()), false));
     }
     (made, solved.proof, unplaced)
 }
 
 /// Why a box fits into no shut-down, and the least that would help.
 fn too_long(known: &JobBox, breakers: &[JobBreaker], limits: &Limits, main: usize) -> String {
-    let need = known.minutes + limits.setup;
     let places: Vec<usize> = if known.main_off { vec![main] } else { known.breakers.clone() };
+    let need = known.minutes + limits.setup_of(&places);
     let sensitive = places.iter().filter_map(|place| Some((limits.breakers[*place]?, *place))).min();
     match sensitive {
         Some((minutes, place)) if minutes < limits.longest => {
@@ -171,7 +177,7 @@ fn sheet(
     from: &[&JobBox],
     shut_down: &ShutDown,
     feeds: &Feeds,
-    settings: &WorkSettings,
+    limits: &Limits,
     slot: Result<Slot, String>,
     pinned: bool,
 ) -> JobShutDown {
@@ -221,11 +227,19 @@ fn sheet(
         danger: own.iter().any(|known| known.work.danger),
         main_off,
         breakers: if main_off { Vec::new() } else { shut_down.breakers.clone() },
+        held: held(assessed, feeds, shut_down, main_off),
         boxes: own.iter().map(|known| known.box_id).collect(),
-        minutes: shut_down.minutes + u32::from(settings.setup),
+        minutes: limits.lasts(shut_down),
         dead_test: dead_test.steps.iter().map(|step| step.words.clone()).collect(),
         retest: retests,
     }
+}
+
+/// The boxes with hands in them that a shut-down keeps dead.
+fn held(assessed: &Assessed, feeds: &Feeds, shut_down: &ShutDown, main_off: bool) -> Vec<Hold> {
+    let off: Vec<&JobBreaker> = shut_down.breakers.iter().filter_map(|place| feeds.breakers.get(*place)).collect();
+    let keeps = |hold: &Hold| main_off || off.iter().any(|breaker| hold.holds(breaker.panel, breaker.breaker));
+    holds(assessed).into_iter().filter(keeps).collect()
 }
 
 /// How many boxes lie between the panel and a box on a circuit.

@@ -11,9 +11,9 @@ use super::materials::{MaterialNeed, materials};
 use super::shut_downs::ShutDownProof;
 use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
 use crate::assess::sampling::samples;
-use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes};
+use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes, off_for_boxes};
 use crate::electrical::proof_of_dead::hot_may_be_open;
-use crate::facts::{Scope, WorkSettings};
+use crate::facts::{PanelId, Scope, WorkSettings};
 use crate::quantity::{Length, within_sentence};
 
 /// What a scope costs and leaves open.
@@ -133,42 +133,24 @@ fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) 
     )
 }
 
-/// The breakers of all panels, and those of each box: with those that feed it go off those that share a neutral with them, so
-/// that no neutral is opened that another circuit still uses.
+/// The breakers of all panels, and those that go off for each box.
 fn feeds(assessed: &Assessed) -> Feeds {
     let mut feeds = Feeds::default();
     for known in &assessed.panels {
-        let first = feeds.breakers.len();
-        for fed in &known.found.feeds {
-            for fed_box in fed.boxes.iter().filter(|fed| fed.through.is_none()) {
-                feeds.of_box.entry(fed_box.box_id).or_default().push(feeds.breakers.len());
-            }
-            feeds.breakers.push(JobBreaker {
-                panel: known.panel.id,
-                breaker: fed.breaker,
-                name: fed.name.clone(),
-                panel_name: known.panel.name.clone(),
-                dark: fed.sentence.clone(),
-                essential: fed.essential.clone(),
-            });
-        }
-        let place = |breaker: u16| (first..feeds.breakers.len()).find(|at| feeds.breakers[*at].breaker == breaker);
-        let shared: Vec<(usize, usize)> = known
-            .panel
-            .breakers
-            .iter()
-            .filter_map(|breaker| Some((place(breaker.id)?, place(breaker.shares_neutral_with?)?)))
-            .collect();
-        for own in feeds.of_box.values_mut() {
-            for (one, other) in &shared {
-                for (has, wants) in [(one, other), (other, one)] {
-                    if own.contains(has) && !own.contains(wants) {
-                        own.push(*wants);
-                    }
-                }
-            }
-        }
+        feeds.breakers.extend(known.found.feeds.iter().map(|fed| JobBreaker {
+            panel: known.panel.id,
+            breaker: fed.breaker,
+            name: fed.name.clone(),
+            panel_name: known.panel.name.clone(),
+            dark: fed.sentence.clone(),
+            essential: fed.essential.clone(),
+        }));
     }
+    let place = |(panel, breaker): &(PanelId, u16)| {
+        feeds.breakers.iter().position(|known| (known.panel, known.breaker) == (*panel, *breaker))
+    };
+    let off = off_for_boxes(&assessed.panels);
+    feeds.of_box = off.iter().map(|(id, own)| (*id, own.iter().filter_map(place).collect())).collect();
     feeds
 }
 
@@ -319,12 +301,13 @@ fn estimated(
         (low + estimate.low, expected + estimate.expected, high + estimate.high)
     });
     let count = |count: usize| u32::try_from(count).unwrap_or(u32::MAX);
+    let off = shut_downs.iter().map(|known| count(known.breakers.len()) + u32::from(known.main_off)).sum();
     estimate(&EstimateInput {
         repairs: steps.map(|step| (step.least_minutes, step.minutes)).collect(),
         boxes: count(boxes.iter().filter(|known| known.work.opens()).count()),
         per_box: u32::from(settings.per_box),
-        shut_downs: count(shut_downs.len()),
-        setup: u32::from(settings.setup),
+        shut_downs: [count(shut_downs.len()), off],
+        setup: [u32::from(settings.setup), u32::from(settings.per_breaker)],
         closed,
         hour_price: settings.hour_price,
         material_cost: materials.iter().filter_map(|line| line.cost).sum(),
@@ -344,7 +327,7 @@ mod tests {
     use super::*;
     use crate::facts::{
         AuditFacts, Blocked, BoxId, BoxRecord, Breaker, Circuit, CircuitId, CircuitPoint, Feed, Observation, Panel,
-        PanelId, Pin, TracedFault,
+        Pin, TracedFault,
     };
     use crate::testing::{audit_of, box_with, conductor, record_of};
 

@@ -9,6 +9,10 @@ use crate::facts::{
 };
 use crate::standard::{Location, Purpose, WiringMethod};
 
+fn first(contents: &mut BoxContents, condition: ConductorCondition) {
+    contents.conductors.iter_mut().take(1).for_each(|known| known.condition = Some(condition));
+}
+
 fn each(contents: &mut BoxContents, set: impl Fn(&mut Conductor)) {
     contents.conductors.iter_mut().filter(|conductor| !conductor.passes_through).for_each(set);
 }
@@ -28,8 +32,8 @@ fn devices(contents: &mut BoxContents, set: impl Fn(&mut Device)) {
 }
 
 fn ranges(contents: &mut BoxContents, wires: RangeWires) {
-    let ranges = contents.devices.iter_mut().filter(|device| device.kind == DeviceKind::RangeReceptacle);
-    ranges.for_each(|device| device.range_wires = Some(wires));
+    let all = contents.devices.iter_mut();
+    all.filter(|device| device.kind == DeviceKind::RangeReceptacle).for_each(|device| device.range_wires = Some(wires));
 }
 
 fn fitting(contents: &mut BoxContents, fitting: SupportFitting) {
@@ -478,13 +482,8 @@ static FACTS: &[Word] = &[
         "conductors sound",
         Meaning::Set(|contents| each(contents, |c| c.condition = Some(ConductorCondition::Sound))),
     ),
-    word(
-        &["nick"],
-        "a conductor nicked",
-        Meaning::Set(|contents| {
-            contents.conductors.iter_mut().take(1).for_each(|c| c.condition = Some(ConductorCondition::Nicked))
-        }),
-    ),
+    word(&["broken"], "a conductor broken", Meaning::Set(|contents| first(contents, ConductorCondition::Broken))),
+    word(&["nick"], "a conductor nicked", Meaning::Set(|contents| first(contents, ConductorCondition::Nicked))),
     word(
         &["remark"],
         "whites used as hot marked",

@@ -19,6 +19,16 @@ pub enum UnitSystem {
     Metric,
 }
 
+impl UnitSystem {
+    /// A limit that the trade states in both systems, each in its own round figure: "12 in", "300 mm".
+    pub const fn either(self, inch: &'static str, metric: &'static str) -> &'static str {
+        match self {
+            Self::Inch => inch,
+            Self::Metric => metric,
+        }
+    }
+}
+
 /// A length from 0 to 100 m, in whole nanometres (1/64 in = 396 875 nm; 1 mm = 1 000 000 nm).
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(try_from = "i64", into = "i64")]

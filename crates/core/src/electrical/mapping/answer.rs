@@ -74,6 +74,8 @@ pub struct PanelAnswer {
     pub schedule: Option<Schedule>,
     /// Why there are none.
     pub refusal: Option<String>,
+    /// One breaker after the other is as quick as these rounds.
+    pub one_by_one: bool,
     /// How many rounds are noted at every point.
     pub rounds_done: usize,
     /// Each point with its answer.
@@ -116,6 +118,7 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
             return PanelAnswer {
                 schedule: None,
                 refusal: (!breakers.is_empty()).then(|| error.to_string()),
+                one_by_one: false,
                 rounds_done: 0,
                 points: Vec::new(),
                 directory: directory(panel, boxes, &[], &[]),
@@ -140,6 +143,7 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
             answer,
         })
         .collect();
+    let one_by_one = plan.rounds.len() >= plan.by_elimination;
     let feed_nothing = if is_done { decoded.feed_nothing } else { Vec::new() };
     let sentence = if is_done {
         let count = |wanted: Certainty| points.iter().filter(|point| point.answer.certainty == wanted).count();
@@ -159,7 +163,7 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
         )
     } else {
         let (rounds, trips) = (plan.rounds.len(), plan.by_elimination);
-        let against = if rounds < trips {
+        let against = if !one_by_one {
             format!("{rounds} rounds in place of up to {trips} trips")
         } else {
             format!(
@@ -174,6 +178,7 @@ pub fn panel_answer(panel: &Panel, boxes: &[(&Room, &BoxRecord)]) -> PanelAnswer
         to_add: to_add(panel, boxes),
         schedule: Some(plan),
         refusal: None,
+        one_by_one: one_by_one && !is_done,
         rounds_done,
         points,
         sentence,

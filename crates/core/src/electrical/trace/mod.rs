@@ -3,11 +3,13 @@
 
 mod belief;
 mod order;
+mod to_mend;
 
 use belief::entropy;
 pub use belief::{Belief, Chances, Spread, Tree, infer};
 pub use order::{KnownFeed, Spread64, trees};
 use serde::Serialize;
+pub use to_mend::ToMend;
 use utoipa::ToSchema;
 
 use crate::facts::{BoxId, FaultPlace, TracedFault};
@@ -148,6 +150,8 @@ pub struct TraceAnswer {
     pub several: bool,
     /// The place is found.
     pub found: bool,
+    /// What is done where something was found.
+    pub to_mend: Vec<ToMend>,
     /// The readings allow no more: opening is all that is left.
     pub cannot_tell: bool,
     /// What it comes to, in one plain sentence.
@@ -281,6 +285,7 @@ pub fn trace(points: &[TracePoint], fault: TracedFault) -> TraceAnswer {
     let mixed = case.believe(&case.shown(), None);
     let tree = case.likeliest(&mixed);
     let views = point_views(&case, &mixed, tree);
+    let to_mend = to_mend::to_mend(&case, tree);
     let bad = points.iter().filter(|point| point.shows == Some(true)).count();
     let found = points.iter().any(|point| point.found.is_some()) && explained_by_found(&case, tree);
     if bad == 0 || found {
@@ -298,6 +303,7 @@ pub fn trace(points: &[TracePoint], fault: TracedFault) -> TraceAnswer {
             next: None,
             several: false,
             found,
+            to_mend,
             cannot_tell: false,
             sentence,
         };
@@ -309,7 +315,7 @@ pub fn trace(points: &[TracePoint], fault: TracedFault) -> TraceAnswer {
     let cannot_tell = !by_reading && boxes.len() + cables.len() > 1;
     let sentence = sentence(&case, fault, &boxes, &cables, several, cannot_tell);
     let panel_percent = percent(mixed.through[points.len()]);
-    TraceAnswer { points: views, boxes, cables, panel_percent, next, several, found, cannot_tell, sentence }
+    TraceAnswer { points: views, boxes, cables, panel_percent, next, several, found, to_mend, cannot_tell, sentence }
 }
 
 fn explained_by_found(case: &Case, tree: &Tree) -> bool {

@@ -107,6 +107,8 @@ pub enum ConductorCondition {
     Sound,
     /// Nicked or with broken strands.
     Nicked,
+    /// Broken, or loose in its splice or under its screw.
+    Broken,
     /// Marked by heat.
     HeatMarked,
     /// Its insulation crumbles.

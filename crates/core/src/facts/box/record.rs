@@ -5,8 +5,9 @@ use utoipa::ToSchema;
 
 use super::contents::BoxContents;
 use crate::facts::audit::{check_year, wired_year};
+use crate::facts::hands::HandsIn;
 use crate::facts::identifier::{BoxId, RoomId};
-use crate::facts::problem::{Pointer, Problem, check_text};
+use crate::facts::problem::{Pointer, Problem, check_text, check_time};
 use crate::facts::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::standard::WiredUnder;
 
@@ -40,6 +41,9 @@ pub struct BoxRecord {
     #[serde(default)]
     #[schema(max_items = 100)]
     pub remarks: Vec<Remark>,
+    /// Who has hands in it now.
+    #[serde(default)]
+    pub hands_in: Option<HandsIn>,
 }
 
 impl BoxRecord {
@@ -55,6 +59,11 @@ impl BoxRecord {
         }
         problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
         problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
+        if let Some(hands) = &self.hands_in {
+            let place = at.at("hands_in");
+            check_text(&mut problems, &place.at("who"), &hands.who, true, 80);
+            check_time(&mut problems, &place.at("since"), &hands.since);
+        }
         problems
     }
 }

@@ -119,8 +119,10 @@ pub struct WorkSettings {
     pub day_to: u16,
     /// The longest that anything is off, in minutes.
     pub longest_off: u16,
-    /// Minutes for each shut-down: off, prove dead, restore, retest.
+    /// Minutes for each shut-down, beside its breakers and boxes: told to those who live there, the lights and tools set up.
     pub setup: u16,
+    /// Minutes more for each breaker of a shut-down: found, locked and tagged, later restored and read.
+    pub per_breaker: u16,
     /// Minutes for each box: go there, open it, close it.
     pub per_box: u16,
     /// The first day, "2026-03-04".
@@ -146,7 +148,8 @@ impl Default for WorkSettings {
             day_from: 8 * 60,
             day_to: 17 * 60,
             longest_off: 4 * 60,
-            setup: 20,
+            setup: 15,
+            per_breaker: 5,
             per_box: 6,
             begins: None,
             blocked: Vec::new(),
@@ -170,8 +173,10 @@ impl WorkSettings {
         if !(10..=24 * 60).contains(&self.longest_off) {
             say(&at.at("longest_off"), "10 minutes to a day; set it again");
         }
-        if self.setup > 240 || self.per_box > 240 {
-            say(&at.at("setup"), "at most 240 minutes; set it again");
+        for (field, minutes) in [("setup", self.setup), ("per_breaker", self.per_breaker), ("per_box", self.per_box)] {
+            if minutes > 240 {
+                say(&at.at(field), "at most 240 minutes; set it again");
+            }
         }
         let date = |text: &str| {
             let parts: Vec<&str> = text.split('-').collect();

@@ -16,16 +16,31 @@ pub const REPAIR: Repair = Repair {
 };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
+    let units = diagnosis.situation.basis.units;
     let mut change = diagnosis.change(45);
     change.after.observe(Observation::SpliceOutside, false);
     change.step(
-        Act::SetBox, "Do both ends reach 6 in into one box? Then set an accessible box there. If not, as is usual: set two, a piece of cable \
-         between them.",
+        Act::SetBox,
+        format!(
+            "Do both ends reach {} into one box? Then set an accessible box there. If not, as is usual: set two, a piece of cable \
+             between them.",
+            units.either("6 in", "150 mm")
+        ),
     );
-    change.step(Act::ClampCable, "Clamp each cable, fasten it within 12 in of its box, make the splices anew inside, and fit blank covers that stay within reach.");
+    change.step(
+        Act::ClampCable,
+        format!(
+            "Clamp each cable, fasten it within {} of its box, make the splices anew inside, and fit blank covers that stay within \
+             reach.",
+            units.either("12 in", "300 mm")
+        ),
+    );
     change.step(
         Act::FindOut,
-        "More than 6 ft of new cable wants AFCI where the place asks for it: measure the way between the boxes.",
+        format!(
+            "More than {} of new cable wants AFCI where the place asks for it: measure the way between the boxes.",
+            units.either("6 ft", "1.8 m")
+        ),
     );
     change.bring(("junction-box", "junction box"), 2);
     change.bring(("blank-cover", "blank cover"), 2);

@@ -55,7 +55,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.observe(Observation::EntryUnprotected, false);
     change.step(
         Act::ClampCable,
-        "Set a cable connector or bushing at each entry; snug, not crushing; 1/4 in of sheath or more inside.",
+        format!(
+            "Set a cable connector or bushing at each entry; snug, not crushing; {} of sheath or more inside.",
+            diagnosis.situation.basis.units.either("1/4 in", "6 mm")
+        ),
     );
     change.bring(("cable-connector", "cable connector"), count.max(1));
     Ok(change)

@@ -20,7 +20,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     change.after.observe(Observation::OpenKnockout, false);
     change.step(
         Act::CloseOpening,
-        "Set a knockout seal in each opening that nothing uses; a plastic one in metal sits 1/4 in deep at least.",
+        format!(
+            "Set a knockout seal in each opening that nothing uses; a plastic one in metal sits {} deep at least.",
+            diagnosis.situation.basis.units.either("1/4 in", "6 mm")
+        ),
     );
     change.bring(("knockout-seal", "knockout seal"), 1);
     change.caution("Count the openings at the back and the far side too.");

@@ -1,4 +1,5 @@
-//! `fresh-end`: a nicked end is cut off; what is left has to be long enough.
+//! `fresh-end`: a nicked or broken end is cut off, and what it was joined to is joined anew; what is left has to be long
+//! enough.
 
 use crate::facts::{ConductorCondition, ConductorEnd};
 use crate::quantity::Length;
@@ -31,8 +32,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     let mut change = diagnosis.change(4);
     let mut cuts = Vec::new();
+    let mut letters: Vec<String> = Vec::new();
     for conductor in &mut change.after.conductors {
-        if conductor.condition != Some(ConductorCondition::Nicked) && conductor.end != ConductorEnd::Nicked {
+        let broken = conductor.condition == Some(ConductorCondition::Broken);
+        if !broken && conductor.condition != Some(ConductorCondition::Nicked) && conductor.end != ConductorEnd::Nicked {
             continue;
         }
         let cut = match (conductor.end, conductor.damage_at, conductor.free_length) {
@@ -51,6 +54,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
                 )]);
             }
             (ConductorEnd::Nicked, None, _) => nick_cut,
+            // It broke where it was joined: at its tip.
+            (_, None, _) if broken => nick_cut,
             _ => {
                 return Err(vec![format!(
                     "note how far from its sheath the {} conductor is nicked: all beyond it is cut off",
@@ -64,16 +69,30 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         conductor.end = ConductorEnd::Straight;
         conductor.condition = Some(ConductorCondition::Sound);
         cuts.push(format!(
-            "Cut {} off the {} conductor, past the nick, and strip it fresh.",
+            "Cut {} off the {} conductor, past the {}, and strip it fresh.",
             cut.say(units),
-            conductor.label()
+            conductor.label(),
+            if broken { "break" } else { "nick" }
         ));
+        if let Some(letter) = conductor.joined.clone().filter(|letter| broken && !letters.contains(letter)) {
+            letters.push(letter);
+        }
     }
     if cuts.is_empty() {
-        return Err(vec!["no conductor is noted as nicked".to_owned()]);
+        return Err(vec!["no conductor is noted as nicked or broken".to_owned()]);
     }
     for cut in cuts {
         change.step(Act::FreshEnd, cut);
+    }
+    for letter in letters {
+        change.minutes += 2;
+        change.step(
+            Act::Splice,
+            format!("Make splice {letter} again with the fresh end, and pull each conductor: nothing may move."),
+        );
+        for splice in change.after.splices.iter_mut().filter(|splice| splice.letter == letter) {
+            splice.pull_tested = Some(true);
+        }
     }
     Ok(change)
 }
@@ -118,5 +137,29 @@ mod tests {
         assert_eq!(proposal.standing, Standing::Helps, "it is short now: {:?}", proposal.reasons);
         assert!(with(Some(Length::ZERO)).reasons[0].contains("where its sheath ends"));
         assert!(with(None).reasons[0].contains("note how far"), "the tip is sound");
+    }
+
+    #[test]
+    fn what_broke_in_a_splice_is_cut_fresh_and_joined_anew() {
+        // By hand: 7 in less 3/4 in is 6 1/4 in, still enough.
+        let mut wires = vec![conductor(Some(112), None), conductor(Some(112), None)];
+        wires[0].condition = Some(ConductorCondition::Broken);
+        wires[1].condition = Some(ConductorCondition::Sound);
+        for wire in &mut wires {
+            wire.joined = Some("A".to_owned());
+        }
+        let mut contents = box_with(Some(Length::inches(2)), wires);
+        let mut splice = crate::facts::Splice::new("A", crate::facts::SpliceKind::TwistOn);
+        splice.pull_tested = Some(false);
+        contents.splices = vec![splice];
+        let proposal = repaired(REPAIR.code, &contents);
+        assert_eq!(proposal.before_after[0].length_after.as_ref().map(|f| f.text.as_str()), Some("6 1/4 in"));
+        let steps: Vec<&str> = proposal.steps.iter().map(|step| step.words.as_str()).collect();
+        let place = |wanted: &str| steps.iter().position(|words| words.contains(wanted));
+        let (cut, joined) = (place("past the break"), place("Make splice A again"));
+        assert!(cut.is_some() && cut < joined, "{steps:?}");
+        contents.conductors[0].joined = None;
+        let at_screw = repaired(REPAIR.code, &contents);
+        assert!(at_screw.steps.iter().all(|step| !step.words.contains("splice A again")), "it broke under its screw");
     }
 }

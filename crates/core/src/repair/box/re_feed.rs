@@ -3,7 +3,7 @@
 use super::try_slack::try_slack_first;
 use crate::electrical::{Evidence, HalfEvidence};
 use crate::facts::{BoxContents, Cable, CableGoes, Colour, Conductor, ConductorCondition, DeviceKind, Role};
-use crate::quantity::{Gauge, Length};
+use crate::quantity::{Gauge, Length, UnitSystem};
 use crate::repair::{Act, Change, Diagnosis, LENGTHS, Repair};
 use crate::standard::WiringMethod;
 
@@ -59,12 +59,17 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         ]);
     }
     diagnosis.measure_first(REPAIR.mends)?;
+    let units = diagnosis.situation.basis.units;
     let mut change = diagnosis.change(180);
     // New cable is new work: AFCI where more than 6 ft are added. NEC 210.12(D), (E) in 2023, from memory; may be off.
     if diagnosis.breaks("afci-required") {
         change.after.protect(false, true);
         change.bring(("afci-breaker-listed-for-the-panel", "AFCI breaker, listed for the panel"), 1);
-        change.step(Act::AtPanel, "Have the breaker replaced by an AFCI: more than 6 ft of new cable are new work.");
+        let most = units.either("6 ft", "1.8 m");
+        change.step(
+            Act::AtPanel,
+            format!("Have the breaker replaced by an AFCI: more than {most} of new cable are new work."),
+        );
     }
     let after = &mut change.after;
     let cable = after.free_cable();
@@ -112,7 +117,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if !REPAIR.mends.iter().any(|rule| !LENGTHS.contains(rule) && diagnosis.breaks(rule)) {
         cheaper_first(diagnosis, &mut change);
     }
-    way(gauge, contents, &mut change);
+    way(gauge, contents, units, &mut change);
     let count = if switches { 3 } else { 2 };
     change.bring(
         (
@@ -147,23 +152,32 @@ fn cheaper_first(diagnosis: &Diagnosis, change: &mut Change) {
 ///
 /// # Source
 /// NEC 300.4(A), 334.30, 300.15, from memory, sure; CEC 12-516, 12-510, from memory, check first.
-fn way(gauge: Gauge, contents: &BoxContents, change: &mut Change) {
+fn way(gauge: Gauge, contents: &BoxContents, units: UnitSystem, change: &mut Change) {
     change.step(
         Act::BringCable,
         format!(
             "A licensed electrician brings a new {} AWG cable with neutral and ground, from the panel or from a box upstream on the same \
-             circuit. Its length: the way by tape, up, along and down, with 12 in for each end.",
-            gauge.size()
+             circuit. Its length: the way by tape, up, along and down, with {} for each end.",
+            gauge.size(),
+            units.either("12 in", "300 mm")
         ),
     );
     change.step(
         Act::BringCable,
-        "Bore studs 1 1/4 in or more from their edge, or put a steel plate over the hole; where it is fished into a finished wall it \
-         hangs free.",
+        format!(
+            "Bore studs {} or more from their edge, or put a steel plate over the hole; where it is fished into a finished wall it \
+             hangs free.",
+            units.either("1 1/4 in", "32 mm")
+        ),
     );
     change.step(
         Act::BringCable,
-        "Support it within 12 in of each box, 8 in of one without a clamp, and every 4 1/2 ft; no bend tighter than five times its width.",
+        format!(
+            "Support it within {} of each box, {} of one without a clamp, and every {}; no bend tighter than five times its width.",
+            units.either("12 in", "300 mm"),
+            units.either("8 in", "200 mm"),
+            units.either("4 1/2 ft", "1.4 m")
+        ),
     );
     if contents.cables.len() > 1 {
         change.step(

@@ -164,11 +164,17 @@ pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Res
 /// IRC R302.4.2, IBC 714.4.2, NEC 300.21, from memory; may be off.
 pub(super) fn fire_rating(diagnosis: &Diagnosis, change: &mut Change) {
     let contents = diagnosis.situation.contents;
+    let units = diagnosis.situation.basis.units;
     match contents.stand.fire_rated {
         Some(true) => {
             change.step(
-                Act::SetBox, "In this fire-rated wall take a box listed for its rating, of 16 in² at most; keep it 24 in from any box on the other \
-                 side, or put a listed putty pad round it.",
+                Act::SetBox,
+                format!(
+                    "In this fire-rated wall take a box listed for its rating, of {} at most; keep it {} from any box on the other \
+                     side, or put a listed putty pad round it.",
+                    units.either("16 in²", "100 cm²"),
+                    units.either("24 in", "600 mm")
+                ),
             );
             change.bring(("putty-pad-listed-for-the-wall", "putty pad, listed for the wall"), 1);
         }

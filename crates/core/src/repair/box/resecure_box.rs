@@ -1,6 +1,6 @@
 //! `resecure-box`: held by what it has, wings or side clips, or by a screw to the stud; a brace on the far side.
 
-use crate::facts::{BoxContents, BoxHold, BoxKind, Construction, Observation, WallFinish};
+use crate::facts::{BoxHold, BoxKind, Construction, Observation, WallFinish};
 use crate::repair::{Act, Change, Diagnosis, Repair};
 
 /// The repair.
@@ -23,7 +23,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(10);
     change.after.observe(Observation::BoxLoose, false);
     change.after.stand.far_side = Some(true);
-    hold(contents, &mut change)?;
+    hold(diagnosis, &mut change)?;
     if contents.gang_count() > 1 {
         change.step(Act::SetBox, "Brace the far side of a ganged box.");
         change.bring(("far-side-brace", "far-side brace"), 1);
@@ -36,7 +36,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 ///
 /// # Errors
 /// Why nothing here holds it. Common practice, no source; where screws go in, NEC 314.23(B)(1), from memory.
-fn hold(contents: &BoxContents, change: &mut Change) -> Result<(), Vec<String>> {
+fn hold(diagnosis: &Diagnosis, change: &mut Change) -> Result<(), Vec<String>> {
+    let contents = diagnosis.situation.contents;
     let clips = |change: &mut Change| {
         change.step(
             Act::SetBox,
@@ -68,7 +69,8 @@ fn hold(contents: &BoxContents, change: &mut Change) -> Result<(), Vec<String>> 
                              wall is wanted.";
                 change.step(Act::FindOut, asked);
             }
-            change.step(Act::SetBox, "Screw the box to its stud, within 1/4 in of its back or ends.");
+            let near = diagnosis.situation.basis.units.either("1/4 in", "6 mm");
+            change.step(Act::SetBox, format!("Screw the box to its stud, within {near} of its back or ends."));
             change.bring(("screws-for-the-box", "screws for the box, a pair"), 1);
             change.after.stand.held_by = Some(BoxHold::StudScrews);
         }

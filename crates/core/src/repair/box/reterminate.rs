@@ -47,8 +47,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         change.step(
             Act::FreshEnd,
             format!(
-                "Cut {} off each end and strip it fresh: 1/2 in for a clamp, 5/8 to 3/4 in for a hook.",
-                cut.say(units)
+                "Cut {} off each end and strip it fresh: {} for a clamp, {} for a hook.",
+                cut.say(units),
+                units.either("1/2 in", "12 mm"),
+                units.either("5/8 to 3/4 in", "16 to 19 mm")
             ),
         );
     }

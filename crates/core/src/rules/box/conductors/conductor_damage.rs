@@ -12,9 +12,9 @@ pub const RULE: Rule = Rule {
     severity: Severity::Violation,
     always: true,
     since: Since::ALWAYS,
-    needs: "a look along each conductor: nicks and where they are, broken strands, heat marks, brittle insulation",
+    needs: "a look along each conductor, and a pull at it: nicks and where they are, broken strands, heat marks, brittle insulation",
     reads: &["/conductors/*/condition", "/conductors/*/free_length"],
-    limit: "No nicked conductor, no broken strands, no heat marks, no brittle insulation.",
+    limit: "No nicked or broken conductor, none loose in its joint, no broken strands, no heat marks, no brittle insulation.",
     why: "A nick breaks at the next bend; heat marks say that something here was loose or overloaded.",
     example: "A black conductor nicked where its sheath was cut.",
     citation: |edition| {
@@ -42,6 +42,10 @@ fn check(situation: &Situation) -> Vec<Finding> {
                     Finding::violates(label.clone(), format!("The insulation of the {label} conductor crumbles."))
                         .with_severity(Severity::Danger)
                 }
+                (Some(ConductorCondition::Broken), _) => Finding::violates(
+                    label.clone(),
+                    format!("The {label} conductor is broken, or loose in its splice or under its screw."),
+                ),
                 (Some(ConductorCondition::Nicked), _) | (_, ConductorEnd::Nicked) => {
                     Finding::violates(label.clone(), format!("The {label} conductor is nicked or has broken strands."))
                 }
