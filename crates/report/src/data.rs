@@ -274,8 +274,8 @@ fn heading(record: &BoxRecord) -> String {
 fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
     let (entry, wired_under) = (known.record, known.wired_under);
     let views = &known.answer().findings;
-    let found = judgement(&entry.found, basis, wired_under, known.answer().found.clone());
-    let left = known.answer().after().map(|left| judgement(known.contents(), basis, wired_under, left.to_vec()));
+    let found = judgement(&entry.found, basis, wired_under, known.answer().found.clone(), &[]);
+    let left = known.answer().after().map(|left| judgement(known.contents(), basis, wired_under, left.to_vec(), &[]));
     let mut about = vec![entry.found.kind.name().to_owned()];
     about.extend(entry.found.location.map(|location| location.name().to_owned()));
     about.extend(entry.found.wall_finish.map(|finish| finish.name().to_owned()));

@@ -62,6 +62,7 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView
     let assessed = Assessed::of_subject(&facts, subject.ok_or_else(missing)?, memory);
     let known = assessed.boxes.first().ok_or_else(missing)?;
     let (answer, record, basis) = (known.answer(), known.record, &facts.audit.basis);
+    let repaired: Vec<&str> = known.items().iter().map(|item| item.rule.as_str()).collect();
     let left = record.left.as_ref().zip(answer.left.clone());
     let item = |view: &ItemView| BoxItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
     let revision = walk.box_revision(record.id);
@@ -69,8 +70,8 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView
         record: Revised { revision, record: record.clone() },
         room: known.room.clone(),
         wired_under: known.wired_under,
-        found: judgement(&record.found, basis, known.wired_under, answer.found.clone()),
-        left: left.map(|(left, results)| judgement(left, basis, known.wired_under, results)),
+        found: judgement(&record.found, basis, known.wired_under, answer.found.clone(), &[]),
+        left: left.map(|(left, results)| judgement(left, basis, known.wired_under, results, &repaired)),
         to_measure_again: to_measure_again(record, known.items()),
         structure: record.found.structure(),
         items: answer.findings.iter().map(item).collect(),

@@ -128,15 +128,17 @@ pub fn judge_box(request: JudgeRequest) -> Judgement {
     let situation =
         Situation { contents: &fed, basis: &basis, wired_under, new_work, repaired: &repaired, rulings: &rulings };
     let results = judge(&situation);
-    Judgement { entries, ..judgement(&contents, &basis, wired_under, results) }
+    Judgement { entries, ..judgement(&contents, &basis, wired_under, results, &repaired) }
 }
 
-/// What follows from the contents of a box, of which the rules have spoken already.
+/// What follows from the contents of a box, of which the rules have spoken already; `repaired` are the rules that were put
+/// right, of the box as left.
 pub fn judgement(
     contents: &BoxContents,
     basis: &Basis,
     wired_under: Option<WiredUnder>,
     results: Vec<RuleResult>,
+    repaired: &[&str],
 ) -> Judgement {
     let mut contradictions = contents.contradictions(&basis.house_rules, basis.units);
     if let Some(message) = basis.never_in_force(wired_under) {
@@ -151,7 +153,7 @@ pub fn judgement(
         worst: worst_verdict(&results),
         dangerous: is_dangerous(&results),
         // Where the job ends, nothing more is handled to be measured.
-        next: if stops.is_empty() { next_measurement(&results) } else { None },
+        next: if stops.is_empty() { next_measurement(&results, repaired) } else { None },
         stops,
         fill: fill(contents, basis.edition, basis.units).ok(),
         section: Section::of(contents, basis),
@@ -161,10 +163,12 @@ pub fn judgement(
     }
 }
 
-/// The one measurement that settles the most serious open rule; among equals the one that settles more.
-fn next_measurement(results: &[RuleResult]) -> Option<NextMeasurement> {
+/// The one measurement that settles the most serious open rule; among equals the one that settles more. After a repair only
+/// what its rules read is asked for.
+fn next_measurement(results: &[RuleResult], repaired: &[&str]) -> Option<NextMeasurement> {
     let mut wanted: Vec<NextMeasurement> = Vec::new();
-    for result in results.iter().filter(|result| !result.is_dismissed()) {
+    let asked = |result: &&RuleResult| repaired.is_empty() || repaired.contains(&result.rule);
+    for result in results.iter().filter(|result| !result.is_dismissed()).filter(asked) {
         for finding in &result.findings {
             let Some(need) = &finding.needs else { continue };
             match wanted.iter_mut().find(|known| known.field == need.field) {
@@ -241,6 +245,16 @@ mod tests {
         assert_eq!(judgement.worst, Verdict::Violates);
         assert_eq!(judgement.texts.len(), 2);
         assert!(plan_for(request).outcome.plan.is_some());
+    }
+
+    #[test]
+    fn after_a_repair_only_what_its_rules_read_is_asked_for() {
+        let mut request = request(box_with(Some(Length::inches(2)), vec![conductor(None, None)]));
+        request.repaired = vec!["free-conductor-length".to_owned()];
+        let next = judge_box(request.clone()).next.expect("its length");
+        assert_eq!((next.field.as_str(), next.open), ("/conductors/0/free_length", 1));
+        request.contents.conductors[0].free_length = Some(Length::inches(7));
+        assert!(judge_box(request).next.is_none(), "much else is open, and nobody worked on it");
     }
 
     #[test]

@@ -18,8 +18,10 @@ use self::cover::cover;
 use self::group::{Cost, Group, Groups, Hunt, bits};
 use self::proof::{Bound, ONE, Stage, bound};
 
-/// The most steps of the search.
+/// The most steps of the search for up to [`FEW`] tasks; of more, each step takes longer, and fewer are taken.
 pub const MOST_STEPS: u64 = 20_000_000;
+/// As many tasks are few.
+const FEW: usize = 30;
 /// The most steps that a better way is sought for among the groups that a bound met.
 const STEPS_OF_POOL: u64 = 100_000;
 /// The most steps that three shut-downs are made better in.
@@ -227,8 +229,10 @@ pub fn shut_downs(tasks: &[Task], limits: &Limits) -> ShutDowns {
 
 /// The best way that was found, and what any way costs at least in each stage.
 fn best_way(tasks: &[Task], limits: &Limits) -> (Vec<ShutDown>, Cost) {
+    let times_few = u64::try_from(tasks.len().div_ceil(FEW)).unwrap_or(u64::MAX).max(1);
+    let steps = MOST_STEPS / times_few.pow(2);
     let way = neighbours_settled(fill::fill(tasks, limits), tasks, limits);
-    let (way, least) = proven(way, tasks, limits, MOST_STEPS);
+    let (way, least) = proven(way, tasks, limits, steps);
     let found = limits.cost_of(&way);
     if least == found {
         return (way, least);
@@ -238,7 +242,7 @@ fn best_way(tasks: &[Task], limits: &Limits) -> (Vec<ShutDown>, Cost) {
     if limits.cost_of(&way) == found {
         return (way, least);
     }
-    let (way, again) = proven(way, tasks, limits, MOST_STEPS);
+    let (way, again) = proven(way, tasks, limits, steps);
     (way, std::array::from_fn(|stage| least[stage].max(again[stage])))
 }
 
