@@ -2207,7 +2207,7 @@ export interface components {
              * @description The breaker by its number within the panel.
              */
             breaker: number;
-            /** @description The two differ. */
+            /** @description What is proposed is another line than the one that stands there. */
             differs: boolean;
             /** @description It took part, and nothing was found on it. */
             feeds_nothing: boolean;

@@ -55,7 +55,9 @@ export function Directory({ view, change }: { view: PanelView; change: ChangePan
                 {line.name}
               </th>
               <td>{line.says || 'nothing'}</td>
-              <td>{line.proposed || (line.feeds_nothing ? 'nothing that was looked at' : '–')}</td>
+              <td>
+                {line.proposed || (line.feeds_nothing ? 'nothing that was looked at: its line stays' : '–')}
+              </td>
               <td>
                 {line.differs && (
                   <Button

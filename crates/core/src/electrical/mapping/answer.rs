@@ -31,7 +31,7 @@ pub struct DirectoryLine {
     pub says: String,
     /// What was found on it; empty when nothing was.
     pub proposed: String,
-    /// The two differ.
+    /// What is proposed is another line than the one that stands there.
     pub differs: bool,
     /// What it says names at least a room or a point of what was found, or nothing was found to hold it against.
     pub agrees: bool,
@@ -280,11 +280,8 @@ fn directory(
             let kept = (!named.is_empty()).then(|| breaker.directory.trim().to_owned());
             let proposed = kept.into_iter().chain(missing).collect::<Vec<_>>().join("; ");
             let feeds_nothing = feed_nothing.contains(&name);
-            let differs = if feeds_nothing {
-                !breaker.directory.is_empty()
-            } else {
-                !proposed.is_empty() && proposed != breaker.directory.trim()
-            };
+            // That nothing was found on it says nothing of what was not walked: its line stays.
+            let differs = !proposed.is_empty() && proposed != breaker.directory.trim();
             DirectoryLine {
                 agrees: rooms.is_empty() || !named.is_empty(),
                 breaker: breaker.id,
@@ -346,7 +343,7 @@ mod tests {
             answer.directory.iter().map(|line| (line.proposed.as_str(), line.differs, line.feeds_nothing)).collect();
         assert_eq!(
             proposed,
-            [("", true, true), ("kitchen: K1 upper half", true, false), ("water heater", true, false)]
+            [("", false, true), ("kitchen: K1 upper half", true, false), ("water heater", true, false)]
         );
         // What stands there and is true stays in its own words; what is missing is added.
         let (record_placed, says) =
