@@ -151,6 +151,7 @@ fn close(work: &Work, freed: bool, has: &impl Fn(Act) -> bool, general: &mut imp
     }
     let land = match (freed, has(Act::Land)) {
         (true, true) => "Land the rest where it was noted.",
+        (true, false) if after.grounds().next().is_none() => "Land each conductor where it was noted, the hot last.",
         (true, false) => "Land each conductor where it was noted: ground first, then neutral, then hot.",
         (false, _) => "Pull each conductor at its terminal: none may move.",
     };

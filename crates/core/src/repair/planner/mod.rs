@@ -199,9 +199,10 @@ pub fn plan_with(situation: &Situation, found: &[RuleResult], scope: Severity, c
         }
     }
     if best.is_some() {
-        // What nothing mends by itself may be mended beside the rest: a ground that a new cable brings is joined.
-        let left = wanted.iter().filter(|rule| !mended_alone.contains(rule) && !within_reach.contains(rule));
-        for rule in left.copied().collect::<Vec<_>>() {
+        // What nothing mends by itself may be mended beside the rest: a ground that a new cable brings is joined. And what was
+        // given up for the sake of the rest may go with a part of it.
+        let left: Vec<&str> = wanted.iter().filter(|rule| !within_reach.contains(rule)).copied().collect();
+        for rule in left {
             let more: Vec<&str> = within_reach.iter().copied().chain([rule]).collect();
             if let Some(found) = search.by_the_house(&more, chosen) {
                 best = Some(found);

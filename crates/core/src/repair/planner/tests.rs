@@ -4,8 +4,10 @@ use proptest::prelude::*;
 
 use super::search::{Search, bits};
 use super::*;
-use crate::facts::{Basis, Construction, DeviceKind, Observation, Seat, WallFinish};
-use crate::quantity::{Length, Volume};
+use crate::facts::{
+    Basis, BoxKind, Cable, Colour, Conductor, Construction, Device, DeviceKind, Observation, Role, Seat, WallFinish,
+};
+use crate::quantity::{Gauge, Length, Volume};
 use crate::repair::{is_mended, repair};
 use crate::testing::box_with_device;
 
@@ -71,6 +73,25 @@ fn what_cannot_be_mended_is_said_and_the_rest_is_planned() {
         "{:?}",
         outcome.cannot
     );
+}
+
+#[test]
+fn what_was_given_up_goes_with_a_part_of_the_rest() {
+    // Reach, fill and rating are to mend: reach takes a new cable, which fills the pan for good; the rating goes with the cable.
+    let wire = |id, gauge, role| Conductor::new(id, Some(1), gauge, Colour::Black, role);
+    let leg = Conductor { reach: Some(Length::ZERO.into()), ..wire(2, Gauge::Awg18, Role::SwitchedLeg) };
+    let device = Device { amperes: Some(20), ..Device::new(1, DeviceKind::DuplexReceptacle) };
+    let mut contents = BoxContents {
+        kind: BoxKind::Pan,
+        devices: vec![device],
+        cables: vec![Cable { entry: crate::facts::CableEntry::Back, ..Cable::new(1) }],
+        conductors: vec![wire(1, Gauge::Awg16, Role::EquipmentGrounding), leg],
+        ..BoxContents::default()
+    };
+    contents.supply.amperes = Some(15);
+    let outcome = planned(&contents);
+    let cannot: Vec<&str> = outcome.cannot.iter().map(|cannot| cannot.rule).collect();
+    assert_eq!((codes(&outcome.plan), cannot), (vec!["re-feed", "replace-receptacle"], vec!["box-fill"]));
 }
 
 #[test]
