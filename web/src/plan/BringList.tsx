@@ -41,64 +41,66 @@ export function BringList({ audit, job, settings, change }: Props) {
         onChange={setDay}
       />
       {job.estimate.made_up && <p className="refused">Prices marked * are made up, for the demonstration.</p>}
-      <table className="bring">
-        <thead>
-          <tr>
-            <th scope="col">What</th>
-            <th scope="col">need</th>
-            <th scope="col">on truck</th>
-            <th scope="col">pack of</th>
-            <th scope="col">buy</th>
-            <th scope="col">price</th>
-            <th scope="col">costs</th>
-          </tr>
-        </thead>
-        <tbody>
-          {lines.map((line) => {
-            const known = stockOf(line);
-            return (
-              <tr key={line.code}>
-                <th scope="row">
-                  {line.what}
-                  <i>{line.boxes.join(' ')}</i>
-                </th>
-                <td className="figure">{line.count}</td>
-                <td>
-                  <Small
-                    label={`On the truck: ${line.what}`}
-                    value={known?.on_truck ?? 0}
-                    onChange={(on_truck) => set(line, { on_truck: on_truck ?? 0 })}
-                  />
-                </td>
-                <td>
-                  <Small
-                    label={`Pack of: ${line.what}`}
-                    value={known?.pack ?? null}
-                    onChange={(pack) => set(line, { pack })}
-                  />
-                </td>
-                <td className="figure">
-                  {line.packs}
-                  {line.pack ? (line.packs === 1 ? ' pack' : ' packs') : ''}
-                </td>
-                <td>
-                  <MoneyField
-                    inTable
-                    label={`Price: ${line.what}`}
-                    value={known?.price ?? null}
-                    most={100_000_000}
-                    onChange={(price) => set(line, { price, made_up: false })}
-                  />
-                </td>
-                <td className="figure">
-                  {line.cost_text ?? '–'}
-                  {line.made_up ? '*' : ''}
-                </td>
-              </tr>
-            );
-          })}
-        </tbody>
-      </table>
+      <div className="scroll-x">
+        <table className="bring">
+          <thead>
+            <tr>
+              <th scope="col">What</th>
+              <th scope="col">need</th>
+              <th scope="col">on truck</th>
+              <th scope="col">pack of</th>
+              <th scope="col">buy</th>
+              <th scope="col">price</th>
+              <th scope="col">costs</th>
+            </tr>
+          </thead>
+          <tbody>
+            {lines.map((line) => {
+              const known = stockOf(line);
+              return (
+                <tr key={line.code}>
+                  <th scope="row">
+                    {line.what}
+                    <i>{line.boxes.join(' ')}</i>
+                  </th>
+                  <td className="figure">{line.count}</td>
+                  <td>
+                    <Small
+                      label={`On the truck: ${line.what}`}
+                      value={known?.on_truck ?? 0}
+                      onChange={(on_truck) => set(line, { on_truck: on_truck ?? 0 })}
+                    />
+                  </td>
+                  <td>
+                    <Small
+                      label={`Pack of: ${line.what}`}
+                      value={known?.pack ?? null}
+                      onChange={(pack) => set(line, { pack })}
+                    />
+                  </td>
+                  <td className="figure">
+                    {line.packs}
+                    {line.pack ? (line.packs === 1 ? ' pack' : ' packs') : ''}
+                  </td>
+                  <td>
+                    <MoneyField
+                      inTable
+                      label={`Price: ${line.what}`}
+                      value={known?.price ?? null}
+                      most={100_000_000}
+                      onChange={(price) => set(line, { price, made_up: false })}
+                    />
+                  </td>
+                  <td className="figure">
+                    {line.cost_text ?? '–'}
+                    {line.made_up ? '*' : ''}
+                  </td>
+                </tr>
+              );
+            })}
+          </tbody>
+        </table>
+      </div>
       <p className="muted">Pigtails are in the cut list.</p>
     </section>
   );
