@@ -3,9 +3,10 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { useTrades } from '../api/queries';
-import type { JobBox, JobShutDown, WorkPlan } from '../api/types';
+import type { JobBox, WorkPlan } from '../api/types';
 import { Cautions } from '../ui/Cautions';
 import { Choice } from '../ui/Choice';
+import { Held } from '../ui/Hands';
 import { WorkSequence } from '../ui/WorkSequence';
 import { clock } from './clock';
 
@@ -55,27 +56,6 @@ export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
       </div>
       <AtPanels audit={audit} job={job} />
     </section>
-  );
-}
-
-/** Whether the power of a shut-down may come back. */
-export function Held({ shutDown }: { shutDown: JobShutDown }) {
-  if (shutDown.held.length === 0) {
-    return (
-      <p className="muted">
-        No hands are noted in a box of this shut-down. Ask aloud at each all the same, then switch on.
-      </p>
-    );
-  }
-  return (
-    <div className="refused">
-      <b>Nothing is switched on yet.</b>
-      <ul>
-        {shutDown.held.map((hold) => (
-          <li key={hold.box_id}>{hold.sentence}</li>
-        ))}
-      </ul>
-    </div>
   );
 }
 

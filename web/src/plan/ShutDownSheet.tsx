@@ -2,8 +2,8 @@
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { JobShutDown, WorkPlan } from '../api/types';
+import { Held } from '../ui/Hands';
 import { clock } from './clock';
-import { Held } from './InHand';
 
 type Props = {
   audit: string;

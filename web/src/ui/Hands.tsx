@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Hold } from '../api/types';
+import type { Hold, JobShutDown } from '../api/types';
 import { Ask } from './Ask';
 
 const clock = (since: string) => new Date(since).toTimeString().slice(0, 5);
@@ -21,6 +21,27 @@ export function HandsBar({ audit, hands }: { audit: string; hands: Hold[] }) {
         </li>
       ))}
     </ul>
+  );
+}
+
+/** Whether the power of a shut-down may come back. */
+export function Held({ shutDown }: { shutDown: JobShutDown }) {
+  if (shutDown.held.length === 0) {
+    return (
+      <p className="muted">
+        No hands are noted in a box of this shut-down. Ask aloud at each all the same, then switch on.
+      </p>
+    );
+  }
+  return (
+    <div className="refused">
+      <b>Nothing is switched on yet.</b>
+      <ul>
+        {shutDown.held.map((hold) => (
+          <li key={hold.box_id}>{hold.sentence}</li>
+        ))}
+      </ul>
+    </div>
   );
 }
 

@@ -63,6 +63,9 @@ pub async fn put_item(
     Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
 }
 
+/// The most work items that are put at once; the description of the request says it too.
+const MOST_ITEMS: usize = 1_000;
+
 /// Several work items.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -80,8 +83,9 @@ pub struct ItemsWish {
 #[put("/audits/<audit>/items", data = "<body>")]
 pub async fn put_items(store: &Shared, audit: &str, body: Body<ItemsWish>) -> Result<Json<()>, ApiError> {
     let (audit, ItemsWish { items }) = (identifier(audit)?.to_string(), body.0?);
-    if items.len() > 1_000 {
-        return Err(ApiError::field("/items", "at most 1,000 items at once; send them in parts"));
+    if items.len() > MOST_ITEMS {
+        let message = format!("{} items; at most {MOST_ITEMS} at once, send them in parts", items.len());
+        return Err(ApiError::field("/items", message));
     }
     Ok(Json(with_store(store, move |store| store.put_all(&audit, &items, &author())).await?))
 }

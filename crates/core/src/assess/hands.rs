@@ -77,14 +77,11 @@ pub fn off_for_boxes(panels: &[AssessedPanel]) -> HashMap<BoxId, Vec<(PanelId, u
 
 /// Every box with hands in it, in the order of the walk.
 pub fn holds(assessed: &Assessed) -> Vec<Hold> {
-    let boxes = assessed.boxes.iter().map(|known| (known.room.name.as_str(), known.record));
-    holds_of(boxes, &assessed.panels)
-}
-
-fn holds_of<'a>(boxes: impl Iterator<Item = (&'a str, &'a BoxRecord)>, panels: &[AssessedPanel]) -> Vec<Hold> {
+    let panels = &assessed.panels;
     let mut off = None;
     let mut found = Vec::new();
-    for (room, record) in boxes {
+    for known in &assessed.boxes {
+        let (room, record) = (&known.room.name, known.record);
         let Some(hands) = &record.hands_in else { continue };
         let off = off.get_or_insert_with(|| off_for_boxes(panels));
         let main = hot_may_be_open(&record.found);

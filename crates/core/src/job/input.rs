@@ -5,7 +5,7 @@ use std::collections::HashMap;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::assess::{Assessed, SubjectWork};
+use crate::assess::{Assessed, Hold, SubjectWork};
 use crate::electrical::feeds::EssentialLoad;
 use crate::electrical::{Evidence, HalfEvidence};
 use crate::facts::{BoxId, PanelId};
@@ -34,6 +34,8 @@ pub struct Feeds {
     pub breakers: Vec<JobBreaker>,
     /// Those of each box, by their places: those that feed it, and those that share a neutral with them.
     pub of_box: HashMap<BoxId, Vec<usize>>,
+    /// The boxes with hands in them.
+    pub holds: Vec<Hold>,
 }
 
 impl Feeds {
@@ -46,6 +48,18 @@ impl Feeds {
             false => format!("breaker {}", breaker.name),
         };
         known.iter().map(name).collect::<Vec<_>>().join(" and ")
+    }
+
+    /// The boxes with hands in them for which something of `off` stays off; the main, one place beyond the breakers, is held by
+    /// every one.
+    pub fn held(&self, off: &[usize]) -> Vec<Hold> {
+        let keeps = |hold: &&Hold| {
+            off.iter().any(|place| {
+                let breaker = self.breakers.get(*place);
+                breaker.is_none_or(|breaker| hold.holds(breaker.panel, breaker.breaker))
+            })
+        };
+        self.holds.iter().filter(keeps).cloned().collect()
     }
 
     /// An outlet that stays live while `off` is off: one that was read sound, by its breaker. Empty where none is known.

@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use super::calendar::{Slot, first_free, pinned};
 use super::input::{Feeds, JobBox, JobBreaker};
 use super::shut_downs::{Limits, ShutDown, ShutDownProof, Task, shut_downs};
-use crate::assess::{Assessed, Hold, holds};
+use crate::assess::{Assessed, Hold};
 use crate::electrical::feeds::EssentialLoad;
 use crate::electrical::proof_of_dead::{BoxToTest, SwitchedOff, dead_test_of_shut_down};
 use crate::electrical::retest;
@@ -227,19 +227,12 @@ fn sheet(
         danger: own.iter().any(|known| known.work.danger),
         main_off,
         breakers: if main_off { Vec::new() } else { shut_down.breakers.clone() },
-        held: held(assessed, feeds, shut_down, main_off),
+        held: feeds.held(&shut_down.breakers),
         boxes: own.iter().map(|known| known.box_id).collect(),
         minutes: limits.lasts(shut_down),
         dead_test: dead_test.steps.iter().map(|step| step.words.clone()).collect(),
         retest: retests,
     }
-}
-
-/// The boxes with hands in them that a shut-down keeps dead.
-fn held(assessed: &Assessed, feeds: &Feeds, shut_down: &ShutDown, main_off: bool) -> Vec<Hold> {
-    let off: Vec<&JobBreaker> = shut_down.breakers.iter().filter_map(|place| feeds.breakers.get(*place)).collect();
-    let keeps = |hold: &Hold| main_off || off.iter().any(|breaker| hold.holds(breaker.panel, breaker.breaker));
-    holds(assessed).into_iter().filter(keeps).collect()
 }
 
 /// How many boxes lie between the panel and a box on a circuit.

@@ -11,7 +11,7 @@ use super::materials::{MaterialNeed, materials};
 use super::shut_downs::ShutDownProof;
 use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
 use crate::assess::sampling::samples;
-use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes, off_for_boxes};
+use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes, holds, off_for_boxes};
 use crate::electrical::proof_of_dead::hot_may_be_open;
 use crate::facts::{PanelId, Scope, WorkSettings};
 use crate::quantity::{Length, within_sentence};
@@ -135,7 +135,7 @@ fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) 
 
 /// The breakers of all panels, and those that go off for each box.
 fn feeds(assessed: &Assessed) -> Feeds {
-    let mut feeds = Feeds::default();
+    let mut feeds = Feeds { holds: holds(assessed), ..Feeds::default() };
     for known in &assessed.panels {
         feeds.breakers.extend(known.found.feeds.iter().map(|fed| JobBreaker {
             panel: known.panel.id,

@@ -3,7 +3,7 @@
 use std::collections::HashMap;
 
 use super::group::{Cost, Group, Prices};
-use super::proof::Stage;
+use super::proof::{ONE, Stage};
 
 /// Finds a way that costs less in its stage than the best known, and no more in those before it.
 pub(super) struct Cover<'a> {
@@ -75,7 +75,7 @@ impl Cover<'_> {
         for place in 0..self.of_task[task].len() {
             let (price, group) = self.of_task[task][place];
             // A better way found meanwhile leaves less to lose.
-            let slack = slack - (known - self.stage.best[self.stage.place]) * super::proof::ONE;
+            let slack = slack - (known - self.stage.best[self.stage.place]) * ONE;
             if price > slack || *self.steps == 0 {
                 return;
             }

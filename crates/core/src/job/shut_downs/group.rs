@@ -27,10 +27,14 @@ pub(super) struct Prices {
 }
 
 impl Prices {
+    /// What a cost weighs in all stages together.
+    fn weighed(&self, cost: &Cost) -> i64 {
+        cost.iter().zip(&self.weight).map(|(cost, weight)| cost * weight).sum()
+    }
+
     /// What a group costs beyond the worth of its tasks.
     pub fn of(&self, group: &Group) -> i64 {
-        let cost: i64 = group.cost.iter().zip(&self.weight).map(|(cost, weight)| cost * weight).sum();
-        cost - bits(group.tasks).map(|task| self.tasks[task]).sum::<i64>()
+        self.weighed(&group.cost) - bits(group.tasks).map(|task| self.tasks[task]).sum::<i64>()
     }
 }
 
@@ -214,7 +218,7 @@ impl Groups {
             *hunt.steps -= 1;
             let Some(next) = self.with(&part, known, hunt.prices) else { continue };
             let cost = [1, i64::from(next.breakers.count_ones()), next.loads * i64::from(self.lasts(&next))];
-            let price = cost.iter().zip(&weight).map(|(cost, weight)| cost * weight).sum::<i64>() - next.worth;
+            let price = hunt.prices.weighed(&cost) - next.worth;
             if price <= hunt.most {
                 hunt.most = (hunt.found)(Group { tasks: next.tasks, cost }, price);
             }
