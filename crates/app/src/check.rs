@@ -68,7 +68,8 @@ pub fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
     let panels = assessed.panels.iter().map(|known| (known.panel.name.clone(), known.now().results.as_slice()));
     let mut lines = Vec::new();
     let mut violations = 0;
-    for (subject, results) in boxes.chain(panels) {
+    let rooms = assessed.rooms.iter().map(|known| (known.room.name.clone(), known.now().results.as_slice()));
+    for (subject, results) in boxes.chain(panels).chain(rooms) {
         for result in results {
             if result.is_broken() {
                 violations += 1;
@@ -83,9 +84,10 @@ pub fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
         print_json(&lines)?;
     } else {
         print(&format!(
-            "{} boxes, {} panels, {violations} violations; limits from memory, {}",
+            "{} boxes, {} panels, {} rooms taped, {violations} violations; limits from memory, {}",
             assessed.boxes.len(),
             assessed.panels.len(),
+            assessed.rooms.len(),
             facts.audit.basis.edition.name()
         ))?;
     }

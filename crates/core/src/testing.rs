@@ -34,7 +34,7 @@ pub fn box_with(sheath_end: Option<Length>, conductors: Vec<Conductor>) -> BoxCo
 
 /// A room without an area, and in it the record of a box found like this.
 pub fn record_of(found: BoxContents) -> (Room, BoxRecord) {
-    let room = Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area: None };
+    let room = Room::new(RoomId(Uuid::nil()), "kitchen");
     let record = BoxRecord {
         id: BoxId(Uuid::nil()),
         room: room.id,

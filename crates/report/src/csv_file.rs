@@ -47,6 +47,11 @@ pub fn csv(assessed: &Assessed) -> Result<Vec<u8>, ReportError> {
         let left = known.left.as_ref().map(|left| left.results.as_slice());
         rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
     }
+    for known in &assessed.rooms {
+        let place = [known.room.name.as_str(), "room", ""].map(str::to_owned);
+        let left = known.left.as_ref().map(|left| left.results.as_slice());
+        rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
+    }
     sheet.done()
 }
 

@@ -14,6 +14,7 @@ use crate::job_part::{JobPart, job_part};
 use crate::kind::ReportKind;
 use crate::panel_part::{PanelPart, panel_parts};
 use crate::photo_part::{PhotoPart, photo_part};
+use crate::room_part::{SketchPart, sketch_part};
 use crate::seal::seal_line;
 use crate::section_svg;
 use crate::table::{Line, Row, row, rules_met};
@@ -55,6 +56,8 @@ pub struct BoxPart {
 pub struct RoomPart {
     pub name: String,
     pub about: String,
+    /// Its sketch; absent where there is none, or nothing of it is told in this kind of report.
+    pub sketch: Option<SketchPart>,
     pub boxes: Vec<BoxPart>,
     pub sound: Vec<String>,
 }
@@ -119,7 +122,9 @@ impl Report {
         let mut dangers = Vec::new();
         let rooms = assessed.facts.rooms.iter().map(|room| room_part(bundle, assessed, room, kind, &mut dangers));
         let mut rooms: Vec<RoomPart> = rooms.collect();
-        rooms.retain(|room| kind.has_findings() && (kind == ReportKind::Full || !room.boxes.is_empty()));
+        rooms.retain(|room| {
+            kind.has_findings() && (kind == ReportKind::Full || !room.boxes.is_empty() || room.sketch.is_some())
+        });
         let mut panels = panel_parts(assessed);
         for panel in panels.iter().filter(|panel| panel.dangerous) {
             let rows = panel.rows.iter().filter(|row| row.verdict == Severity::Danger.name());
@@ -170,6 +175,10 @@ impl Report {
                 line("Legacy, allowed when built", counts.legacy.to_string()),
                 line("Not fully measured", counts.not_measured.to_string()),
                 line("Meet every limit judged", counts.meets.to_string()),
+                line(
+                    "Rooms taped, and of them violating a limit",
+                    format!("{}, {}", counts.sketched_rooms, counts.violating_rooms),
+                ),
                 line("Panels", counts.panels.to_string()),
                 line("Panels that are a danger now", counts.dangerous_panels.to_string()),
                 line("Items found, nothing planned", counts.items.found.to_string()),
@@ -245,7 +254,12 @@ fn room_part(
     let name = &room.room.name;
     let area = basis.areas.iter().find(|area| Some(area.id) == room.room.area);
     let about = area.map_or_else(String::new, |area| format!("{}, wired {}", area.name, wired(area.wired_under)));
-    let mut part = RoomPart { name: name.clone(), about, boxes: Vec::new(), sound: Vec::new() };
+    let sketch = assessed.of_room(room.room.id).map(sketch_part);
+    for row in sketch.iter().flat_map(|sketch| &sketch.rows).filter(|row| row.verdict == Severity::Danger.name()) {
+        dangers.push(format!("{name}: {}", row.sentence));
+    }
+    let sketch = sketch.filter(|sketch| kind.has_findings() && kind.shows(&sketch.states));
+    let mut part = RoomPart { name: name.clone(), about, sketch, boxes: Vec::new(), sound: Vec::new() };
     for known in assessed.boxes.iter().filter(|known| known.room.id == room.room.id) {
         let BoxAnswer { overview, findings, .. } = known.answer();
         let quiet = findings.is_empty() && matches!(overview.worst, Verdict::Meets | Verdict::NotApplicable);

@@ -1,7 +1,7 @@
 //! The job in the report: the work box by box, what to bring and to cut, the shut-downs, what it takes.
 
 use nailpunch_core::facts::BoxId;
-use nailpunch_core::job::{Job, JobPanel};
+use nailpunch_core::job::{Job, JobPlace};
 use nailpunch_core::repair::WorkStep;
 use serde::Serialize;
 
@@ -36,8 +36,8 @@ pub struct JobPart {
     pub scopes: Vec<Line>,
     pub estimate: Vec<Line>,
     pub boxes: Vec<JobBoxPart>,
-    /// Work at panels, for a qualified person.
-    pub panels: Vec<JobBoxPart>,
+    /// Work at panels and in rooms, each with who does it.
+    pub places: Vec<JobBoxPart>,
     pub materials: Vec<Line>,
     pub cuts: Vec<String>,
     pub shut_downs: Vec<ShutDownPart>,
@@ -103,7 +103,7 @@ pub fn job_part(job: &Job) -> JobPart {
                     .collect(),
             })
             .collect(),
-        panels: job.panels.iter().map(panel).collect(),
+        places: job.places.iter().map(place).collect(),
         materials: job
             .materials
             .iter()
@@ -150,12 +150,12 @@ pub fn job_part(job: &Job) -> JobPart {
     }
 }
 
-fn panel(known: &JobPanel) -> JobBoxPart {
+fn place(known: &JobPlace) -> JobBoxPart {
     let work = &known.work;
     let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
     JobBoxPart {
         heading: known.name.clone(),
-        room: String::new(),
+        room: known.note.to_owned(),
         breakers: String::new(),
         minutes: work.minutes(),
         danger: work.danger,

@@ -1,11 +1,9 @@
 //! A panel in the report: its findings, its schedule, what stays live.
 
-use nailpunch_core::assess::{Assessed, AssessedPanel, ItemState, SubjectWork};
-use nailpunch_core::quantity::within_sentence;
-use nailpunch_core::rules::{RuleResult, Verdict};
+use nailpunch_core::assess::{Assessed, AssessedPanel, ItemState};
 use serde::Serialize;
 
-use crate::table::{Row, row, rules_met};
+use crate::table::{Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
 
 /// A line of the panel schedule.
 #[derive(Serialize)]
@@ -42,37 +40,10 @@ pub fn panel_parts(assessed: &Assessed) -> Vec<PanelPart> {
     assessed.panels.iter().map(panel_part).collect()
 }
 
-/// A row that tells every place where the rule is broken, not only the worst.
-fn with_every_sentence(known: &AssessedPanel, result: &RuleResult) -> Row {
-    let alike = result.findings.iter().filter(|finding| finding.verdict == result.verdict);
-    let sentences: Vec<&str> = alike.map(|finding| finding.sentence.as_ref()).collect();
-    let after = known.left.as_ref().and_then(|left| left.results.iter().find(|after| after.rule == result.rule));
-    let view = known.findings.iter().find(|view| view.rule == result.rule);
-    Row { sentence: sentences.join(" "), ..row(result, after, view) }
-}
-
-fn plan(work: &SubjectWork) -> Vec<String> {
-    let steps = work.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes));
-    let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
-    steps.chain(work.cannot.iter().map(|cannot| format!("Not mended here: {cannot}"))).chain(referred).collect()
-}
-
 fn panel_part(known: &AssessedPanel) -> PanelPart {
     let (panel, judged) = (known.panel, &known.found);
-    let concerned = |rule: &str| known.findings.iter().any(|view| view.rule == rule);
-    let telling = |verdict| matches!(verdict, Verdict::Violates | Verdict::Marginal | Verdict::Legacy);
-    let results = judged
-        .results
-        .iter()
-        .filter(|result| telling(result.verdict) || result.ruling.is_some() || concerned(result.rule));
-    let missing: Vec<String> = judged
-        .results
-        .iter()
-        .filter(|result| result.verdict == Verdict::NotMeasured)
-        .map(|result| within_sentence(result.title))
-        .collect();
-    let meets = judged.results.iter().filter(|result| result.verdict == Verdict::Meets).count();
-    let missing = if missing.is_empty() { String::new() } else { format!(" Not looked at: {}.", missing.join(", ")) };
+    let left = known.left.as_ref().map(|left| left.results.as_slice());
+    let told = judged.results.iter().filter(|result| telling(result, &known.findings));
     let mut about = vec![format!("fed from {}", judged.fed_from), format!("{} spaces", panel.spaces)];
     about.extend(panel.rating.map(|rating| format!("rated {rating} A")));
     about.extend(panel.main_breaker.map(|main| format!("main {main} A")));
@@ -94,10 +65,10 @@ fn panel_part(known: &AssessedPanel) -> PanelPart {
         about: about.join(", "),
         verdict: known.now().worst.name(),
         dangerous: known.now().dangerous,
-        rows: results.map(|result| with_every_sentence(known, result)).collect(),
+        rows: told.map(|result| every_sentence(result, left, &known.findings)).collect(),
         states: known.findings.iter().map(|view| view.state).collect(),
-        plan: plan(&known.work),
-        rest: format!("{}{missing}", rules_met(meets)),
+        plan: plan_beside_the_box(&known.work),
+        rest: rest_beside_the_box(&judged.results),
         schedule: schedule.collect(),
         mapping: judged.answer.sentence.clone(),
         legs: judged.legs.sentence.clone(),

@@ -158,10 +158,11 @@
     #for caution in part.cautions [#block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 2pt))[#caution]]
     #for note in part.notes [#text(fill: muted, note) #parbreak()]
   ]
-  #if report.job.panels.len() > 0 [
-    == At the panels, by a qualified person
-    #for part in report.job.panels [
+  #if report.job.places.len() > 0 [
+    == At the panels and in the rooms
+    #for part in report.job.places [
       === #if part.danger [#mark("danger")] #part.heading
+      #text(fill: muted)[#part.room; #part.minutes min]
       #for step in part.steps [+ #step]
       #for caution in part.cautions [#block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 2pt))[#caution]]
       #for note in part.notes [#text(fill: muted, note) #parbreak()]
@@ -175,6 +176,19 @@
   #for sentence in report.job.cuts [- #sentence]
 ]
 
+// Findings of a panel or a room, each with every sentence of it.
+#let told(rows) = if rows.len() > 0 {table(
+  columns: (30%, 13%, 13%, 10%, 34%),
+  stroke: (x, y) => (bottom: 0.5pt + luma(190)),
+  inset: (x: 3pt, y: 4pt),
+  align: left,
+  table.header([*What*], [*Found*], [*Limit*], [*Out by*], [*In a sentence*]),
+  ..rows.map(row => (
+    [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
+    row.found, row.limit, row.shortfall, [#row.sentence #row.ruling #if row.state != "—" [#text(fill: muted)[Item: #row.state.]]],
+  )).flatten()
+)}
+
 #if report.rooms.len() > 0 [
   #pagebreak(weak: true)
   = Findings by room
@@ -182,6 +196,24 @@
 #for room in report.rooms [
   == #room.name
   #if room.about != "" [#text(fill: muted, room.about)]
+
+  #if room.sketch != none [
+    === #mark(if room.sketch.dangerous { "danger" } else { room.sketch.verdict }) The room, taped
+    #for drawing in room.sketch.drawings [
+      #figure(
+        image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
+        caption: drawing.caption,
+        numbering: none,
+        outlined: false,
+      )
+    ]
+    #set text(9pt)
+    #told(room.sketch.rows)
+    #if room.sketch.plan.len() > 0 [*What puts it right:* #room.sketch.plan.join(" ") #parbreak()]
+    #for remark in room.sketch.remarks [*Also seen:* #remark #parbreak()]
+    #text(fill: muted)[#room.sketch.rest]
+    #for contradiction in room.sketch.contradictions [Contradiction: #contradiction #parbreak()]
+  ]
 
   #for part in room.boxes [
     #block(breakable: false, sticky: true)[
@@ -238,17 +270,7 @@
     #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[#sentence]
   ]
   #set text(9pt)
-  #if panel.rows.len() > 0 {table(
-    columns: (30%, 13%, 13%, 10%, 34%),
-    stroke: (x, y) => (bottom: 0.5pt + luma(190)),
-    inset: (x: 3pt, y: 4pt),
-    align: left,
-    table.header([*What*], [*Found*], [*Limit*], [*Out by*], [*In a sentence*]),
-    ..panel.rows.map(row => (
-      [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
-      row.found, row.limit, row.shortfall, [#row.sentence #row.ruling #if row.state != "—" [#text(fill: muted)[Item: #row.state.]]],
-    )).flatten()
-  )}
+  #told(panel.rows)
   #if panel.plan.len() > 0 [
     === What puts it right
     #for line in panel.plan [- #line]

@@ -1,8 +1,8 @@
 //! The lines and rows that the tables of a report are made of.
 
-use nailpunch_core::assess::ItemView;
+use nailpunch_core::assess::{ItemView, SubjectWork};
 use nailpunch_core::facts::RulingKind;
-use nailpunch_core::quantity::Amount;
+use nailpunch_core::quantity::{Amount, within_sentence};
 use nailpunch_core::rules::{Cited, RuleResult, Verdict};
 use nailpunch_core::standard::{Confidence, Severity};
 use serde::Serialize;
@@ -77,4 +77,36 @@ pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<
             RulingKind::Dismiss => format!("Dismissed by the inspector: {}.", ruling.reason.trim_end_matches('.')),
         }),
     }
+}
+
+/// A row that tells every place where the rule is broken, not only the worst.
+pub(crate) fn every_sentence(result: &RuleResult, left: Option<&[RuleResult]>, findings: &[ItemView]) -> Row {
+    let alike = result.findings.iter().filter(|finding| finding.verdict == result.verdict);
+    let sentences: Vec<&str> = alike.map(|finding| finding.sentence.as_ref()).collect();
+    let after = left.and_then(|left| left.iter().find(|after| after.rule == result.rule));
+    let view = findings.iter().find(|view| view.rule == result.rule);
+    Row { sentence: sentences.join(" "), ..row(result, after, view) }
+}
+
+/// What a reader has to be told of a subject beside the box: what is broken, marginal, legacy, ruled on, or in the life of an item.
+pub(crate) fn telling(result: &RuleResult, findings: &[ItemView]) -> bool {
+    matches!(result.verdict, Verdict::Violates | Verdict::Marginal | Verdict::Legacy)
+        || result.ruling.is_some()
+        || findings.iter().any(|view| view.rule == result.rule)
+}
+
+/// How many rules are met, and what was not looked at.
+pub(crate) fn rest_beside_the_box(results: &[RuleResult]) -> String {
+    let missing = results.iter().filter(|result| result.verdict == Verdict::NotMeasured);
+    let missing: Vec<String> = missing.map(|result| within_sentence(result.title)).collect();
+    let missing = if missing.is_empty() { String::new() } else { format!(" Not looked at: {}.", missing.join(", ")) };
+    let meets = results.iter().filter(|result| result.verdict == Verdict::Meets).count();
+    format!("{}{missing}", rules_met(meets))
+}
+
+/// What puts a panel or a room right.
+pub(crate) fn plan_beside_the_box(work: &SubjectWork) -> Vec<String> {
+    let steps = work.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes));
+    let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
+    steps.chain(work.cannot.iter().map(|cannot| format!("Not mended here: {cannot}"))).chain(referred).collect()
 }

@@ -65,6 +65,7 @@ fn part(bundle: &Bundle, place: &str) -> Bundle {
             part.items = vec![bundle.items[index].clone()];
             match bundle.items[index].subject {
                 Subject::Box(id) => keep(&mut part, id),
+                Subject::Room(id) => part.rooms = bundle.rooms.iter().filter(|r| r.id == id).cloned().collect(),
                 Subject::Panel(id) => part.panels = bundle.panels.iter().filter(|p| p.id == id).cloned().collect(),
             }
         }

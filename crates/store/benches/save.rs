@@ -33,7 +33,7 @@ fn main() {
     };
     let id = audit.id.to_string();
     store.put(&id, &audit, 0, &author).unwrap();
-    let room = Room { id: RoomId(Uuid::from_u128(2)), name: "room".to_owned(), area: None };
+    let room = Room::new(RoomId(Uuid::from_u128(2)), "room");
     store.put(&id, &room, 0, &author).unwrap();
     let found = serde_json::from_str(
         r#"{"cables":[{"id":1}],"conductors":[

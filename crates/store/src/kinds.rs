@@ -2,7 +2,7 @@
 
 use nailpunch_core::assess::{Acceptance, check_transition, hands_problems, round_problems, shut_down_problems};
 use nailpunch_core::facts::{
-    Audit, BoxRecord, Circuit, Panel, Pointer, Problem, Room, Subject, WorkItem, feed_problems,
+    Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, Subject, WorkItem, feed_problems,
 };
 use rusqlite::{Transaction, params};
 
@@ -55,9 +55,28 @@ impl Stored for Room {
         self.id.to_string()
     }
 
-    fn check(&self, transaction: &Transaction, audit_id: &str, _: Option<&Self>) -> Result<(), StoreError> {
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
         let audit = get::<Audit>(transaction, audit_id)?.record;
-        refuse(self.problems(&audit.basis, &Pointer::root()))
+        let root = Pointer::root();
+        let mut problems = self.problems(&audit.basis, &root);
+        problems.extend(self.unacceptable(&root));
+        let known = |id: BoxId| {
+            let sketches = before.iter().flat_map(|before| std::iter::once(&before.sketch).chain(&before.left));
+            sketches.flat_map(|sketch| &sketch.outlets).any(|outlet| outlet.box_id == Some(id))
+        };
+        for (side, sketch) in
+            std::iter::once(("sketch", &self.sketch)).chain(self.left.iter().map(|left| ("left", left)))
+        {
+            for (index, outlet) in sketch.outlets.iter().enumerate() {
+                let Some(id) = outlet.box_id else { continue };
+                // A box that was deleted since it was put on the sketch may come back; it stays where it is.
+                if !known(id) && !is_of_audit(transaction, BoxRecord::KIND, &id.to_string(), audit_id)? {
+                    let place = root.at(side).at("outlets").at(index).at("box_id");
+                    problems.push(Problem::new(&place, "this audit has no such box; choose one that it has"));
+                }
+            }
+        }
+        refuse(problems)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
@@ -142,7 +161,7 @@ impl Stored for WorkItem {
         refuse(problems)?;
         let walk = match self.subject {
             Subject::Box(_) => walk_to_box(transaction, audit_id, &subject_id)?,
-            Subject::Panel(_) => walk(transaction, audit_id)?,
+            Subject::Panel(_) | Subject::Room(_) => walk(transaction, audit_id)?,
         };
         Ok(check_transition(self, before.map(|before| before.state), &walk.facts())?)
     }
@@ -175,6 +194,7 @@ fn subject_columns(subject: Subject) -> (&'static str, String) {
     match subject {
         Subject::Box(id) => (BoxRecord::KIND, id.to_string()),
         Subject::Panel(id) => (Panel::KIND, id.to_string()),
+        Subject::Room(id) => (Room::KIND, id.to_string()),
     }
 }
 

@@ -82,7 +82,7 @@ impl Store {
                 for id in ids(transaction, "SELECT id FROM box WHERE room_id = ?1", &room)? {
                     erase_subject(transaction, "box", &id, &mut lost)?;
                 }
-                lost.rooms += transaction.execute("DELETE FROM room WHERE id = ?1", [&room])?;
+                erase_subject(transaction, "room", &room, &mut lost)?;
             }
             for kind in ["box", "panel"] {
                 for id in ids(transaction, &gone(kind), before)? {
@@ -175,13 +175,17 @@ fn delete_those(kind: &str, those: &str) -> String {
     format!("DELETE FROM {kind} WHERE id IN ({those})")
 }
 
-/// A box or panel with its items and photographs.
+/// A room, box or panel with its items and photographs.
 fn erase_subject(transaction: &Transaction, kind: &str, id: &str, lost: &mut Lost) -> Result<(), StoreError> {
     lost.items += transaction.execute("DELETE FROM item WHERE subject_id = ?1", [id])?;
     let photos = "DELETE FROM photo WHERE box_id = ?1 OR json_extract(record, '$.panel') = ?1";
     lost.photos += transaction.execute(photos, [id])?;
     let gone = transaction.execute(&format!("DELETE FROM {kind} WHERE id = ?1"), [id])?;
-    *(if kind == "box" { &mut lost.boxes } else { &mut lost.panels }) += gone;
+    *(match kind {
+        "box" => &mut lost.boxes,
+        "room" => &mut lost.rooms,
+        _ => &mut lost.panels,
+    }) += gone;
     Ok(())
 }
 

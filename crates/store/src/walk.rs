@@ -96,7 +96,8 @@ pub(crate) fn items(transaction: &Transaction, audit_id: &str) -> Result<Vec<Rev
         "SELECT record, revision FROM item WHERE audit_id = ?1 AND deleted = 0 AND subject_id IN (
            SELECT box.id FROM box JOIN room ON room.id = box.room_id
            WHERE box.audit_id = ?1 AND box.deleted = 0 AND room.deleted = 0
-           UNION ALL SELECT id FROM panel WHERE audit_id = ?1 AND deleted = 0)
+           UNION ALL SELECT id FROM panel WHERE audit_id = ?1 AND deleted = 0
+           UNION ALL SELECT id FROM room WHERE audit_id = ?1 AND deleted = 0)
          ORDER BY id",
         audit_id,
     )

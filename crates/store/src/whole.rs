@@ -109,7 +109,7 @@ pub(crate) fn whole(transaction: &Transaction, audit_id: &str) -> Result<Bundle,
             let boxes = room.boxes.into_iter().map(|record| BundleBox::from_record(record.record));
             let boxes = boxes.collect();
             let record = room.room.record;
-            BundleRoom { id: record.id, name: record.name, area: record.area, boxes }
+            BundleRoom::from_record(record, boxes)
         })
         .collect();
     let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();

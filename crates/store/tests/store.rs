@@ -39,7 +39,7 @@ fn scene() -> Scene {
         letterhead: nailpunch_core::facts::Letterhead::default(),
         corrections: Vec::new(),
     };
-    let room = Room { id: RoomId(Uuid::from_u128(2)), name: "Kitchen".to_owned(), area: None };
+    let room = Room::new(RoomId(Uuid::from_u128(2)), "Kitchen");
     let found = serde_json::from_str(
         r#"{"cables":[{"id":1,"sheath_end":50800000}],
             "conductors":[{"id":1,"cable":1,"gauge":"12","colour":"black","role":"ungrounded","free_length":69850000}]}"#,
@@ -213,7 +213,7 @@ fn a_box_has_one_item_for_a_rule() {
 #[test]
 fn boxes_move_between_rooms_and_keep_their_order() {
     let scene = scene();
-    let hall = Room { id: RoomId(Uuid::from_u128(20)), name: "Hall".to_owned(), area: None };
+    let hall = Room::new(RoomId(Uuid::from_u128(20)), "Hall");
     scene.store.put(&scene.id(), &hall, 0, &author()).unwrap();
     let mut second = scene.record.clone();
     second.id = BoxId(Uuid::from_u128(30));

@@ -30,7 +30,10 @@ import type {
   Remedies,
   Revised,
   Room,
+  RoomLine,
+  RoomLineWish,
   RoomOrder,
+  RoomView,
   Ruling,
   Seal,
   SingleAnswer,
@@ -137,6 +140,8 @@ export const api = {
     ask<number>(`/api/audits/${id}`, { method: 'DELETE', basedOn }),
   duplicate: (audit: string, copy: { id: string; name: string; basis_only?: boolean }) =>
     ask<null>(`/api/audits/${audit}/duplicate`, { method: 'POST', body: copy }),
+  room: (audit: string, id: string) => ask<RoomView>(`/api/audits/${audit}/rooms/${id}`),
+  roomLine: (wish: RoomLineWish) => ask<RoomLine>('/api/room-line', { method: 'POST', body: wish }),
   putRoom: (audit: string, record: Room, basedOn: number) =>
     ask<Revised<Room>>(`/api/audits/${audit}/rooms/${record.id}`, { method: 'PUT', body: record, basedOn }),
   deleteRoom: (audit: string, id: string, basedOn: number) =>
@@ -182,7 +187,7 @@ export const api = {
   deletePhoto: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/photos/${id}`, { method: 'DELETE', basedOn }),
   job: (audit: string) => ask<WorkPlan>(`/api/audits/${audit}/job`),
-  chooseRepairs: (audit: string, subjects: { boxes: string[]; panels: string[] }) =>
+  chooseRepairs: (audit: string, subjects: { boxes: string[]; panels: string[]; rooms: string[] }) =>
     ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: subjects }),
   panelLine: (wish: { line: string; panel: Panel }) =>
     ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),

@@ -553,7 +553,8 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        get?: never;
+        /** A room with all that follows from its sketch. */
+        get: operations["room"];
         /** Makes or changes a room. */
         put: operations["put_room"];
         post?: never;
@@ -847,6 +848,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/room-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a line on to the sketch of a room without saving it: one wall, an island, or what is on no wall. */
+        post: operations["room_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trades": {
         parameters: {
             query?: never;
@@ -1042,7 +1060,12 @@ export interface components {
              * @description Panels that are a danger now.
              */
             dangerous_panels: number;
-            /** @description The work items, of boxes and panels. */
+            /**
+             * Format: int32
+             * @description Rooms that are a danger now.
+             */
+            dangerous_rooms: number;
+            /** @description The work items, of boxes, panels and rooms. */
             items: components["schemas"]["ItemCounts"];
             /**
              * Format: int32
@@ -1076,6 +1099,11 @@ export interface components {
             rooms: number;
             /**
              * Format: int32
+             * @description Rooms of which there is a sketch.
+             */
+            sketched_rooms: number;
+            /**
+             * Format: int32
              * @description Boxes where the job ends for anyone but a licensed electrician.
              */
             stopped: number;
@@ -1089,6 +1117,11 @@ export interface components {
              * @description Panels that violate a rule.
              */
             violating_panels: number;
+            /**
+             * Format: int32
+             * @description Rooms that violate a rule.
+             */
+            violating_rooms: number;
         };
         /**
          * Format: uuid
@@ -1303,16 +1336,6 @@ export interface components {
          * @description Names a box.
          */
         BoxId: string;
-        /** @description A work item of the box with the revision of its record. */
-        BoxItem: {
-            /**
-             * Format: int32
-             * @description The revision; 0 when nothing is stored of it yet.
-             */
-            revision: number;
-            /** @description Where it stands. */
-            view: components["schemas"]["ItemView"];
-        };
         /**
          * @description What the box is.
          * @enum {string}
@@ -1373,7 +1396,7 @@ export interface components {
             /** @description What follows from it as found. */
             found: components["schemas"]["Judgement"];
             /** @description Its work items. */
-            items: components["schemas"]["BoxItem"][];
+            items: components["schemas"]["FoundItem"][];
             left?: components["schemas"]["Judgement"] | null;
             /** @description The terminals that carry something else as left than as found. */
             map_changes: components["schemas"]["MapChange"][];
@@ -1576,8 +1599,15 @@ export interface components {
             boxes?: components["schemas"]["BundleBox"][];
             /** @description Its identifier. */
             id: components["schemas"]["RoomId"];
+            left?: components["schemas"]["Sketch"] | null;
             /** @description What it is called. */
             name: string;
+            /** @description What was seen in the room that no rule covers. */
+            remarks?: components["schemas"]["Remark"][];
+            /** @description What the inspector ruled of the room. */
+            rulings?: components["schemas"]["Ruling"][];
+            /** @description Its sketch by tape, as found. */
+            sketch?: components["schemas"]["Sketch"];
         };
         /** @description One cable or raceway entering the box. */
         Cable: {
@@ -1731,6 +1761,8 @@ export interface components {
             boxes?: components["schemas"]["BoxId"][];
             /** @description The panels. */
             panels?: components["schemas"]["PanelId"][];
+            /** @description The rooms. */
+            rooms?: components["schemas"]["RoomId"][];
         };
         /** @description What was taken over. */
         Chosen: {
@@ -1941,6 +1973,11 @@ export interface components {
             /** @description JSON pointer to the field within the contents of the box; `/wired_under` for when it was wired. */
             pointer: string;
         };
+        /**
+         * @description How a room turns at the right end of a wall, as one faces the wall.
+         * @enum {string}
+         */
+        Corner: "inside" | "outside" | "inside-half" | "outside-half" | "straight";
         /** @description The answer to a line. */
         CorrectionAnswer: {
             /** @description The line. */
@@ -2544,6 +2581,16 @@ export interface components {
             /** @description Terminal blocks, each by the largest conductor on it; at most 8. */
             terminal_blocks?: components["schemas"]["Gauge"][];
         };
+        /** @description A finding with the revision of what was said of it. */
+        FoundItem: {
+            /**
+             * Format: int32
+             * @description The revision; 0 when nothing is stored of it yet.
+             */
+            revision: number;
+            /** @description Where it stands. */
+            view: components["schemas"]["ItemView"];
+        };
         /**
          * @description A conductor size in American Wire Gauge, from 18 AWG to 4/0 AWG. Ordered by thickness: 18 AWG is the smallest.
          * @enum {string}
@@ -2747,6 +2794,18 @@ export interface components {
             /** @description The detector. */
             detector: components["schemas"]["DetectorReading"];
         };
+        /** @description An island or a peninsula. */
+        Island: {
+            /**
+             * Format: int32
+             * @description Its number within the sketch.
+             */
+            id: number;
+            length?: components["schemas"]["Length"] | null;
+            /** @description It is joined to a wall or another counter: a peninsula. */
+            peninsula?: boolean;
+            width?: components["schemas"]["Length"] | null;
+        };
         /** @description How many work items stand where. */
         ItemCounts: {
             /**
@@ -2845,7 +2904,7 @@ export interface components {
             /** @description What to bring. */
             materials: components["schemas"]["MaterialNeed"][];
             /** @description The panels with items in scope. */
-            panels: components["schemas"]["JobPanel"][];
+            places: components["schemas"]["JobPlace"][];
             /** @description How good they are. */
             proof: components["schemas"]["ShutDownProof"];
             /** @description What each scope costs. */
@@ -2912,8 +2971,11 @@ export interface components {
             /** @description What it is about. */
             title: string;
         };
-        /** @description A panel of a job. Its work waits for its own disconnect ahead and for a qualified person: it is in no shut-down of boxes. */
-        JobPanel: {
+        /**
+         * @description A panel or a room of a job. At a panel the work waits for its own disconnect ahead and for a qualified person; in a room it is new
+         *     wiring, which opens boxes of its own: it is in no shut-down of boxes.
+         */
+        JobPlace: {
             /**
              * Format: int32
              * @description Minutes of it.
@@ -2921,8 +2983,10 @@ export interface components {
             minutes: number;
             /** @description What it is called. */
             name: string;
-            /** @description The panel. */
-            panel: components["schemas"]["PanelId"];
+            /** @description What it is, and who works there. */
+            note: string;
+            /** @description The panel or the room. */
+            subject: components["schemas"]["Subject"];
             /** @description What is done. */
             work: components["schemas"]["SubjectWork"];
         };
@@ -3499,6 +3563,15 @@ export interface components {
             value: "three" | "four";
         };
         /** @description A choice with its words. */
+        Named_RoomKind: {
+            name: string;
+            /**
+             * @description What a room is, by what the codes ask of it.
+             * @enum {string}
+             */
+            value: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
+        };
+        /** @description A choice with its words. */
         Named_Seat: {
             name: string;
             /**
@@ -3551,6 +3624,15 @@ export interface components {
              * @enum {string}
              */
             value: "gypsum-board" | "plaster" | "tile" | "masonry" | "wood" | "other-combustible" | "exposed";
+        };
+        /** @description A choice with its words. */
+        Named_WallPartKind: {
+            name: string;
+            /**
+             * @description What stands along a stretch of wall.
+             * @enum {string}
+             */
+            value: "door" | "opening" | "window" | "glass" | "fireplace" | "cabinet" | "desk" | "counter" | "sink" | "cooktop" | "range" | "refrigerator" | "basin" | "tub" | "shower" | "heater" | "washer" | "dryer";
         };
         /** @description A choice with its words. */
         Named_WiringMethod: {
@@ -3678,6 +3760,57 @@ export interface components {
             height?: components["schemas"]["Length"] | null;
             width?: components["schemas"]["Length"] | null;
         };
+        /** @description An outlet. */
+        Outlet: {
+            box_id?: components["schemas"]["BoxId"] | null;
+            height?: components["schemas"]["Length"] | null;
+            /**
+             * Format: int32
+             * @description Its number within the sketch.
+             */
+            id: number;
+            /** @description What it is; what the box is known to hold goes before it. */
+            kind?: components["schemas"]["OutletKind"];
+            /** @description Where it is. */
+            place: components["schemas"]["OutletPlace"];
+        };
+        /**
+         * @description What is at an outlet, as far as one sees it from the room.
+         * @enum {string}
+         */
+        OutletKind: "receptacle" | "switched" | "within" | "range" | "switch";
+        /** @description Where an outlet is in its room. */
+        OutletPlace: {
+            /** @description On a wall, its middle so far from the left end, as one faces it. */
+            wall: {
+                /** @description From its left end. */
+                at: components["schemas"]["Length"];
+                /**
+                 * Format: int32
+                 * @description The number of the wall.
+                 */
+                wall: number;
+            };
+        } | {
+            /** @description In the floor before a wall. */
+            floor: {
+                /** @description From its left end. */
+                at: components["schemas"]["Length"];
+                /** @description How far from the wall. */
+                off: components["schemas"]["Length"];
+                /**
+                 * Format: int32
+                 * @description The number of the wall.
+                 */
+                wall: number;
+            };
+        } | {
+            /**
+             * Format: int32
+             * @description On an island or peninsula, by its number.
+             */
+            island: number;
+        } | "elsewhere";
         /** @description Something to bring for a repair in one's own words. */
         OwnMaterial: {
             /**
@@ -3793,16 +3926,6 @@ export interface components {
          * @description Names a panel.
          */
         PanelId: string;
-        /** @description A finding at the panel with the revision of what was said of it. */
-        PanelItem: {
-            /**
-             * Format: int32
-             * @description The revision; 0 when nothing is stored of it yet.
-             */
-            revision: number;
-            /** @description Where it stands. */
-            view: components["schemas"]["ItemView"];
-        };
         /** @description A panel with all that follows from it. */
         PanelJudgement: {
             /** @description What the mapping says. */
@@ -3818,7 +3941,7 @@ export interface components {
             /** @description The loads stated, leg by leg. */
             legs: components["schemas"]["Legs"];
             /** @description What each repair would do about what it breaks. */
-            proposals: components["schemas"]["PanelProposal"][];
+            proposals: components["schemas"]["SubjectProposal"][];
             /** @description What each rule says, worst first. */
             results: components["schemas"]["RuleResult"][];
             /** @description What stays live with the main off. */
@@ -3881,36 +4004,12 @@ export interface components {
             /** @description What was looked for. */
             what: components["schemas"]["PanelObservation"];
         };
-        /** @description A repair held against one rule that a panel breaks. */
-        PanelProposal: {
-            /** @description Short and specific. */
-            cautions: string[];
-            /** @description The rule passes afterwards, judged on the panel as it would be. */
-            clears: boolean;
-            /** @description What to bring. */
-            materials: components["schemas"]["MaterialLine"][];
-            /**
-             * Format: int32
-             * @description Minutes for it.
-             */
-            minutes: number;
-            /** @description Why it cannot be done here; empty when it can. */
-            reasons: string[];
-            /** @description The code of the repair. */
-            repair: string;
-            /** @description The rule. */
-            rule: string;
-            /** @description What is done, in order. */
-            steps: string[];
-            /** @description What is done. */
-            title: string;
-        };
         /** @description A panel with all that follows from it. */
         PanelView: {
             /** @description The boxes with hands in them for which a breaker of its rounds stays off: no round is walked meanwhile. */
             held: components["schemas"]["Hold"][];
             /** @description Its findings, and where each is in its life. */
-            items: components["schemas"]["PanelItem"][];
+            items: components["schemas"]["FoundItem"][];
             /** @description What follows from it as found. */
             judgement: components["schemas"]["PanelJudgement"];
             left?: components["schemas"]["PanelJudgement"] | null;
@@ -4042,6 +4141,15 @@ export interface components {
             /** @description What each rule says of the box afterwards. */
             verdicts_after: components["schemas"]["RuleVerdict"][];
         };
+        /** @description A stretch that is too far from any outlet. */
+        PlanFar: {
+            /** @description Its lines, one for each wall that it goes along. */
+            lines: number[][][];
+            /** @description The same a foot into the room, where its figure stands. */
+            middle: number[];
+            /** @description Its figure. */
+            text: string;
+        };
         /** @description What the planner answers. */
         PlanOutcome: {
             /** @description The search for this plan was stopped at its bound; a cheaper one, or one that mends more, may exist. */
@@ -4058,6 +4166,30 @@ export interface components {
             runner_up?: components["schemas"]["Plan"] | null;
             /** @description The codes of the rules that were to mend. */
             wanted: string[];
+        };
+        /** @description An outlet, or the place for one. */
+        PlanOutlet: {
+            /** @description Where it is. */
+            at: number[];
+            /**
+             * Format: int32
+             * @description Its number; absent for one that would be added.
+             */
+            id?: number | null;
+            /** @description What it is. */
+            kind: components["schemas"]["OutletKind"];
+            /** @description What it is called. */
+            label: string;
+            /** @description A foot from it, out of the room: where its name stands. */
+            outside: number[];
+        };
+        /** @description Something along a wall, or an island. */
+        PlanPart: {
+            /** @description Its corners, round. */
+            corners: number[][];
+            /** @description In words. */
+            label: string;
+            what?: components["schemas"]["WallPartKind"] | null;
         };
         /** @description One repair of a plan. */
         PlanStep: {
@@ -4078,6 +4210,22 @@ export interface components {
             repair: string;
             /** @description What is done. */
             title: string;
+        };
+        /** @description A wall. */
+        PlanWall: {
+            /** @description Its left end, as one faces it. */
+            from: number[];
+            /**
+             * Format: int32
+             * @description Its number.
+             */
+            id: number;
+            /** @description As one speaks of it. */
+            label: string;
+            /** @description Its length in words. */
+            length: string;
+            /** @description Its right end. */
+            to: number[];
         };
         /** @description What the planner adds up: points for a minute, a piece of material, and a step of intrusiveness. */
         PlanWeights: {
@@ -4565,8 +4713,15 @@ export interface components {
                 area?: number | null;
                 /** @description Its identifier. */
                 id: components["schemas"]["RoomId"];
+                left?: components["schemas"]["Sketch"] | null;
                 /** @description What it is called. */
                 name: string;
+                /** @description What was seen that no rule covers. */
+                remarks?: components["schemas"]["Remark"][];
+                /** @description What the inspector ruled. */
+                rulings?: components["schemas"]["Ruling"][];
+                /** @description Its sketch by tape, as found; nothing is judged of a room that was not sketched. */
+                sketch?: components["schemas"]["Sketch"];
             };
             /**
              * Format: int32
@@ -4615,20 +4770,184 @@ export interface components {
             area?: number | null;
             /** @description Its identifier. */
             id: components["schemas"]["RoomId"];
+            left?: components["schemas"]["Sketch"] | null;
             /** @description What it is called. */
             name: string;
+            /** @description What was seen that no rule covers. */
+            remarks?: components["schemas"]["Remark"][];
+            /** @description What the inspector ruled. */
+            rulings?: components["schemas"]["Ruling"][];
+            /** @description Its sketch by tape, as found; nothing is judged of a room that was not sketched. */
+            sketch?: components["schemas"]["Sketch"];
+        };
+        /** @description A box of the room, by its tag. */
+        RoomBox: {
+            /** @description Its identifier. */
+            id: components["schemas"]["BoxId"];
+            /** @description Its short name. */
+            tag: string;
         };
         /**
          * Format: uuid
          * @description Names a room.
          */
         RoomId: string;
+        /** @description A room with all that follows from it. */
+        RoomJudgement: {
+            /** @description What in the sketch cannot all be true, each in a sentence. */
+            contradictions: string[];
+            /** @description Something here is a danger now. */
+            dangerous: boolean;
+            plan?: components["schemas"]["RoomPlan"] | null;
+            /** @description What each repair would do about what it breaks. */
+            proposals: components["schemas"]["SubjectProposal"][];
+            /** @description What each rule says, worst first. */
+            results: components["schemas"]["RuleResult"][];
+            /** @description How many outlets are missing, in one sentence. */
+            sentence: string;
+            /** @description The worst answer of all rules that are not dismissed. */
+            worst: components["schemas"]["Verdict"];
+        };
+        /**
+         * @description What a room is, by what the codes ask of it.
+         * @enum {string}
+         */
+        RoomKind: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
+        /** @description A sketch after a line. */
+        RoomLine: {
+            /** @description What was understood, in plain words. */
+            says: string;
+            /** @description The sketch with what the line says in its place. */
+            sketch: components["schemas"]["Sketch"];
+        };
+        /** @description A line typed in a room. */
+        RoomLineRequest: {
+            /** @description The boxes of the room. */
+            boxes?: components["schemas"]["RoomBox"][];
+            /**
+             * Format: int32
+             * @description The island that it is about; one more where absent.
+             */
+            island?: number | null;
+            /** @description The line, at most 300 characters. */
+            line: string;
+            /** @description The sketch as it is. */
+            sketch: components["schemas"]["Sketch"];
+            /** @description The unit of figures without one. */
+            units: components["schemas"]["UnitSystem"];
+            /**
+             * Format: int32
+             * @description The wall that it is about; one more where absent.
+             */
+            wall?: number | null;
+        };
+        /** @description A sketched room at a glance. */
+        RoomMark: {
+            /** @description Something in it is a danger now. */
+            dangerous: boolean;
+            /** @description Its items. */
+            items: components["schemas"]["ItemCounts"];
+            /** @description Something of it is still open. */
+            still_open: boolean;
+            /** @description The worst answer of all rules, of the room as left once it was looked at anew. */
+            worst: components["schemas"]["Verdict"];
+        };
+        /** @description A thing moved along its wall, and what that saves. */
+        RoomMove: {
+            /**
+             * Format: int64
+             * @description How far, in nanometres; to the left where negative.
+             */
+            by: number;
+            /** @description How many outlets are missing then. */
+            missing: number;
+            /** @description The place of the thing among what stands along that wall. */
+            part: number;
+            /** @description In one sentence. */
+            sentence: string;
+            /**
+             * Format: int32
+             * @description The number of the wall.
+             */
+            wall: number;
+        };
+        /**
+         * @description Something that one looks for in a room.
+         * @enum {string}
+         */
+        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "cord-as-wiring";
+        /** @description An observation in a room as the screen offers it. */
+        RoomObservationInfo: {
+            /** @description The chip when it is there. */
+            fault: string;
+            /** @description The chip when it is not. */
+            sound: string;
+            /** @description What to look for. */
+            what: components["schemas"]["RoomObservation"];
+        };
+        /** @description An observation in a room with its answer. What is not in the list was not looked at. */
+        RoomObserved: {
+            /** @description It is there. */
+            fault: boolean;
+            /** @description What was looked for. */
+            what: components["schemas"]["RoomObservation"];
+        };
         /** @description A room with its boxes in the order wanted. */
         RoomOrder: {
             /** @description Its boxes, first to last. */
             boxes: components["schemas"]["BoxId"][];
             /** @description The room. */
             room: components["schemas"]["RoomId"];
+        };
+        /** @description A room from above. */
+        RoomPlan: {
+            /**
+             * Format: int64
+             * @description How deep it is.
+             */
+            depth: number;
+            /** @description What is too far from any. */
+            far: components["schemas"]["PlanFar"][];
+            /** @description Outlets that would serve it. */
+            ghosts: components["schemas"]["PlanOutlet"][];
+            /** @description Its outlets. */
+            outlets: components["schemas"]["PlanOutlet"][];
+            /** @description What stands along them, and islands. */
+            parts: components["schemas"]["PlanPart"][];
+            /** @description Its walls. */
+            walls: components["schemas"]["PlanWall"][];
+            /**
+             * Format: int64
+             * @description How wide the plan is.
+             */
+            width: number;
+            /** @description The same in words. */
+            words: string;
+        };
+        /** @description One side of a room: as found, or as left. */
+        RoomSide: {
+            /** @description What follows from it. */
+            judgement: components["schemas"]["RoomJudgement"];
+            /** @description The same line by line, as it can be typed. */
+            lines: components["schemas"]["SketchLine"][];
+            /** @description Its sketch. */
+            sketch: components["schemas"]["Sketch"];
+        };
+        /** @description A room with all that follows from its sketch. */
+        RoomView: {
+            /** @description Its boxes, by their tags. */
+            boxes: components["schemas"]["RoomBox"][];
+            /** @description As found. */
+            found: components["schemas"]["RoomSide"];
+            /** @description Its findings, and where each is in its life. */
+            items: components["schemas"]["FoundItem"][];
+            left?: components["schemas"]["RoomSide"] | null;
+            /** @description What moving a thing along its wall would save. */
+            moves: components["schemas"]["RoomMove"][];
+            /** @description The room. */
+            room: components["schemas"]["Revised_Room"];
+            /** @description What is done in it. */
+            work: components["schemas"]["SubjectWork"];
         };
         /** @description One round at the panel. */
         Round: {
@@ -4744,6 +5063,7 @@ export interface components {
         RunRoom: {
             /** @description Its boxes in order. */
             boxes: components["schemas"]["RunBox"][];
+            mark?: components["schemas"]["RoomMark"] | null;
             /** @description The room. */
             room: components["schemas"]["Revised_Room"];
         };
@@ -5005,6 +5325,39 @@ export interface components {
             /** @description Where the outlet is, in words: "kitchen counter". */
             words?: string;
         };
+        /**
+         * @description A room by tape: its walls in the order in which one goes round with the wall at one's left hand end first, clockwise as seen
+         *     from above.
+         */
+        Sketch: {
+            counter_height?: components["schemas"]["Length"] | null;
+            /** @description Its islands and peninsulas, at most 10. */
+            islands?: components["schemas"]["Island"][];
+            kind?: components["schemas"]["RoomKind"] | null;
+            /** @description What was looked for. */
+            observed?: components["schemas"]["RoomObserved"][];
+            /** @description Its outlets, at most 200. */
+            outlets?: components["schemas"]["Outlet"][];
+            /** @description Its walls in order, at most 60. */
+            walls?: components["schemas"]["Wall"][];
+        };
+        /** @description A wall, an island or the rest of a sketch as a line. */
+        SketchLine: {
+            /**
+             * Format: int32
+             * @description The island.
+             */
+            island?: number | null;
+            /** @description As one speaks of it. */
+            label: string;
+            /** @description The line. */
+            line: string;
+            /**
+             * Format: int32
+             * @description The wall.
+             */
+            wall?: number | null;
+        };
         /** @description When something is. */
         Slot: {
             /**
@@ -5157,8 +5510,35 @@ export interface components {
         } | {
             /** @description A panel. */
             panel: components["schemas"]["PanelId"];
+        } | {
+            /** @description A room. */
+            room: components["schemas"]["RoomId"];
         };
-        /** @description What is done at one box or panel. */
+        /** @description What a repair would do about a rule at a panel or in a room. */
+        SubjectProposal: {
+            /** @description Short and specific. */
+            cautions: string[];
+            /** @description The rule passes afterwards, judged on the subject as it would be. */
+            clears: boolean;
+            /** @description What to bring. */
+            materials: components["schemas"]["MaterialLine"][];
+            /**
+             * Format: int32
+             * @description Minutes for it.
+             */
+            minutes: number;
+            /** @description Why it cannot be done here; empty when it can. */
+            reasons: string[];
+            /** @description The code of the repair. */
+            repair: string;
+            /** @description The rule. */
+            rule: string;
+            /** @description What is done, in order. */
+            steps: components["schemas"]["WorkStep"][];
+            /** @description What is done. */
+            title: string;
+        };
+        /** @description What is done at one box, panel or room. */
         SubjectWork: {
             /** @description What is open and no repair here mends, and why. */
             cannot: string[];
@@ -5334,6 +5714,8 @@ export interface components {
             purposes: components["schemas"]["Named_Purpose"][];
             /** @description Of how many wires a range or dryer receptacle is. */
             range_wires: components["schemas"]["Named_RangeWires"][];
+            room_kinds: components["schemas"]["Named_RoomKind"][];
+            room_observations: components["schemas"]["RoomObservationInfo"][];
             rules: components["schemas"]["RuleEntry"][];
             seats: components["schemas"]["Named_Seat"][];
             shop_lengths: components["schemas"]["ShopLength"][];
@@ -5342,6 +5724,8 @@ export interface components {
             terminals: components["schemas"]["DeviceTerminals"][];
             traced_faults: components["schemas"]["Named_TracedFault"][];
             wall_finishes: components["schemas"]["Named_WallFinish"][];
+            /** @description What stands along a wall, each with the word of the line. */
+            wall_parts: components["schemas"]["Named_WallPartKind"][];
             wiring_methods: components["schemas"]["Named_WiringMethod"][];
         };
         /** @description What the GFCI button of the lamp tester did. */
@@ -5441,11 +5825,40 @@ export interface components {
             /** @description What the boxes that were opened say of those left closed. */
             samples: components["schemas"]["CohortSample"][];
         };
+        /** @description A wall, from its left end to its right as one faces it from inside. */
+        Wall: {
+            /** @description How the room turns at its right end. */
+            corner?: components["schemas"]["Corner"];
+            /**
+             * Format: int32
+             * @description Its number within the sketch.
+             */
+            id: number;
+            length?: components["schemas"]["Length"] | null;
+            /** @description What it is called, "north"; by its number where empty. */
+            name?: string;
+            /** @description What stands along it, at most 60. */
+            parts?: components["schemas"]["WallPart"][];
+        };
         /**
          * @description The surface that the box stands in.
          * @enum {string}
          */
         WallFinish: "gypsum-board" | "plaster" | "tile" | "masonry" | "wood" | "other-combustible" | "exposed";
+        /** @description A stretch of a wall with something along it. */
+        WallPart: {
+            /** @description Where it begins, from the left end of the wall. */
+            from: components["schemas"]["Length"];
+            /** @description What it is. */
+            what: components["schemas"]["WallPartKind"];
+            /** @description How wide it is. */
+            width: components["schemas"]["Length"];
+        };
+        /**
+         * @description What stands along a stretch of wall.
+         * @enum {string}
+         */
+        WallPartKind: "door" | "opening" | "window" | "glass" | "fireplace" | "cabinet" | "desk" | "counter" | "sink" | "cooktop" | "range" | "refrigerator" | "basin" | "tub" | "shower" | "heater" | "washer" | "dryer";
         /** @description What was in force when an area was wired: a year from its age, or an edition someone knows. */
         WiredUnder: {
             /**
@@ -7006,6 +7419,36 @@ export interface operations {
             };
         };
     };
+    room: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                room: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_room: {
         parameters: {
             query?: never;
@@ -7620,6 +8063,37 @@ export interface operations {
                 };
             };
             503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    room_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RoomLineRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RoomLine"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

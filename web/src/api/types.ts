@@ -71,7 +71,18 @@ export type BoxRecord = Whole<Omit<Schemas['BoxRecord'], 'found' | 'left' | 'rul
   found: BoxContents;
   left: BoxContents | null;
 };
-export type Room = Whole<Schemas['Room']>;
+export type Sketch = Whole<Schemas['Sketch']>;
+/** What was never said of a room is left out. */
+export type Room = Whole<Pick<Schemas['Room'], 'id' | 'name' | 'area'>> &
+  Omit<Schemas['Room'], 'rulings'> & { rulings?: Ruling[] };
+export type RoomObservation = Schemas['RoomObservation'];
+export type RoomKind = Schemas['RoomKind'];
+export type RoomPlan = Schemas['RoomPlan'];
+export type PlanOutlet = Schemas['PlanOutlet'];
+export type SketchLine = Schemas['SketchLine'];
+export type RoomLine = Omit<Schemas['RoomLine'], 'sketch'> & { sketch: Sketch };
+export type RoomLineWish = Omit<Schemas['RoomLineRequest'], 'sketch'> & { sketch: Sketch };
+export type RoomSide = Omit<Schemas['RoomSide'], 'sketch'> & { sketch: Sketch };
 export type Area = Whole<Schemas['Area']>;
 export type HouseRules = Whole<Schemas['HouseRules']>;
 export type ShopLengths = Schemas['ShopLengths'];
@@ -136,7 +147,7 @@ export type WorkStep = Schemas['WorkStep'];
 export type StoredState = Schemas['StoredState'];
 export type ItemState = Schemas['ItemState'];
 export type ItemView = Omit<Schemas['ItemView'], 'item'> & { item?: WorkItem | null };
-/** A finding at a box or panel with the revision of what was said of it. */
+/** A finding at a box, panel or room with the revision of what was said of it. */
 export type Item = { revision: number; view: ItemView };
 export type Revised<T> = { revision: number; record: T };
 export type BoxView = Omit<
@@ -185,13 +196,19 @@ export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
 export type Photo = Whole<Schemas['Photo']>;
 export type PhotoMark = Schemas['PhotoMark'];
 export type PanelJudgement = Schemas['PanelJudgement'];
-export type PanelProposal = Schemas['PanelProposal'];
-export type JobPanel = Schemas['JobPanel'];
+export type SubjectProposal = Schemas['SubjectProposal'];
+export type JobPlace = Schemas['JobPlace'];
 export type BreakerFeeds = Schemas['BreakerFeeds'];
 export type PanelView = Omit<Schemas['PanelView'], 'panel' | 'items' | 'to_look_at_again'> & {
   panel: Revised<Panel>;
   to_look_at_again: Panel;
   items: Item[];
+};
+export type RoomView = Omit<Schemas['RoomView'], 'room' | 'items' | 'found' | 'left'> & {
+  room: Revised<Room>;
+  items: Item[];
+  found: RoomSide;
+  left: RoomSide | null;
 };
 export type PanelLine = Omit<Schemas['PanelLine'], 'panel'> & { panel: Panel };
 export type FeedingBreaker = Schemas['FeedingBreaker'];
@@ -201,7 +218,7 @@ export type Bench = Schemas['BenchView'];
 export type BenchWish = Schemas['BenchWish'];
 export type BenchInstrument = Schemas['BenchInstrument'];
 export type RunBox = Schemas['RunBox'];
-export type RunRoom = { room: Revised<Room>; boxes: RunBox[] };
+export type RunRoom = { room: Revised<Room>; mark?: Schemas['RoomMark'] | null; boxes: RunBox[] };
 export type AuditCounts = Schemas['AuditCounts'];
 export type LengthEcho = Schemas['LengthEcho'];
 export type CohortSample = Schemas['CohortSample'];

@@ -8,6 +8,8 @@ import { ApiProblem, api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Panel, PanelView as View } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { SubjectFindings } from '../findings/SubjectFindings';
+import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
 import { Ask } from '../ui/Ask';
 import { Empty, Failed, Loading } from '../ui/States';
@@ -20,9 +22,7 @@ import { FindOne } from './FindOne';
 import { GoesDark } from './GoesDark';
 import { PanelDrawing } from './PanelDrawing';
 import { PanelFacts } from './PanelFacts';
-import { PanelFindings } from './PanelFindings';
 import { PanelLineInput } from './PanelLineInput';
-import { PanelRepairs } from './PanelRepairs';
 import { RoundCards } from './RoundCards';
 import { Rounds } from './Rounds';
 import { newPanel } from './records';
@@ -254,7 +254,13 @@ function OnePanel({
         ) : part === 'photos' ? (
           <Photos audit={audit} of={{ panel: record.id }} />
         ) : part === 'findings' ? (
-          <PanelFindings view={view} results={judgement.results} audit={audit} change={change} />
+          <SubjectFindings
+            label="Findings of the panel"
+            results={judgement.results}
+            remarks={view.panel.record.remarks}
+            audit={audit}
+            change={(make) => void change((known) => ({ ...known, ...make(known) }))}
+          />
         ) : (
           <PanelDrawing
             panel={record}
@@ -273,8 +279,11 @@ function OnePanel({
             <>
               {part === 'findings' ? (
                 <>
-                  <PanelRepairs
-                    view={view}
+                  <SubjectRepairs
+                    label="Repairs at the panel"
+                    subject={{ panel: record.id }}
+                    items={view.items}
+                    proposals={view.judgement.proposals}
                     audit={audit}
                     onLookAgain={() => {
                       setSide('left');

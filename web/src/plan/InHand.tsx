@@ -9,6 +9,7 @@ import { Choice } from '../ui/Choice';
 import { Held } from '../ui/Hands';
 import { WorkSequence } from '../ui/WorkSequence';
 import { clock } from './clock';
+import { idOf, pathOf } from './place';
 
 export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
   const [number, setNumber] = useState(1);
@@ -18,7 +19,7 @@ export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
     return (
       <section className="in-hand" aria-label="Work in hand">
         <p className="muted">No box is to be done in this scope.</p>
-        <AtPanels audit={audit} job={job} />
+        <AtPlaces audit={audit} job={job} />
       </section>
     );
   }
@@ -54,48 +55,50 @@ export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
           {boxes[place + 1] ? `${boxes[place + 1]?.tag} ›` : 'Last one'}
         </Button>
       </div>
-      <AtPanels audit={audit} job={job} />
+      <AtPlaces audit={audit} job={job} />
     </section>
   );
 }
 
-/** Work at panels, for a qualified person: it stands in no shut-down of boxes. */
-function AtPanels({ audit, job }: { audit: string; job: WorkPlan }) {
-  return job.panels
+/** Work at panels and in rooms: it stands in no shut-down of boxes. */
+function AtPlaces({ audit, job }: { audit: string; job: WorkPlan }) {
+  return job.places
     .filter(({ work }) => work.steps.length + work.cannot.length > 0)
-    .map(({ panel, name, work }) => (
-      <details key={panel} className="in-hand-panel">
-        <summary>
-          At {name}: {work.steps.length === 1 ? '1 repair' : `${work.steps.length} repairs`}, by a qualified
-          person
-        </summary>
-        {work.steps.map((step) => (
-          <div key={step.repair + step.mends.join()}>
-            <h3>{step.title}</h3>
-            <ol>
-              {work.sequence
-                .filter(({ repair }) => repair === step.repair)
-                .map(({ words }) => (
-                  <li key={words}>{words}</li>
-                ))}
-            </ol>
-            {step.cautions.map((caution) => (
-              <p key={caution} className="caution">
-                {caution}
-              </p>
-            ))}
-          </div>
-        ))}
-        {work.cannot.map((why) => (
-          <p key={why} className="muted">
-            {why}
-          </p>
-        ))}
-        <Link className="btn btn-outline-primary" to={`/audits/${audit}/panel/${panel}`}>
-          Look at {name} again
-        </Link>
-      </details>
-    ));
+    .map((place) => {
+      const { name, note, work } = place;
+      return (
+        <details key={idOf(place)} className="in-hand-panel">
+          <summary>
+            {name}: {work.steps.length === 1 ? '1 repair' : `${work.steps.length} repairs`}; {note}
+          </summary>
+          {work.steps.map((step) => (
+            <div key={step.repair + step.mends.join()}>
+              <h3>{step.title}</h3>
+              <ol>
+                {work.sequence
+                  .filter(({ repair }) => repair === step.repair)
+                  .map(({ words }) => (
+                    <li key={words}>{words}</li>
+                  ))}
+              </ol>
+              {step.cautions.map((caution) => (
+                <p key={caution} className="caution">
+                  {caution}
+                </p>
+              ))}
+            </div>
+          ))}
+          {work.cannot.map((why) => (
+            <p key={why} className="muted">
+              {why}
+            </p>
+          ))}
+          <Link className="btn btn-outline-primary" to={pathOf(audit, place)}>
+            Look at {name} again
+          </Link>
+        </details>
+      );
+    });
 }
 
 function OneBox({ audit, job, box }: { audit: string; job: WorkPlan; box: JobBox }) {

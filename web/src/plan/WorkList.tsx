@@ -4,10 +4,11 @@ import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { api } from '../api/client';
-import type { ItemState, JobBox, JobPanel, WorkPlan } from '../api/types';
+import type { ItemState, JobBox, JobPlace, WorkPlan } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Choice } from '../ui/Choice';
 import { useUndo } from '../ui/UndoBar';
+import { idOf, panelOf, pathOf, roomOf } from './place';
 
 type Who = 'all' | 'here' | 'referred' | 'held';
 const WHO: [Who, string][] = [
@@ -29,7 +30,7 @@ const STATES: [ItemState, string][] = [
 ];
 const HELD: ItemState[] = ['waiting', 'put-off', 'declined'];
 
-function whose({ work }: JobBox | JobPanel, who: Who): boolean {
+function whose({ work }: JobBox | JobPlace, who: Who): boolean {
   if (who === 'here') return work.steps.length > 0;
   if (who === 'referred') return work.referred || work.items.some((item) => item.state === 'referred');
   return who === 'all' || work.items.some((item) => HELD.includes(item.state));
@@ -44,13 +45,17 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
   const [breaker, setBreaker] = useState('');
   const [severity, setSeverity] = useState('');
   const [chosen, setChosen] = useState<Set<string>>(new Set());
-  const rooms = [...new Set(job.boxes.map((box) => box.room))];
+  const rooms = [
+    ...new Set([...job.boxes.map((box) => box.room), ...job.places.filter(roomOf).map(({ name }) => name)]),
+  ];
   const used = [...new Set(job.boxes.flatMap((box) => box.breakers))].sort((a, b) => a - b);
-  const matches = (known: JobBox | JobPanel) =>
+  const matches = (known: JobBox | JobPlace) =>
     whose(known, who) &&
     (state === '' || known.work.items.some((item) => item.state === state)) &&
     (severity === '' || known.work.items.some((item) => item.severity === severity));
-  const panels = job.panels.filter((panel) => matches(panel) && room === '' && breaker === '');
+  const places = job.places.filter(
+    (place) => matches(place) && (room === '' || place.name === room) && breaker === '',
+  );
   const shown = job.boxes.filter(
     (box) =>
       matches(box) &&
@@ -59,17 +64,18 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
         (breaker === 'none' ? box.breakers.length === 0 : box.breakers.includes(Number(breaker)))),
   );
   const open = shown.filter((box) => box.work.steps.some((step) => !step.chosen));
-  const openPanels = panels.filter((panel) => panel.work.steps.some((step) => !step.chosen));
+  const openPlaces = places.filter((place) => place.work.steps.some((step) => !step.chosen));
   const take = async (ids: string[]) => {
     const { items } = await api.chooseRepairs(audit, {
       boxes: ids.filter((id) => job.boxes.some((box) => box.box_id === id)),
-      panels: ids.filter((id) => job.panels.some((panel) => panel.panel === id)),
+      panels: ids.filter((id) => job.places.some((place) => panelOf(place) === id)),
+      rooms: ids.filter((id) => job.places.some((place) => roomOf(place) === id)),
     });
     setChosen(new Set());
     await client.invalidateQueries({ queryKey: ['audit', audit] });
     say({ words: `${items} items planned.` });
   };
-  const all = [...openPanels.map((panel) => panel.panel), ...open.map((box) => box.box_id)];
+  const all = [...openPlaces.map(idOf), ...open.map((box) => box.box_id)];
   const choose = (id: string) => (on: boolean) => {
     const next = new Set(chosen);
     if (on) next.add(id);
@@ -124,18 +130,18 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
         </Button>
       </div>
       <ul className="work-list">
-        {panels.map((panel) => (
+        {places.map((place) => (
           <WorkLine
-            key={panel.panel}
-            to={`/audits/${audit}/panel/${panel.panel}`}
+            key={idOf(place)}
+            to={pathOf(audit, place)}
             tag=""
-            where={panel.name}
-            room="Panel"
-            note="by a qualified person"
-            minutes={panel.minutes}
-            work={panel.work}
-            chosen={chosen.has(panel.panel)}
-            onChoose={choose(panel.panel)}
+            where={place.name}
+            room={panelOf(place) ? 'Panel' : 'The room'}
+            note={place.note}
+            minutes={place.minutes}
+            work={place.work}
+            chosen={chosen.has(idOf(place))}
+            onChoose={choose(idOf(place))}
           />
         ))}
         {shown.map((box) => (
@@ -153,7 +159,7 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
           />
         ))}
       </ul>
-      {shown.length + panels.length === 0 && <p className="muted">Nothing matches.</p>}
+      {shown.length + places.length === 0 && <p className="muted">Nothing matches.</p>}
     </section>
   );
 }

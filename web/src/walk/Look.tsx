@@ -2,6 +2,7 @@
 import { Button } from 'react-bootstrap';
 import { useTrades } from '../api/queries';
 import type { BoxContents, Observation, ObservationInfo } from '../api/types';
+import { SeenChip } from '../ui/Seen';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
 
@@ -11,13 +12,6 @@ export function observe(contents: BoxContents, what: Observation, fault: boolean
   const others = contents.observed.filter((known) => known.what !== what);
   return { ...contents, observed: fault === null ? others : [...others, { what, fault }] };
 }
-
-/** Not looked at, then there, then looked at and not there, then not looked at again. */
-const NEXT = new Map<boolean | null, boolean | null>([
-  [null, true],
-  [true, false],
-  [false, null],
-]);
 
 export function Look({ session, state }: Props) {
   const trades = useTrades();
@@ -38,25 +32,14 @@ export function Look({ session, state }: Props) {
           <fieldset key={name} className={infos[0]?.group === 'stop' ? 'look-group stop' : 'look-group'}>
             <legend>{name}</legend>
             <div className="chips">
-              {infos.map((info) => {
-                const now = answer(info.what);
-                const words = now === false ? info.sound : info.fault;
-                const said = now === null ? 'not looked at' : now ? 'yes' : 'looked, no';
-                return (
-                  <button
-                    key={info.what}
-                    type="button"
-                    id={`observed-${info.what}`}
-                    className={`chip look-chip ${now === null ? 'unseen' : now ? 'there' : 'sound'}`}
-                    aria-label={`${words}: ${said}`}
-                    onClick={() =>
-                      session.edit((known) => observe(known, info.what, NEXT.get(answer(info.what)) ?? null))
-                    }
-                  >
-                    {words}
-                  </button>
-                );
-              })}
+              {infos.map((info) => (
+                <SeenChip
+                  key={info.what}
+                  info={info}
+                  now={answer(info.what)}
+                  onChange={(fault) => session.edit((known) => observe(known, info.what, fault))}
+                />
+              ))}
               {infos[0]?.group !== 'stop' && open.length > 0 && (
                 <Button
                   variant="outline-primary"

@@ -2,7 +2,7 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Area, Revised, Room, RunBox, Walk } from '../api/types';
+import type { Area, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
 import type { RunEdits } from './useRunEdits';
@@ -11,6 +11,7 @@ type Props = { walk: Walk; here: string | undefined; audit: string; edits: RunEd
 
 export function Run({ walk, here, audit, edits }: Props) {
   const [onlyOpen, setOnlyOpen] = useState(false);
+  const open = (room: RunRoom) => room.mark?.still_open || room.room.record.id === here;
   const shown = (box: RunBox) => !onlyOpen || box.overview.still_open || box.overview.id === here;
   const [asking, setAsking] = useState<{ room: Revised<Room> | null } | null>(null);
   return (
@@ -32,6 +33,9 @@ export function Run({ walk, here, audit, edits }: Props) {
             onRename={() => setAsking({ room: room.room })}
           />
           <ul>
+            {(!onlyOpen || open(room)) && (
+              <RoomNode room={room} audit={audit} isHere={room.room.record.id === here} />
+            )}
             {room.boxes.filter(shown).map((box) => (
               <Node key={box.overview.id} box={box} audit={audit} isHere={box.overview.id === here} />
             ))}
@@ -101,6 +105,35 @@ function RoomHead({
     </div>
   );
 }
+
+/** The room itself, before its boxes: where its walls are taped. */
+const RoomNode = memo(function RoomNode({
+  room,
+  audit,
+  isHere,
+}: {
+  room: RunRoom;
+  audit: string;
+  isHere: boolean;
+}) {
+  const { id, name } = room.room.record;
+  const verdict = room.mark?.worst ?? 'not-measured';
+  const words = room.mark ? (room.mark.dangerous ? 'danger' : verdictWords[verdict]) : 'not taped';
+  return (
+    <li>
+      <Link
+        to={`/audits/${audit}/room/${id}`}
+        className={isHere ? 'node of-room here' : 'node of-room'}
+        aria-current={isHere ? 'page' : undefined}
+        aria-label={`${name}, the room, ${words}`}
+      >
+        <span className="dot" />
+        <VerdictMark verdict={verdict} danger={room.mark?.dangerous ?? false} quiet />
+        <span className="node-place">the room</span>
+      </Link>
+    </li>
+  );
+});
 
 const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: string; isHere: boolean }) {
   const { id, tag, place, worst, dangerous, items } = box.overview;

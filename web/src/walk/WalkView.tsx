@@ -5,6 +5,7 @@ import { useCallback, useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { keys, useTrades, useWalk } from '../api/queries';
+import { RoomPage } from '../room/RoomPage';
 import { Empty, Failed, Loading } from '../ui/States';
 import { BoxPage } from './BoxPage';
 import { Run } from './Run';
@@ -12,7 +13,7 @@ import { unsavedBox } from './sessions';
 import { useRunEdits } from './useRunEdits';
 
 export function WalkView() {
-  const { audit = '', box } = useParams();
+  const { audit = '', box, room } = useParams();
   const navigate = useNavigate();
   const walk = useWalk(audit);
   // The words of every tab are here before one opens it where there is no network.
@@ -29,8 +30,9 @@ export function WalkView() {
   });
 
   useEffect(() => {
-    if (walk.isSuccess && first && here < 0) navigate(`/audits/${audit}/walk/${first}`, { replace: true });
-  }, [walk.isSuccess, first, here, audit, navigate]);
+    if (walk.isSuccess && !room && first && here < 0)
+      navigate(`/audits/${audit}/walk/${first}`, { replace: true });
+  }, [walk.isSuccess, room, first, here, audit, navigate]);
 
   useEffect(() => {
     const step = (event: KeyboardEvent) => {
@@ -56,8 +58,10 @@ export function WalkView() {
   const shown = unsavedBox(audit, box) ?? view.data;
   return (
     <div className="walk">
-      <Run walk={walk.data} here={box} audit={audit} edits={edits} />
-      {boxes.length === 0 ? (
+      <Run walk={walk.data} here={box ?? room} audit={audit} edits={edits} />
+      {room ? (
+        <RoomPage key={room} audit={audit} id={room} units={walk.data.audit.record.basis.units} />
+      ) : boxes.length === 0 ? (
         <main id="main" className="walk-mid">
           <Empty title="No box yet">
             <p>Add a room, then the boxes in it, in the order you walk.</p>

@@ -1,7 +1,9 @@
 //! Audits: the list of jobs, one audit's record, its walk, its journal.
 
 use nailpunch_core::assess::sampling::{CohortSample, samples};
-use nailpunch_core::assess::{Assessed, AssessedPanel, AuditCounts, BoxOverview, Hold, ItemCounts, holds};
+use nailpunch_core::assess::{
+    Assessed, AssessedPanel, AssessedRoom, AuditCounts, BoxOverview, Hold, ItemCounts, holds,
+};
 use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::Verdict;
@@ -29,8 +31,28 @@ pub struct AuditOnList {
 pub struct RunRoom {
     /// The room.
     room: Revised<Room>,
+    /// Its mark; absent where it was not sketched.
+    mark: Option<RoomMark>,
     /// Its boxes in order.
     boxes: Vec<RunBox>,
+}
+
+/// A sketched room at a glance.
+#[derive(Serialize, ToSchema)]
+pub struct RoomMark {
+    /// The worst answer of all rules, of the room as left once it was looked at anew.
+    worst: Verdict,
+    /// Something in it is a danger now.
+    dangerous: bool,
+    /// Something of it is still open.
+    still_open: bool,
+    /// Its items.
+    items: ItemCounts,
+}
+
+fn room_mark(known: &AssessedRoom) -> RoomMark {
+    let items = ItemCounts::of(&known.findings);
+    RoomMark { worst: known.now().worst, dangerous: known.now().dangerous, still_open: items.open() > 0, items }
 }
 
 /// A box on the run.
@@ -94,7 +116,8 @@ fn run(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
     let of_room = |room: &WalkRoom| {
         let boxes = room.boxes.iter().zip(&mut marks);
         let boxes = boxes.map(|(record, overview)| RunBox { revision: record.revision, overview });
-        RunRoom { room: room.room.clone(), boxes: boxes.collect() }
+        let mark = assessed.of_room(room.room.record.id).map(room_mark);
+        RunRoom { room: room.room.clone(), mark, boxes: boxes.collect() }
     };
     walk.rooms.iter().map(of_room).collect()
 }

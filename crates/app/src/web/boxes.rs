@@ -1,6 +1,6 @@
 //! One box: its record with all that follows from it.
 
-use nailpunch_core::assess::{Assessed, ItemView, Judgement, Memory, judgement, to_measure_again};
+use nailpunch_core::assess::{Assessed, Judgement, Memory, judgement, to_measure_again};
 use nailpunch_core::electrical::{MapChange, map_changes};
 use nailpunch_core::facts::{BoxContents, BoxRecord, KnownSupply, Room, Subject};
 use nailpunch_core::standard::WiredUnder;
@@ -13,17 +13,9 @@ use utoipa::ToSchema;
 use super::audits::RunBox;
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::circuits::{OnCircuit, circuits_of};
+use super::items::FoundItem;
 use super::problem::{ApiError, Problem};
 use super::shared::{Shared, author, with_memory, with_store};
-
-/// A work item of the box with the revision of its record.
-#[derive(Serialize, ToSchema)]
-pub struct BoxItem {
-    /// The revision; 0 when nothing is stored of it yet.
-    revision: u32,
-    /// Where it stands.
-    view: ItemView,
-}
 
 /// A box with all that follows from its facts.
 #[derive(Serialize, ToSchema)]
@@ -43,7 +35,7 @@ pub struct BoxView {
     /// What the next box takes over from this one.
     structure: BoxContents,
     /// Its work items.
-    items: Vec<BoxItem>,
+    items: Vec<FoundItem>,
     /// Its mark on the run.
     on_run: RunBox,
     /// The terminals that carry something else as left than as found.
@@ -64,7 +56,6 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView
     let (answer, record, basis) = (known.answer(), known.record, &facts.audit.basis);
     let repaired: Vec<&str> = known.items().iter().map(|item| item.rule.as_str()).collect();
     let left = record.left.as_ref().zip(answer.left.clone());
-    let item = |view: &ItemView| BoxItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
     let revision = walk.box_revision(record.id);
     Ok(BoxView {
         record: Revised { revision, record: record.clone() },
@@ -74,7 +65,7 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: &str) -> Result<BoxView
         left: left.map(|(left, results)| judgement(left, basis, known.wired_under, results, &repaired)),
         to_measure_again: to_measure_again(record, known.items()),
         structure: record.found.structure(),
-        items: answer.findings.iter().map(item).collect(),
+        items: FoundItem::of(&walk, &answer.findings),
         on_run: RunBox { revision, overview: answer.overview.clone() },
         map_changes: record.left.as_ref().map_or_else(Vec::new, |left| map_changes(&record.found, left)),
         circuits: circuits_of(store, audit, record)?,

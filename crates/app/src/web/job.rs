@@ -1,7 +1,7 @@
 //! The job: what is done where, what to bring and to cut, and the shut-downs in their days.
 
 use nailpunch_core::assess::Assessed;
-use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, Subject, WorkItem};
+use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, RoomId, Subject, WorkItem};
 use nailpunch_core::job::{Job, job};
 use nailpunch_core::repair::Choice;
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
@@ -43,6 +43,9 @@ pub struct ChooseWish {
     /// The panels.
     #[serde(default)]
     panels: Vec<PanelId>,
+    /// The rooms.
+    #[serde(default)]
+    rooms: Vec<RoomId>,
 }
 
 /// What was taken over.
@@ -73,10 +76,15 @@ pub async fn choose(store: &Shared, audit: &str, body: Body<ChooseWish>) -> Resu
 fn planned_items(job: &Job, wish: &ChooseWish) -> Vec<WorkItem> {
     let boxes = job.boxes.iter().filter(|known| wish.boxes.contains(&known.box_id));
     let boxes = boxes.map(|known| (Subject::Box(known.box_id), &known.work));
-    let panels = job.panels.iter().filter(|known| wish.panels.contains(&known.panel));
-    let panels = panels.map(|known| (Subject::Panel(known.panel), &known.work));
+    let wanted = |subject: Subject| match subject {
+        Subject::Panel(id) => wish.panels.contains(&id),
+        Subject::Room(id) => wish.rooms.contains(&id),
+        Subject::Box(_) => false,
+    };
+    let places = job.places.iter().filter(|known| wanted(known.subject));
+    let places = places.map(|known| (known.subject, &known.work));
     let mut items = Vec::new();
-    for (subject, work) in boxes.chain(panels) {
+    for (subject, work) in boxes.chain(places) {
         let item = |choice: &Choice| choice.item(ItemId(uuid::Uuid::now_v7()), subject);
         items.extend(work.choices.iter().map(item));
     }

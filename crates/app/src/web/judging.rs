@@ -4,14 +4,14 @@ use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves,
     HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer,
-    Preset, Probe, RangeWires, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, house_rule_infos,
-    observation_infos, panel_observation_infos, presets, terminals_of,
+    Preset, Probe, RangeWires, RoomObservationInfo, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish,
+    WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets, room_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::box_volume::StandardBox;
-use nailpunch_core::standard::{Edition, Location, Purpose, WiringMethod};
+use nailpunch_core::standard::{Edition, Location, Purpose, RoomKind, WiringMethod};
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;
@@ -145,6 +145,10 @@ pub struct Trades {
     detectors: Vec<Named<DetectorClass>>,
     traced_faults: Vec<Named<TracedFault>>,
     panel_observations: Vec<PanelObservationInfo>,
+    room_kinds: Vec<Named<RoomKind>>,
+    /// What stands along a wall, each with the word of the line.
+    wall_parts: Vec<Named<WallPartKind>>,
+    room_observations: Vec<RoomObservationInfo>,
 }
 
 /// A choice with its words.
@@ -204,6 +208,9 @@ pub fn trades() -> Json<Trades> {
         meters: named(Meter::ALL, Meter::name),
         detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),
         panel_observations: panel_observation_infos(),
+        room_kinds: named(RoomKind::ALL, RoomKind::name),
+        wall_parts: named(WallPartKind::ALL, WallPartKind::name),
+        room_observations: room_observation_infos(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     })

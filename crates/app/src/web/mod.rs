@@ -13,13 +13,14 @@ mod fence;
 mod firm;
 mod front;
 mod health;
+mod items;
 mod job;
 mod judging;
 mod panels;
 mod photos;
 mod problem;
 mod readings;
-mod records;
+mod rooms;
 mod seals;
 mod shared;
 
@@ -56,11 +57,13 @@ pub use body::from_json;
         audits::duplicate,
         audits::journal,
         audits::undo,
-        records::put_room,
-        records::delete_room,
-        records::put_item,
-        records::put_items,
-        records::delete_item,
+        rooms::get,
+        rooms::put,
+        rooms::delete,
+        rooms::line,
+        items::put_item,
+        items::put_items,
+        items::delete_item,
         boxes::get,
         boxes::put,
         boxes::delete,
@@ -166,11 +169,13 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 audits::duplicate,
                 audits::journal,
                 audits::undo,
-                records::put_room,
-                records::delete_room,
-                records::put_item,
-                records::put_items,
-                records::delete_item,
+                rooms::get,
+                rooms::put,
+                rooms::delete,
+                rooms::line,
+                items::put_item,
+                items::put_items,
+                items::delete_item,
                 boxes::get,
                 boxes::put,
                 boxes::delete,

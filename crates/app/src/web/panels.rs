@@ -2,8 +2,8 @@
 //! left closed.
 
 use nailpunch_core::assess::{
-    Acceptance, Assessed, AssessedPanel, FeedingBreaker, Hold, ItemView, Memory, PanelJudgement, SubjectWork,
-    breakers_of, holds, is_in_rounds,
+    Acceptance, Assessed, AssessedPanel, FeedingBreaker, Hold, Memory, PanelJudgement, SubjectWork, breakers_of, holds,
+    is_in_rounds,
 };
 use nailpunch_core::electrical::mapping::{SingleAnswer, SingleWish, find_single};
 use nailpunch_core::facts::{BoxId, Breaker, Panel, Pointer};
@@ -15,17 +15,9 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::items::FoundItem;
 use super::problem::{ApiError, Problem};
 use super::shared::{Shared, author, with_audit, with_memory, with_store};
-
-/// A finding at the panel with the revision of what was said of it.
-#[derive(Serialize, ToSchema)]
-pub struct PanelItem {
-    /// The revision; 0 when nothing is stored of it yet.
-    revision: u32,
-    /// Where it stands.
-    view: ItemView,
-}
 
 /// A panel with all that follows from it.
 #[derive(Serialize, ToSchema)]
@@ -39,7 +31,7 @@ pub struct PanelView {
     /// What looking at it anew begins with.
     to_look_at_again: Panel,
     /// Its findings, and where each is in its life.
-    items: Vec<PanelItem>,
+    items: Vec<FoundItem>,
     /// What is done at it.
     work: SubjectWork,
     /// The boxes with hands in them for which a breaker of its rounds stays off: no round is walked meanwhile.
@@ -52,12 +44,11 @@ fn views(walk: &AuditWalk, assessed: &Assessed) -> Vec<PanelView> {
     let held = holds(assessed);
     let view = |(panel, known): (&Revised<Panel>, &AssessedPanel)| {
         let stays = |breaker: &&Breaker| held.iter().any(|hold| hold.holds(panel.record.id, breaker.id));
-        let item = |view: &ItemView| PanelItem { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
         PanelView {
             judgement: known.found.clone(),
             left: known.left.clone(),
             to_look_at_again: panel.record.to_look_at_again(),
-            items: known.findings.iter().map(item).collect(),
+            items: FoundItem::of(walk, &known.findings),
             work: known.work.clone(),
             held: held.iter().filter(|hold| is_in_rounds(hold, &panel.record)).cloned().collect(),
             stay_off: panel.record.breakers.iter().filter(stays).map(Breaker::name).collect(),

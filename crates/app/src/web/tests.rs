@@ -256,7 +256,7 @@ fn a_finding_at_a_panel_lives_as_one_at_a_box_does() {
     let (_, walk) = server.get(&format!("/api/audits/{AUDIT}/walk"));
     assert_eq!(walk["panels"][0]["still_open"], true);
     let (_, job) = server.get(&format!("/api/audits/{AUDIT}/job"));
-    assert_eq!(job["panels"][0]["name"], "main panel");
+    assert_eq!(job["places"][0]["name"], "main panel");
 
     let item = |state: &str, more: Value| {
         let mut item = json!({"id": item_id, "subject": {"panel": panel_id}, "rule": "panel-openings",

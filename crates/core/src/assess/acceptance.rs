@@ -1,11 +1,11 @@
 //! What cannot be accepted in a record: what its facts say of each other, and codes that no catalogue has.
 
 use crate::facts::{
-    AmendmentSet, Audit, BoxRecord, Bundle, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Ruling,
+    AmendmentSet, Audit, BoxRecord, Bundle, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Room, Ruling,
     Subject, WorkItem,
 };
-use crate::repair::{panel_repair, repair};
-use crate::rules::{PANEL_RULES, is_rule, rule};
+use crate::repair::{panel_repair, repair, room_repair};
+use crate::rules::{PANEL_RULES, is_room_rule, is_rule, rule};
 
 /// A record that is checked before it is kept.
 pub trait Acceptance {
@@ -44,6 +44,7 @@ fn of_item(item: &WorkItem, at: &Pointer) -> Vec<Problem> {
         Subject::Panel(_) => {
             (PANEL_RULES.iter().any(|rule| rule.code == item.rule), panel_repair(&item.repair).is_some())
         }
+        Subject::Room(_) => (is_room_rule(&item.rule), room_repair(&item.repair).is_some()),
     };
     if !known_rule {
         let message = format!("there is no rule `{}` for this subject; see the rule book for the codes", item.rule);
@@ -86,6 +87,13 @@ impl Acceptance for Panel {
     }
 }
 
+/// Of a room the codes alone: its area and its facts are held against the basis of its audit, by [`Room::problems`].
+impl Acceptance for Room {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        of_rulings(&self.rulings, at)
+    }
+}
+
 impl Acceptance for Photo {
     fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
         self.problems(at).into_iter().chain(of_photo(self, at)).collect()
@@ -104,6 +112,7 @@ impl Acceptance for Bundle {
         problems.extend(of_lines(&self.audit.corrections, &at.at("audit")));
         problems.extend(of_amendments(&self.audit.basis.amendments, &at.at("audit").at("basis")));
         for (room_index, room) in self.rooms.iter().enumerate() {
+            problems.extend(of_rulings(&room.rulings, &at.at("rooms").at(room_index)));
             for (index, entry) in room.boxes.iter().enumerate() {
                 let place = at.at("rooms").at(room_index).at("boxes").at(index);
                 problems.extend(of_rulings(&entry.rulings, &place));

@@ -10,11 +10,14 @@ use super::item::{ItemView, views};
 use super::memory::{KnownBox, Memory};
 use super::overview::AuditCounts;
 use super::panel_judgement::{PanelJudgement, judge_panels};
+use super::room_judgement::{RoomJudgement, room_judgement, situation_of};
 use super::supply::known_supplies;
 use super::work::{SubjectWork, WorkInScopes};
 use crate::facts::{
-    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, KnownSupply, Panel, PanelId, Room, Subject, WorkItem,
+    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, KnownSupply, Panel, PanelId, Room, RoomFacts, RoomId, Subject,
+    WorkItem,
 };
+use crate::repair::{RoomMove, saving_moves};
 use crate::rules::{RuleResult, Situation};
 use crate::standard::WiredUnder;
 
@@ -26,6 +29,22 @@ pub struct Assessed<'a> {
     pub boxes: Vec<AssessedBox<'a>>,
     /// Its panels.
     pub panels: Vec<AssessedPanel<'a>>,
+    /// The rooms of which there is a sketch, or of which something was said.
+    pub rooms: Vec<AssessedRoom<'a>>,
+}
+
+/// A room with all that follows from its sketch.
+pub struct AssessedRoom<'a> {
+    /// The room.
+    pub room: &'a Room,
+    /// What follows from it as found.
+    pub found: RoomJudgement,
+    /// What follows from it as left, once it was looked at anew.
+    pub left: Option<RoomJudgement>,
+    /// Where its findings are in their lives.
+    pub findings: Vec<ItemView>,
+    /// What is done in it, all of it.
+    pub work: SubjectWork,
 }
 
 /// A box with all that follows from it.
@@ -84,11 +103,12 @@ impl<'a> Assessed<'a> {
             AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, fed_by, memory)
         };
         let boxes = boxes.into_par_iter().map(assess).collect();
-        Self { facts, boxes, panels: panels(facts, own, memory) }
+        let rooms = rooms(facts, own, &supplies, None);
+        Self { facts, boxes, panels: panels(facts, own, memory), rooms }
     }
 
-    /// Of one subject alone: of a box, or of all panels, which feed each other. A box is fed by what the panels of `facts`
-    /// say.
+    /// Of one subject alone: of a box, of a room, or of all panels, which feed each other. A box is fed by what the panels of
+    /// `facts` say.
     pub fn of_subject(facts: &'a AuditFacts, subject: Subject, memory: &Memory) -> Self {
         let own = facts.items_of(subject);
         match subject {
@@ -97,11 +117,16 @@ impl<'a> Assessed<'a> {
                 let fed_by = supplies.remove(&id).unwrap_or_default();
                 let boxes = facts.boxes().into_iter().filter(|(_, record)| record.id == id);
                 let assess = |(room, record)| AssessedBox::with(room, record, &own, facts, fed_by.clone(), memory);
-                Self { facts, boxes: boxes.map(assess).collect(), panels: Vec::new() }
+                Self { facts, boxes: boxes.map(assess).collect(), panels: Vec::new(), rooms: Vec::new() }
             }
             Subject::Panel(_) => {
                 let of = |known| if known == subject { own.as_slice() } else { &[] };
-                Self { facts, boxes: Vec::new(), panels: panels(facts, of, memory) }
+                Self { facts, boxes: Vec::new(), panels: panels(facts, of, memory), rooms: Vec::new() }
+            }
+            Subject::Room(id) => {
+                let of = |known| if known == subject { own.as_slice() } else { &[] };
+                let rooms = rooms(facts, of, &known_supplies(facts), Some(id));
+                Self { facts, boxes: Vec::new(), panels: Vec::new(), rooms }
             }
         }
     }
@@ -116,11 +141,17 @@ impl<'a> Assessed<'a> {
         self.panels.iter().find(|known| known.panel.id == id)
     }
 
+    /// A room of it, where there is a sketch.
+    pub fn of_room(&self, id: RoomId) -> Option<&AssessedRoom<'a>> {
+        self.rooms.iter().find(|known| known.room.id == id)
+    }
+
     /// Where the findings of a subject are in their lives.
     pub fn findings(&self, subject: Subject) -> Option<&[ItemView]> {
         match subject {
             Subject::Box(id) => self.of_box(id).map(|known| known.answer().findings.as_slice()),
             Subject::Panel(id) => self.of_panel(id).map(|known| known.findings.as_slice()),
+            Subject::Room(id) => self.of_room(id).map(|known| known.findings.as_slice()),
         }
     }
 
@@ -130,6 +161,9 @@ impl<'a> Assessed<'a> {
         let mut counts = AuditCounts::of(self.facts.rooms.len(), boxes);
         for known in &self.panels {
             counts.add_panel(known.now().dangerous, known.now().worst, &known.findings);
+        }
+        for known in &self.rooms {
+            counts.add_room(known.now().dangerous, known.now().worst, &known.findings);
         }
         counts
     }
@@ -206,6 +240,46 @@ impl AssessedPanel<'_> {
     }
 }
 
+impl AssessedRoom<'_> {
+    /// What moving a thing along its wall would save, of what stands now.
+    pub fn saving_moves(&self, facts: &AuditFacts) -> Vec<RoomMove> {
+        let of_room = facts.rooms.iter().find(|known| known.room.id == self.room.id);
+        let sketch = self.room.looked_at_again().unwrap_or(&self.room.sketch);
+        // Which breaker feeds an outlet is of no concern to where outlets are.
+        of_room.map_or_else(Vec::new, |known| saving_moves(&situation_of(known, sketch, &[], &facts.audit.basis)))
+    }
+
+    /// What stands now: as left once it was looked at anew, before that as found.
+    pub fn now(&self) -> &RoomJudgement {
+        self.left.as_ref().unwrap_or(&self.found)
+    }
+}
+
+/// The rooms of which there is something to judge; or one alone, whatever is known of it.
+fn rooms<'a, 'i>(
+    facts: &'a AuditFacts,
+    own: impl Fn(Subject) -> &'i [WorkItem] + Sync,
+    supplies: &std::collections::HashMap<BoxId, Vec<KnownSupply>>,
+    alone: Option<RoomId>,
+) -> Vec<AssessedRoom<'a>> {
+    let assess = |known: &'a RoomFacts| {
+        let (room, items) = (&known.room, own(Subject::Room(known.room.id)));
+        let told = !room.sketch.is_empty() || room.left.is_some() || !items.is_empty();
+        if !alone.map_or(told, |id| id == room.id) {
+            return None;
+        }
+        let fed_by: Vec<_> =
+            known.boxes.iter().map(|record| supplies.get(&record.id).cloned().unwrap_or_default()).collect();
+        let judged = |sketch| room_judgement(&situation_of(known, sketch, &fed_by, &facts.audit.basis));
+        let found = judged(&room.sketch);
+        let left = room.looked_at_again().map(judged);
+        let findings = views(items, &found.results, left.as_ref().map(|left| left.results.as_slice()), None);
+        let work = SubjectWork::beside_the_box(&findings, &left.as_ref().unwrap_or(&found).proposals);
+        Some(AssessedRoom { room, found, left, findings, work })
+    };
+    facts.rooms.par_iter().filter_map(assess).collect()
+}
+
 /// The panels, which feed each other: judged together, once as found, and once more with each as it was left.
 fn panels<'a, 'i>(
     facts: &'a AuditFacts,
@@ -227,7 +301,7 @@ fn panels<'a, 'i>(
         let left = judged.1.get(place).filter(|_| panel.looked_at_again().is_some()).cloned();
         let results = left.as_ref().map(|left| left.results.as_slice());
         let findings = views(own(Subject::Panel(panel.id)), &found.results, results, None);
-        let work = SubjectWork::at_panel(&findings, &left.as_ref().unwrap_or(found).proposals);
+        let work = SubjectWork::beside_the_box(&findings, &left.as_ref().unwrap_or(found).proposals);
         AssessedPanel { panel, found: found.clone(), left, findings, work }
     })
     .collect()

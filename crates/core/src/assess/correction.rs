@@ -7,7 +7,7 @@ use utoipa::ToSchema;
 use super::assessed::Assessed;
 use super::item::{ItemState, ItemView};
 use crate::facts::{BoxRecord, CorrectionLine, Panel, Room, Subject, free_number};
-use crate::rules::{RuleResult, Verdict, rule_title};
+use crate::rules::{RuleResult, Verdict, is_room_rule, rule_title};
 
 /// The answer to a line.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -27,7 +27,7 @@ pub struct CorrectionAnswer {
 }
 
 /// Words by which a line names what a rule is about; the rule with the most of them in the line is proposed.
-const WORDS: [(&str, &[&str]); 26] = [
+const WORDS: [(&str, &[&str]); 33] = [
     ("gfci-required", &["gfci", "gfi", "ground fault"]),
     ("afci-required", &["afci", "arc fault", "arc-fault"]),
     ("tamper-resistant", &["tamper"]),
@@ -60,6 +60,26 @@ const WORDS: [(&str, &[&str]); 26] = [
     ("luminaire-support", &["light fixture", "luminaire"]),
     ("box-accessible", &["buried box", "covered box", "inaccessible"]),
     ("terminal-one-conductor", &["double tap", "doubled", "two wires under"]),
+    (
+        "wall-spacing",
+        &[
+            "outlet spacing",
+            "receptacle spacing",
+            "not enough outlets",
+            "too few outlets",
+            "too few receptacles",
+            "wall outlets",
+        ],
+    ),
+    (
+        "counter-spacing",
+        &["counter outlet", "counter receptacle", "countertop outlet", "countertop receptacle", "at the counter"],
+    ),
+    ("island-outlet", &["island outlet", "island receptacle", "outlet on the island", "peninsula"]),
+    ("bathroom-outlet", &["outlet at the basin", "outlet beside the basin", "no outlet in the bathroom"]),
+    ("room-light", &["no light switch", "no switched light", "not switched at the door"]),
+    ("stair-switching", &["stair switch", "stair light", "three-way at the stair", "top and bottom of the stair"]),
+    ("cord-as-wiring", &["extension cord", "cord through", "cord stapled"]),
 ];
 
 /// The rule that a line is about, where its words name one.
@@ -130,7 +150,10 @@ pub fn typed_lines(text: &str) -> Vec<(String, String)> {
 /// The answers to the correction list of an audit, line by line.
 pub fn answers(assessed: &Assessed) -> Vec<CorrectionAnswer> {
     let answer = |line: &CorrectionLine| {
-        let about = line.subject().and_then(|subject| about(assessed, subject));
+        // A rule of the room is about the room that a line names, whatever box it names beside it.
+        let of_room = line.rule.as_deref().is_some_and(is_room_rule);
+        let room = line.room.filter(|_| of_room).map(Subject::Room);
+        let about = room.or_else(|| line.subject()).and_then(|subject| about(assessed, subject));
         let room = about.as_ref().and_then(|about| about.room).map(|room| room.id).or(line.room);
         let room = assessed.facts.rooms.iter().map(|known| &known.room).find(|known| Some(known.id) == room);
         let view =
@@ -176,6 +199,12 @@ fn about<'a>(assessed: &'a Assessed, subject: Subject) -> Option<About<'a>> {
             room: Some(known.room),
             found: &known.answer().found,
             findings: &known.answer().findings,
+        }),
+        Subject::Room(id) => assessed.of_room(id).map(|known| About {
+            name: &known.room.name,
+            room: Some(known.room),
+            found: &known.found.results,
+            findings: &known.findings,
         }),
         Subject::Panel(id) => assessed.of_panel(id).map(|known| About {
             name: &known.panel.name,
@@ -252,7 +281,7 @@ mod tests {
     #[test]
     fn every_word_names_a_rule_there_is() {
         for (code, _) in WORDS {
-            assert!(crate::rules::rule(code).is_some(), "{code}");
+            assert!(crate::rules::is_rule(code), "{code}");
         }
     }
 

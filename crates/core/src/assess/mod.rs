@@ -12,6 +12,7 @@ mod item;
 mod memory;
 mod overview;
 mod panel_judgement;
+mod room_judgement;
 pub mod sampling;
 mod supply;
 mod transition;
@@ -19,7 +20,7 @@ mod work;
 
 pub use acceptance::{Acceptance, of_amendments};
 pub use answer::BoxAnswer;
-pub use assessed::{Assessed, AssessedBox, AssessedPanel};
+pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom};
 pub use box_judgement::{
     Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
 };
@@ -32,5 +33,6 @@ pub use item::{ItemState, ItemView, measured_again, to_measure_again};
 pub use memory::Memory;
 pub use overview::{AuditCounts, BoxOverview, ItemCounts};
 pub use panel_judgement::{BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of};
+pub use room_judgement::RoomJudgement;
 pub use transition::{TransitionError, check_transition};
 pub use work::{JobItem, JobStep, SubjectWork, WorkInScopes};

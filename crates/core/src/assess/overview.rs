@@ -155,7 +155,13 @@ pub struct AuditCounts {
     pub dangerous_panels: u32,
     /// Panels that violate a rule.
     pub violating_panels: u32,
-    /// The work items, of boxes and panels.
+    /// Rooms of which there is a sketch.
+    pub sketched_rooms: u32,
+    /// Rooms that are a danger now.
+    pub dangerous_rooms: u32,
+    /// Rooms that violate a rule.
+    pub violating_rooms: u32,
+    /// The work items, of boxes, panels and rooms.
     pub items: ItemCounts,
 }
 
@@ -184,6 +190,16 @@ impl AuditCounts {
         self.panels += 1;
         self.dangerous_panels += u32::from(dangerous);
         self.violating_panels += u32::from(worst == Verdict::Violates);
+        self.items.add(ItemCounts::of(findings));
+    }
+}
+
+impl AuditCounts {
+    /// With a sketched room more.
+    pub(super) fn add_room(&mut self, dangerous: bool, worst: Verdict, findings: &[ItemView]) {
+        self.sketched_rooms += 1;
+        self.dangerous_rooms += u32::from(dangerous);
+        self.violating_rooms += u32::from(worst == Verdict::Violates);
         self.items.add(ItemCounts::of(findings));
     }
 }

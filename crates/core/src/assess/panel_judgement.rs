@@ -7,7 +7,7 @@ use super::supply::{known_supply, supply_difference};
 use crate::electrical::feeds::{BreakerFeeds, feeds};
 use crate::electrical::mapping::{DirectoryLine, PanelAnswer, panel_answer};
 use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, KnownSupply, Panel, PanelFeed, PanelId, Room};
-use crate::repair::{PanelFound, PanelProposal, propose_at_panel};
+use crate::repair::{PanelFound, SubjectProposal, propose_at_panel};
 use crate::rules::{PanelSituation, RuleResult, Verdict, is_dangerous, judge_panel, worst_verdict};
 use crate::standard::Severity;
 
@@ -55,7 +55,7 @@ pub struct PanelJudgement {
     /// What feeds it, in words.
     pub fed_from: String,
     /// What each repair would do about what it breaks.
-    pub proposals: Vec<PanelProposal>,
+    pub proposals: Vec<SubjectProposal>,
 }
 
 /// Judges the panels of an audit together, since they feed each other.

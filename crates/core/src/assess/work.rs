@@ -1,4 +1,4 @@
-//! What is done at one box or panel, within a scope: the repairs chosen by a person, then the planner's for what is left.
+//! What is done at one box, panel or room, within a scope: the repairs chosen by a person, then the planner's for what is left.
 
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use super::item::{ItemState, ItemView};
 use crate::facts::{OWN, OwnRepair, REFER, Scope, WorkItem};
 use crate::repair::{
-    Act, Choice, MaterialLine, PanelProposal, Pigtail, PlanOutcome, WorkStep, plan_with, repair, together,
+    Act, Choice, MaterialLine, Pigtail, PlanOutcome, SubjectProposal, WorkStep, plan_with, repair, together,
 };
 use crate::rules::{RuleResult, Situation, stops};
 use crate::standard::Severity;
@@ -53,7 +53,7 @@ pub struct JobStep {
     pub materials: Vec<MaterialLine>,
 }
 
-/// What is done at one box or panel.
+/// What is done at one box, panel or room.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
 pub struct SubjectWork {
     /// Its items in scope, whatever their state.
@@ -202,8 +202,8 @@ impl SubjectWork {
         }
     }
 
-    /// Of a panel, from its findings and what each repair would do there.
-    pub(super) fn at_panel(findings: &[ItemView], proposals: &[PanelProposal]) -> Self {
+    /// Of a panel or a room, from its findings and what each repair would do there.
+    pub(super) fn beside_the_box(findings: &[ItemView], proposals: &[SubjectProposal]) -> Self {
         let (mut work, open) = Self::listing(findings, Scope::Workmanship);
         // Many findings are left for one reason: it is said once.
         let mut cannot: Vec<(String, &str)> = Vec::new();
@@ -220,7 +220,7 @@ impl SubjectWork {
                 continue;
             }
             let chosen = item.map(|item| item.repair.as_str());
-            let fits = |known: &&PanelProposal| {
+            let fits = |known: &&SubjectProposal| {
                 known.rule == view.rule
                     && known.reasons.is_empty()
                     && chosen.map_or(known.clears, |code| known.repair == code)
@@ -267,8 +267,7 @@ impl SubjectWork {
             else {
                 continue;
             };
-            let words = known.steps.iter().map(|words| WorkStep::new(Act::AtPanel, words.as_str()).of(step.repair));
-            work.sequence.extend(words);
+            work.sequence.extend(known.steps.iter().cloned());
         }
         work.cannot = together(cannot).iter().map(|(why, titles)| format!("{}: {why}.", titles.join(", "))).collect();
         work

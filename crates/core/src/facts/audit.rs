@@ -238,7 +238,7 @@ mod tests {
     }
 
     fn room(area: Option<u16>) -> Room {
-        Room { id: RoomId(Uuid::nil()), name: "kitchen".to_owned(), area }
+        Room { area, ..Room::new(RoomId(Uuid::nil()), "kitchen") }
     }
 
     #[test]

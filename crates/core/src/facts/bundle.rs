@@ -16,7 +16,7 @@ use super::photo::BundlePhoto;
 use super::problem::{Pointer, Problem};
 use super::ruling::{Remark, Ruling};
 use super::seal::Seal;
-use super::{AuditFacts, BoxRecord, Room, RoomFacts, Subject, WorkItem};
+use super::{AuditFacts, BoxRecord, Room, RoomFacts, Sketch, Subject, WorkItem};
 use crate::standard::WiredUnder;
 
 /// The version of the format. A reader refuses a newer one.
@@ -62,6 +62,18 @@ pub struct BundleRoom {
     /// The area of the audit that it belongs to.
     #[serde(default)]
     pub area: Option<u16>,
+    /// Its sketch by tape, as found.
+    #[serde(default, skip_serializing_if = "Sketch::is_empty")]
+    pub sketch: Sketch,
+    /// Its sketch as left.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub left: Option<Sketch>,
+    /// What the inspector ruled of the room.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub rulings: Vec<Ruling>,
+    /// What was seen in the room that no rule covers.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub remarks: Vec<Remark>,
     /// Its boxes in the order of the walk.
     #[serde(default, deserialize_with = "at_most::<_, _, 20_000>")]
     pub boxes: Vec<BundleBox>,
@@ -113,7 +125,21 @@ fn rooms<'de, D: serde::Deserializer<'de>>(deserializer: D) -> Result<Vec<Bundle
 impl BundleRoom {
     /// The room's own record.
     pub fn room(&self) -> Room {
-        Room { id: self.id, name: self.name.clone(), area: self.area }
+        Room {
+            id: self.id,
+            name: self.name.clone(),
+            area: self.area,
+            sketch: self.sketch.clone(),
+            left: self.left.clone(),
+            rulings: self.rulings.clone(),
+            remarks: self.remarks.clone(),
+        }
+    }
+
+    /// A room of a bundle from its record and its boxes.
+    pub fn from_record(record: Room, boxes: Vec<BundleBox>) -> Self {
+        let Room { id, name, area, sketch, left, rulings, remarks } = record;
+        Self { id, name, area, sketch, left, rulings, remarks, boxes }
     }
 }
 
@@ -231,7 +257,20 @@ impl Bundle {
         let has = |subject: Subject| match subject {
             Subject::Box(id) => boxes.contains(&id),
             Subject::Panel(id) => self.panels.iter().any(|panel| panel.id == id),
+            Subject::Room(id) => self.rooms.iter().any(|room| room.id == id),
         };
+        for (index, room) in self.rooms.iter().enumerate() {
+            let place = root.at("rooms").at(index);
+            for (side, sketch) in std::iter::once(("sketch", &room.sketch)).chain(room.left.iter().map(|l| ("left", l)))
+            {
+                for (index, outlet) in sketch.outlets.iter().enumerate() {
+                    if outlet.box_id.is_some_and(|id| !boxes.contains(&id)) {
+                        let place = place.at(side).at("outlets").at(index).at("box_id");
+                        problems.push(Problem::new(&place, "the bundle has no such box; name none"));
+                    }
+                }
+            }
+        }
         let mut ruled = HashSet::new();
         for (index, item) in self.items.iter().enumerate() {
             let place = root.at("items").at(index);
@@ -319,6 +358,11 @@ impl Bundle {
                 *id = *known;
             }
         };
+        for room in &mut self.rooms {
+            let sketches = std::iter::once(&mut room.sketch).chain(&mut room.left);
+            let outlets = sketches.flat_map(|sketch| &mut sketch.outlets);
+            outlets.filter_map(|outlet| outlet.box_id.as_mut()).for_each(anew);
+        }
         for circuit in &mut self.circuits {
             circuit.id = CircuitId(fresh());
             for point in &mut circuit.points {
@@ -365,6 +409,11 @@ impl Bundle {
             match &mut item.subject {
                 Subject::Box(id) => anew(id),
                 Subject::Panel(id) => panel_anew(id),
+                Subject::Room(id) => {
+                    if let Some(known) = rooms.get(id) {
+                        *id = *known;
+                    }
+                }
             }
         }
         for BundlePhoto { photo, .. } in &mut self.photos {

@@ -32,6 +32,13 @@ impl Bundle {
             of_panel(panel, &boxes, &panels);
             panel.left.as_deref_mut().into_iter().for_each(|left| of_panel(left, &boxes, &panels));
         }
+        for room in &mut self.rooms {
+            for sketch in std::iter::once(&mut room.sketch).chain(&mut room.left) {
+                for outlet in &mut sketch.outlets {
+                    outlet.box_id = outlet.box_id.filter(|id| boxes.contains(id));
+                }
+            }
+        }
         for entry in self.rooms.iter_mut().flat_map(|room| &mut room.boxes) {
             let cables = entry.found.cables.iter_mut().chain(entry.left.iter_mut().flat_map(|left| &mut left.cables));
             for supply in cables.filter_map(|cable| cable.supply.as_mut()) {
@@ -41,6 +48,7 @@ impl Bundle {
         self.items.retain(|item| match item.subject {
             Subject::Box(id) => boxes.contains(&id),
             Subject::Panel(id) => panels.contains(&id),
+            Subject::Room(id) => rooms.contains(&id),
         });
         self.photos.retain(|entry| {
             entry.photo.box_id.is_none_or(|id| boxes.contains(&id))

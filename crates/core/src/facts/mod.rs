@@ -56,7 +56,10 @@ pub use problem::{Pointer, Problem};
 pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };
-pub use room::Room;
+pub use room::{
+    Corner, FloorLine, Island, Outlet, OutletKind, OutletPlace, Room, RoomObservation, RoomObservationInfo,
+    RoomObserved, Sketch, Spread, Wall, WallPart, WallPartKind, WallPlace, room_observation_infos,
+};
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use seal::Seal;
 pub use shop_lengths::ShopLengths;

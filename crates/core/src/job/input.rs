@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 use crate::assess::{Assessed, Hold, SubjectWork};
 use crate::electrical::feeds::EssentialLoad;
 use crate::electrical::{Evidence, HalfEvidence};
-use crate::facts::{BoxId, PanelId};
+use crate::facts::{BoxId, PanelId, Subject};
 
 /// A breaker to switch off.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -102,11 +102,14 @@ pub struct JobBox {
     pub main_off: bool,
 }
 
-/// A panel of a job. Its work waits for its own disconnect ahead and for a qualified person: it is in no shut-down of boxes.
+/// A panel or a room of a job. At a panel the work waits for its own disconnect ahead and for a qualified person; in a room it is new
+/// wiring, which opens boxes of its own: it is in no shut-down of boxes.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct JobPanel {
-    /// The panel.
-    pub panel: PanelId,
+pub struct JobPlace {
+    /// The panel or the room.
+    pub subject: Subject,
+    /// What it is, and who works there.
+    pub note: &'static str,
     /// What it is called.
     pub name: String,
     /// What is done.

@@ -16,7 +16,7 @@ mod whole;
 pub use calendar::Slot;
 pub use cut_list::{CutConductor, CutList, CutPiece, GaugeCuts, PigtailDemand, cut_list};
 pub use estimate::{Estimate, EstimateLine, Range, hours};
-pub use input::{JobBox, JobBreaker, JobPanel};
+pub use input::{JobBox, JobBreaker, JobPlace};
 pub use materials::MaterialNeed;
 pub use whole::{DayNeeds, Job, ScopeCost, job};
 

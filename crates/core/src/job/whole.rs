@@ -6,14 +6,14 @@ use utoipa::ToSchema;
 
 use super::cut_list::{CutList, PigtailDemand, cut_list};
 use super::estimate::{Estimate, EstimateInput, estimate};
-use super::input::{Feeds, JobBox, JobBreaker, JobPanel};
+use super::input::{Feeds, JobBox, JobBreaker, JobPlace};
 use super::materials::{MaterialNeed, materials};
 use super::shut_downs::ShutDownProof;
 use super::timetable::{JobShutDown, Unplaced, plan_shut_downs};
 use crate::assess::sampling::samples;
-use crate::assess::{Assessed, AssessedPanel, SubjectWork, WorkInScopes, holds, off_for_boxes};
+use crate::assess::{Assessed, SubjectWork, WorkInScopes, holds, off_for_boxes};
 use crate::electrical::proof_of_dead::hot_may_be_open;
-use crate::facts::{PanelId, Scope, WorkSettings};
+use crate::facts::{PanelId, Scope, Subject, WorkSettings};
 use crate::quantity::{Length, within_sentence};
 
 /// What a scope costs and leaves open.
@@ -56,7 +56,7 @@ pub struct Job {
     /// The boxes with items in scope, in the order of the walk.
     pub boxes: Vec<JobBox>,
     /// The panels with items in scope.
-    pub panels: Vec<JobPanel>,
+    pub places: Vec<JobPlace>,
     /// What to bring.
     pub materials: Vec<MaterialNeed>,
     /// What to bring on each day.
@@ -83,7 +83,7 @@ pub fn job(assessed: &Assessed) -> Job {
     let mut boxes: Vec<JobBox> = Vec::new();
     let mut most_items = 0;
     let mut works: Vec<WorkInScopes> = assessed.boxes.par_iter().map(|known| known.work().clone()).collect();
-    let mut panels: Vec<JobPanel> = Vec::new();
+    let mut places: Vec<JobPlace> = Vec::new();
     for (place, scope) in Scope::ALL.into_iter().enumerate() {
         let mut of_scope: Vec<JobBox> = works
             .iter_mut()
@@ -92,18 +92,18 @@ pub fn job(assessed: &Assessed) -> Job {
             .map(|(at, work)| job_box(assessed, at, std::mem::take(&mut work[place]), &feeds))
             .collect();
         once_a_circuit(&mut of_scope);
-        let at_panels = job_panels(assessed, scope);
-        let items = of_scope.iter().map(|known| &known.work).chain(at_panels.iter().map(|known| &known.work));
+        let at_places = job_places(assessed, scope);
+        let items = of_scope.iter().map(|known| &known.work).chain(at_places.iter().map(|known| &known.work));
         most_items = items.map(|work| work.items.len()).sum();
-        scopes.push(scope_cost(scope, &of_scope, &at_panels));
+        scopes.push(scope_cost(scope, &of_scope, &at_places));
         if scope == settings.scope {
-            (boxes, panels) = (of_scope, at_panels);
+            (boxes, places) = (of_scope, at_places);
         }
     }
     for cost in &mut scopes {
         cost.left_open = most_items - cost.items;
     }
-    let materials = needs(boxes.iter(), &panels, settings);
+    let materials = needs(boxes.iter(), &places, settings);
     let cut_list = cut_list(&pigtails(&boxes), &settings.offcuts, assessed.facts.audit.basis.units);
     let (mut shut_downs, proof, mut unplaced) = plan_shut_downs(assessed, &boxes, &feeds, settings);
     shut_downs.sort_by_key(|shut_down| (shut_down.slot.is_none(), shut_down.slot, !shut_down.danger));
@@ -112,10 +112,10 @@ pub fn job(assessed: &Assessed) -> Job {
     }
     unplaced.sort_by(|a, b| a.tag.cmp(&b.tag));
     let days = days(&boxes, &shut_downs, settings);
-    let estimate = estimated(assessed, &boxes, &panels, &shut_downs, &materials);
+    let estimate = estimated(assessed, &boxes, &places, &shut_downs, &materials);
     let sentence = said(&shut_downs, &unplaced, &estimate);
     let breakers = feeds.breakers;
-    Job { scopes, breakers, boxes, panels, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
+    Job { scopes, breakers, boxes, places, materials, days, cut_list, shut_downs, proof, unplaced, estimate, sentence }
 }
 
 fn said(shut_downs: &[JobShutDown], unplaced: &[Unplaced], estimate: &Estimate) -> String {
@@ -169,17 +169,25 @@ fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, feeds: &Feeds) -> 
     }
 }
 
-fn job_panels(assessed: &Assessed, scope: Scope) -> Vec<JobPanel> {
-    let of = |known: &AssessedPanel| {
-        let work = known.work.within(scope);
-        (!work.items.is_empty()).then(|| JobPanel {
-            panel: known.panel.id,
-            name: known.panel.name.clone(),
+/// The panels and rooms with something in scope.
+fn job_places(assessed: &Assessed, scope: Scope) -> Vec<JobPlace> {
+    let place = |subject, note, name: &str, work: &SubjectWork| {
+        let work = work.within(scope);
+        (!work.items.is_empty()).then(|| JobPlace {
+            subject,
+            note,
+            name: name.to_owned(),
             minutes: work.minutes(),
             work,
         })
     };
-    assessed.panels.iter().filter_map(of).collect()
+    let panels = assessed.panels.iter().filter_map(|known| {
+        place(Subject::Panel(known.panel.id), "panel, by a qualified person", &known.panel.name, &known.work)
+    });
+    let rooms = assessed.rooms.iter().filter_map(|known| {
+        place(Subject::Room(known.room.id), "room, new wiring by a licensed electrician", &known.room.name, &known.work)
+    });
+    panels.chain(rooms).collect()
 }
 
 /// What serves a whole circuit is done once: at the first box of its breaker that asks for it.
@@ -205,8 +213,8 @@ fn once_a_circuit(boxes: &mut [JobBox]) {
     }
 }
 
-fn scope_cost(scope: Scope, boxes: &[JobBox], panels: &[JobPanel]) -> ScopeCost {
-    let works = || boxes.iter().map(|known| &known.work).chain(panels.iter().map(|known| &known.work));
+fn scope_cost(scope: Scope, boxes: &[JobBox], places: &[JobPlace]) -> ScopeCost {
+    let works = || boxes.iter().map(|known| &known.work).chain(places.iter().map(|known| &known.work));
     let worked = works().filter(|work| !work.steps.is_empty());
     ScopeCost {
         scope,
@@ -228,11 +236,11 @@ fn scope_cost(scope: Scope, boxes: &[JobBox], panels: &[JobPanel]) -> ScopeCost 
 
 fn needs<'a>(
     boxes: impl Iterator<Item = &'a JobBox>,
-    panels: &'a [JobPanel],
+    places: &'a [JobPlace],
     settings: &WorkSettings,
 ) -> Vec<MaterialNeed> {
     let works = boxes.map(|known| (known.tag.as_str(), &known.work));
-    let works = works.chain(panels.iter().map(|known| (known.name.as_str(), &known.work)));
+    let works = works.chain(places.iter().map(|known| (known.name.as_str(), &known.work)));
     let lines = works.flat_map(|(name, work)| {
         let lines = work.steps.iter().flat_map(|step| &step.materials);
         lines.map(move |line| (name, line))
@@ -267,9 +275,9 @@ fn pigtails(boxes: &[JobBox]) -> Vec<PigtailDemand> {
         .collect()
 }
 
-/// What an estimate of these boxes and panels leaves out.
-fn left_out(boxes: &[JobBox], panels: &[JobPanel]) -> Vec<String> {
-    let works = || boxes.iter().map(|known| &known.work).chain(panels.iter().map(|known| &known.work));
+/// What an estimate of these boxes and places leaves out.
+fn left_out(boxes: &[JobBox], places: &[JobPlace]) -> Vec<String> {
+    let works = || boxes.iter().map(|known| &known.work).chain(places.iter().map(|known| &known.work));
     let referred = works().filter(|work| work.referred).count();
     let open = works().filter(|work| !work.referred && !work.cannot.is_empty()).count();
     let counted = |count: usize, one: &str, many: &str| match count {
@@ -288,12 +296,12 @@ fn left_out(boxes: &[JobBox], panels: &[JobPanel]) -> Vec<String> {
 fn estimated(
     assessed: &Assessed,
     boxes: &[JobBox],
-    panels: &[JobPanel],
+    places: &[JobPlace],
     shut_downs: &[JobShutDown],
     materials: &[MaterialNeed],
 ) -> Estimate {
     let settings = &assessed.facts.audit.work;
-    let works = boxes.iter().map(|known| &known.work).chain(panels.iter().map(|known| &known.work));
+    let works = boxes.iter().map(|known| &known.work).chain(places.iter().map(|known| &known.work));
     let steps = works.flat_map(|work| &work.steps);
     let samples = samples(assessed);
     let closed = samples.iter().fold((0, 0.0, 0), |(low, expected, high), sample| {
@@ -314,7 +322,7 @@ fn estimated(
         unpriced: materials.iter().filter(|line| line.cost.is_none()).count(),
         made_up: materials.iter().any(|line| line.made_up),
         currency: settings.currency.clone(),
-        left_out: left_out(boxes, panels),
+        left_out: left_out(boxes, places),
     })
 }
 
@@ -374,7 +382,7 @@ mod tests {
         fn job(&self) -> Job {
             // Of the panel nothing is recorded but its breakers: what it lacks is no work here.
             let mut job = job(&Assessed::of(&self.facts));
-            job.panels.clear();
+            job.places.clear();
             job
         }
     }

@@ -51,6 +51,17 @@ impl Amount {
         length.figure(units).into()
     }
 
+    /// A length along a wall, to the nearest mark.
+    pub fn run(length: Length, units: UnitSystem) -> Self {
+        Self { value: length.nm(), unit: AmountUnit::Nanometres, text: length.say_run(units) }
+    }
+
+    /// A length along a wall by which something is out, never shown as nothing.
+    pub fn run_up(length: Length, units: UnitSystem) -> Self {
+        let up = Self::length_up(length, units);
+        if length < Length::inches(24) { up } else { Self::run(length, units) }
+    }
+
     /// A length with a direction, to the nearest mark.
     pub fn offset(offset: Offset, units: UnitSystem) -> Self {
         offset.figure(units).into()

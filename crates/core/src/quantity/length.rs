@@ -145,6 +145,45 @@ impl Length {
         text
     }
 
+    /// As one says a length along a wall: "14 ft 3 in", "18 in", "4.32 m", "640 mm".
+    pub fn say_run(self, units: UnitSystem) -> String {
+        let foot = Self::inches(12).0;
+        if units == UnitSystem::Inch && self.0 >= 2 * foot {
+            let (feet, rest) = self.in_feet();
+            let about = if self.0 % NM_PER_SIXTEENTH == 0 { "" } else { "≈ " };
+            return match rest {
+                Self::ZERO => format!("{about}{feet} ft"),
+                rest => format!("{about}{feet} ft {}", rest.print(units, Rounding::Nearest)),
+            };
+        }
+        let millimetres = (self.0 + NM_PER_MM / 2) / NM_PER_MM;
+        if units == UnitSystem::Metric && millimetres >= 1_000 {
+            let about = if self.0 % NM_PER_MM == 0 { "" } else { "≈ " };
+            let part = format!("{:03}", millimetres % 1_000);
+            let part = part.trim_end_matches('0');
+            let point = if part.is_empty() { "" } else { "." };
+            return format!("{about}{}{point}{part} m", millimetres / 1_000);
+        }
+        self.print(units, Rounding::Nearest)
+    }
+
+    /// As one types a length along a wall: `14'3 1/2"`, `12'`, `18"`, `4320`; it reads as the same length to the nearest mark.
+    pub fn type_run(self, units: UnitSystem) -> String {
+        let bare = |length: Self| length.print_bare(units, Rounding::Nearest).trim_start_matches("≈ ").to_owned();
+        match (units, self.in_feet()) {
+            (UnitSystem::Metric, _) => bare(self),
+            (UnitSystem::Inch, (2.., Self::ZERO)) => format!("{}'", self.in_feet().0),
+            (UnitSystem::Inch, (feet @ 2.., rest)) => format!("{feet}'{}\"", bare(rest)),
+            (UnitSystem::Inch, _) => format!("{}\"", bare(self)),
+        }
+    }
+
+    /// Whole feet and what is left, to the nearest sixteenth.
+    const fn in_feet(self) -> (i64, Self) {
+        let marks = (self.0 + NM_PER_SIXTEENTH / 2) / NM_PER_SIXTEENTH;
+        (marks / (12 * 16), Self(marks % (12 * 16) * NM_PER_SIXTEENTH))
+    }
+
     /// With its words, to the nearest mark.
     pub fn figure(self, units: UnitSystem) -> Figure {
         Figure { nm: self.0, text: self.print(units, Rounding::Nearest) }
@@ -219,6 +258,19 @@ mod tests {
         let hair = Length::from_nm(1).expect("in range");
         assert_eq!(hair.figure_up(UnitSystem::Inch).text, "≈ 1/16 in");
         assert_eq!(hair.figure_up(UnitSystem::Metric).text, "≈ 1 mm");
+    }
+
+    #[test]
+    fn a_length_along_a_wall_is_said_in_feet_or_metres() {
+        let said = |length: Length| (length.say_run(UnitSystem::Inch), length.type_run(UnitSystem::Inch));
+        assert_eq!(said(Length::sixteenths(16 * 171 + 8)), ("14 ft 3 1/2 in".to_owned(), "14'3 1/2\"".to_owned()));
+        assert_eq!(said(Length::inches(18)), ("18 in".to_owned(), "18\"".to_owned()));
+        assert_eq!(said(Length::inches(24)), ("2 ft".to_owned(), "2'".to_owned()));
+        let metric = |length: Length| (length.say_run(UnitSystem::Metric), length.type_run(UnitSystem::Metric));
+        assert_eq!(metric(Length::mm(4_320)), ("4.32 m".to_owned(), "4320".to_owned()));
+        assert_eq!(metric(Length::mm(3_000)).0, "3 m");
+        assert_eq!(metric(Length::mm(640)).0, "640 mm");
+        assert_eq!(Length::inches(72).say_run(UnitSystem::Metric), "≈ 1.829 m");
     }
 
     #[test]

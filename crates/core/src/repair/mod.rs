@@ -7,7 +7,9 @@ mod catalogue;
 mod panel;
 mod planner;
 mod proposal;
+mod room;
 mod sequence;
+mod subject_proposal;
 mod terminals;
 
 use std::rc::Rc;
@@ -18,11 +20,15 @@ use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::Severity;
 
 pub use act::{Act, Phase, WorkStep};
-pub use panel::{PANEL_REPAIRS, PanelChange, PanelFound, PanelProposal, PanelRepair, panel_repair, propose_at_panel};
+pub use panel::{PANEL_REPAIRS, PanelChange, PanelFound, PanelRepair, panel_repair, propose_at_panel};
 pub use planner::{Cannot, Choice, Plan, PlanOutcome, PlanStep, Rejected, plan_box, plan_with};
 pub use proposal::{
     Article, BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing,
 };
+pub use room::{
+    ROOM_REPAIRS, RoomChange, RoomMove, RoomRepair, missing_outlets, propose_in_room, room_repair, saving_moves,
+};
+pub use subject_proposal::SubjectProposal;
 
 /// One repair of the catalogue.
 pub struct Repair {
@@ -171,7 +177,10 @@ pub fn repair_title(code: &str) -> Option<&'static str> {
     match code {
         REFER => Some("Referred to a licensed electrician"),
         OWN => Some("Repair in own words"),
-        _ => repair(code).map(|repair| repair.title).or_else(|| panel_repair(code).map(|repair| repair.title)),
+        _ => repair(code)
+            .map(|repair| repair.title)
+            .or_else(|| panel_repair(code).map(|repair| repair.title))
+            .or_else(|| room_repair(code).map(|repair| repair.title)),
     }
 }
 

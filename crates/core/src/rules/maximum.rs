@@ -1,9 +1,25 @@
 //! Judging a length against a greatest length that is printed in two unit systems.
 
-use super::{Finding, Side, Situation, Verdict};
-use crate::facts::TwinUnits;
-use crate::quantity::Length;
+use std::borrow::Cow;
+
+use super::{Finding, Side, Verdict};
+use crate::facts::{Basis, TwinUnits};
+use crate::quantity::{Amount, Length, UnitSystem};
 use crate::standard::TwinLimit;
+
+/// How a length and what it is over are said.
+#[derive(Clone, Copy)]
+pub(super) struct Said {
+    figure: fn(Length, UnitSystem) -> Amount,
+    over: fn(Length, UnitSystem) -> Amount,
+}
+
+impl Said {
+    /// At a box: in inches and sixteenths, or millimetres.
+    pub(super) const AT_A_BOX: Self = Self { figure: Amount::length, over: Amount::length_up };
+    /// Along a wall: in feet and inches, or metres.
+    pub(super) const ALONG_A_WALL: Self = Self { figure: Amount::run, over: Amount::run_up };
+}
 
 /// Compares a length with `limit`, which it must not pass. `what` completes "the box front is 3/8 in …".
 ///
@@ -11,20 +27,22 @@ use crate::standard::TwinLimit;
 /// shorter one by the measuring resolution, and above the longer one as long as the tape could be the cause. A length
 /// of nothing is read as such: there the tape is not in doubt.
 pub(super) fn judge_maximum(
-    situation: &Situation,
-    label: &'static str,
+    basis: &Basis,
+    label: impl Into<Cow<'static, str>>,
     what: &str,
     length: Length,
     limit: TwinLimit,
+    said: Said,
 ) -> Finding {
-    let units = situation.basis.units;
-    let house = &situation.basis.house_rules;
+    let units = basis.units;
+    let house = &basis.house_rules;
     let inches_govern = house.twin_units == TwinUnits::InchesGovern;
     let governing = limit.inches.filter(|_| inches_govern);
     let (strict, lenient) = governing.map_or((limit.lenient(), limit.strict()), |inches| (inches, inches));
     let resolution = house.measuring_resolution;
     let shown = governing.unwrap_or(limit.shown(units));
-    let words = format!("The {what} is {}; at most {} is allowed", length.say(units), shown.say(units));
+    let figure = |length: Length| (said.figure)(length, units);
+    let words = format!("The {what} is {}; at most {} is allowed", figure(length).text, figure(shown).text);
     let tape = resolution.say(units);
     let (verdict, sentence) = if length + resolution <= strict || length == Length::ZERO {
         (Verdict::Meets, format!("{words}."))
@@ -35,10 +53,11 @@ pub(super) fn judge_maximum(
     } else if length <= lenient + resolution {
         (Verdict::Marginal, format!("{words}: within the tape's {tape} of the limit, measure again with care."))
     } else {
-        let over = crate::quantity::Amount::length_up(length.less(shown), units).text;
-        (Verdict::Violates, format!("{words}: over by {over}."))
+        (Verdict::Violates, format!("{words}: over by {}.", (said.over)(length.less(shown), units).text))
     };
-    let mut finding = Finding::meets(label, sentence).with_lengths(units, length, shown, Side::AtMost);
+    let over = length.less(shown);
+    let over = (over > Length::ZERO).then(|| (said.over)(over, units));
+    let mut finding = Finding::meets(label, sentence).with_figures(figure(length), figure(shown), Side::AtMost, over);
     finding.verdict = verdict;
     finding.reaches_limit = length <= lenient;
     finding
@@ -49,14 +68,13 @@ mod tests {
     use proptest::prelude::*;
 
     use super::*;
-    use crate::facts::{Basis, BoxContents};
+    use crate::facts::Basis;
 
     /// NEC 314.20: 1/4 in (6 mm). From memory.
     const QUARTER: TwinLimit = TwinLimit { inches: Some(Length::sixteenths(4)), metric: Length::mm(6) };
 
     fn judged(length: Length) -> Finding {
-        let (contents, basis) = (BoxContents::default(), Basis::default());
-        judge_maximum(&Situation::new(&contents, &basis), "box", "set-back", length, QUARTER)
+        judge_maximum(&Basis::default(), "box", "set-back", length, QUARTER, Said::AT_A_BOX)
     }
 
     #[test]

@@ -7,6 +7,7 @@ mod maximum;
 mod minimum;
 mod panel;
 mod result;
+mod room;
 mod stop;
 mod verdict;
 
@@ -27,6 +28,9 @@ pub use minimum::{MinimumJudgement, judge_minimum};
 pub(crate) use panel::testing as panel_testing;
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
 pub use result::{Cited, RuleResult, is_dangerous, worst_verdict};
+#[cfg(test)]
+pub(crate) use room::testing as room_testing;
+pub use room::{Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, counter_demand, judge_room, wall_demand};
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};
 
@@ -172,9 +176,14 @@ pub fn rule(code: &str) -> Option<&'static Rule> {
     RULES.iter().find(|rule| rule.code == code)
 }
 
-/// Whether there is a rule with a code, of the box or of the panel.
+/// Whether there is a rule with a code, of whatever subject.
 pub fn is_rule(code: &str) -> bool {
-    rule(code).is_some() || PANEL_RULES.iter().any(|rule| rule.code == code)
+    rule_title(code).is_some()
+}
+
+/// Whether there is a rule of the room with a code.
+pub fn is_room_rule(code: &str) -> bool {
+    ROOM_RULES.iter().any(|rule| rule.code == code)
 }
 
 /// The same box with the facts forgotten that rules with these codes read: what measuring again after their repair begins
@@ -189,10 +198,11 @@ pub fn forgetting<'a>(contents: &BoxContents, codes: impl IntoIterator<Item = &'
     blank
 }
 
-/// What the rule with a code is about, of the box or of the panel.
+/// What the rule with a code is about, of whatever subject.
 pub fn rule_title(code: &str) -> Option<&'static str> {
     let at_panel = || PANEL_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
-    rule(code).map(|rule| rule.title).or_else(at_panel)
+    let of_room = || ROOM_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
+    rule(code).map(|rule| rule.title).or_else(at_panel).or_else(of_room)
 }
 
 /// Judges a box by every rule, worst first.
@@ -265,10 +275,11 @@ impl RuleEntry {
     }
 }
 
-/// The rule book: the rules of the box, then those of the panel alone.
+/// The rule book: the rules of the box, then those of the panel alone, then those of the room.
 pub fn rule_book() -> Vec<RuleEntry> {
     let of_panel = PANEL_RULES.iter().filter(|panel_rule| rule(panel_rule.code).is_none());
-    RULES.iter().map(RuleEntry::of).chain(of_panel.map(RuleEntry::of)).collect()
+    let of_room = ROOM_RULES.iter().map(RuleEntry::of);
+    RULES.iter().map(RuleEntry::of).chain(of_panel.map(RuleEntry::of)).chain(of_room).collect()
 }
 
 #[cfg(test)]

@@ -10,6 +10,7 @@ mod limit;
 mod material;
 mod place;
 pub mod protection;
+mod room_kind;
 mod severity;
 mod wiring_method;
 
@@ -19,5 +20,6 @@ pub use edition::{
 pub use limit::TwinLimit;
 pub use material::Material;
 pub use place::{Location, Purpose};
+pub use room_kind::RoomKind;
 pub use severity::{RuleBasis, Severity};
 pub use wiring_method::{MethodGround, WiringMethod};

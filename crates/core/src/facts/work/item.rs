@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::facts::identifier::{BoxId, ItemId, PanelId};
+use crate::facts::identifier::{BoxId, ItemId, PanelId, RoomId};
 use crate::facts::problem::{Pointer, Problem, check_paragraph, check_text};
 
 /// What a finding is found at.
@@ -14,6 +14,8 @@ pub enum Subject {
     Box(BoxId),
     /// A panel.
     Panel(PanelId),
+    /// A room.
+    Room(RoomId),
 }
 
 impl Subject {
@@ -21,7 +23,7 @@ impl Subject {
     pub const fn box_id(self) -> Option<BoxId> {
         match self {
             Self::Box(id) => Some(id),
-            Self::Panel(_) => None,
+            Self::Panel(_) | Self::Room(_) => None,
         }
     }
 
@@ -29,7 +31,15 @@ impl Subject {
     pub const fn panel_id(self) -> Option<PanelId> {
         match self {
             Self::Panel(id) => Some(id),
-            Self::Box(_) => None,
+            Self::Box(_) | Self::Room(_) => None,
+        }
+    }
+
+    /// The room, where it is one.
+    pub const fn room_id(self) -> Option<RoomId> {
+        match self {
+            Self::Room(id) => Some(id),
+            Self::Box(_) | Self::Panel(_) => None,
         }
     }
 }
@@ -151,7 +161,7 @@ impl TryFrom<WrittenItem> for WorkItem {
     fn try_from(written: WrittenItem) -> Result<Self, Self::Error> {
         let WrittenItem { id, subject, box_id, rule, repair, with, own, state, waits_for, note } = written;
         let subject = subject.or(box_id.map(Subject::Box));
-        let subject = subject.ok_or("missing field `subject`: say what it was found at, a box or a panel")?;
+        let subject = subject.ok_or("missing field `subject`: say what it was found at, a box, a panel or a room")?;
         Ok(Self { id, subject, rule, repair, with, own, state, waits_for, note })
     }
 }

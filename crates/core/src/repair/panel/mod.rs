@@ -16,10 +16,7 @@ mod write_directory;
 #[cfg(test)]
 mod testing;
 
-use serde::Serialize;
-use utoipa::ToSchema;
-
-use super::MaterialLine;
+use super::{Act, MaterialLine, SubjectProposal, WorkStep};
 use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
 use crate::facts::{BoxRecord, Panel, Room};
@@ -87,29 +84,6 @@ pub struct PanelChange {
     pub materials: Vec<MaterialLine>,
 }
 
-/// A repair held against one rule that a panel breaks.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
-pub struct PanelProposal {
-    /// The rule.
-    pub rule: &'static str,
-    /// The code of the repair.
-    pub repair: &'static str,
-    /// What is done.
-    pub title: &'static str,
-    /// The rule passes afterwards, judged on the panel as it would be.
-    pub clears: bool,
-    /// Minutes for it.
-    pub minutes: u32,
-    /// What is done, in order.
-    pub steps: Vec<String>,
-    /// Short and specific.
-    pub cautions: Vec<&'static str>,
-    /// What to bring.
-    pub materials: Vec<MaterialLine>,
-    /// Why it cannot be done here; empty when it can.
-    pub reasons: Vec<String>,
-}
-
 /// Every repair at a panel.
 pub static PANEL_REPAIRS: &[PanelRepair] = &[
     write_directory::REPAIR,
@@ -130,27 +104,22 @@ pub fn panel_repair(code: &str) -> Option<&'static PanelRepair> {
 }
 
 /// What each repair that can mend `rule` would do at a panel. `passes` judges the rule on the panel as it would be.
-pub fn propose_at_panel(found: &PanelFound, rule: &'static str, passes: impl Fn(&Panel) -> bool) -> Vec<PanelProposal> {
+pub fn propose_at_panel(
+    found: &PanelFound,
+    rule: &'static str,
+    passes: impl Fn(&Panel) -> bool,
+) -> Vec<SubjectProposal> {
     let concerned = PANEL_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
-    concerned
-        .map(|repair| {
-            let none = PanelProposal {
-                rule,
-                repair: repair.code,
-                title: repair.title,
-                clears: false,
-                minutes: 0,
-                steps: Vec::new(),
-                cautions: Vec::new(),
-                materials: Vec::new(),
-                reasons: Vec::new(),
-            };
-            match (repair.plan)(found) {
-                Ok(PanelChange { after, steps, cautions, minutes, materials }) => {
-                    PanelProposal { clears: passes(&after), steps, cautions, minutes, materials, ..none }
-                }
-                Err(reasons) => PanelProposal { reasons, ..none },
-            }
-        })
-        .collect()
+    let propose = |repair: &PanelRepair| match (repair.plan)(found) {
+        Ok(PanelChange { after, steps, cautions, minutes, materials }) => SubjectProposal {
+            clears: passes(&after),
+            steps: steps.into_iter().map(|words| WorkStep::new(Act::AtPanel, words).of(repair.code)).collect(),
+            cautions,
+            minutes,
+            materials,
+            ..SubjectProposal::refused(rule, repair.code, repair.title, Vec::new())
+        },
+        Err(reasons) => SubjectProposal::refused(rule, repair.code, repair.title, reasons),
+    };
+    concerned.map(propose).collect()
 }

@@ -2,7 +2,7 @@
 
 use crate::facts::WallFinish;
 use crate::quantity::Length;
-use crate::rules::maximum::judge_maximum;
+use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, TwinLimit, cite};
 
@@ -62,7 +62,14 @@ fn check(situation: &Situation) -> Vec<Finding> {
     } else {
         "set-back"
     };
-    vec![judge_maximum(situation, "box", &format!("{to_come} in {}", finish.name()), set_back, limit)]
+    vec![judge_maximum(
+        situation.basis,
+        "box",
+        &format!("{to_come} in {}", finish.name()),
+        set_back,
+        limit,
+        Said::AT_A_BOX,
+    )]
 }
 
 #[cfg(test)]

@@ -2,7 +2,7 @@
 
 use crate::facts::WallFinish;
 use crate::quantity::Length;
-use crate::rules::maximum::judge_maximum;
+use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, TwinLimit, cite};
 
@@ -38,7 +38,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             Finding::not_applicable("box", "This speaks of plaster, board, tile and masonry.")
         }
         (Some(_), None) => Finding::not_measured("box", "measure the widest gap round the box", "/stand/gap"),
-        (Some(_), Some(gap)) => judge_maximum(situation, "box", "gap round the box", gap, GAP),
+        (Some(_), Some(gap)) => judge_maximum(situation.basis, "box", "gap round the box", gap, GAP, Said::AT_A_BOX),
     };
     vec![finding]
 }

@@ -1,23 +1,23 @@
-// What the rules say of a panel and what no rule covers.
-import type { PanelView, RuleResult } from '../api/types';
-import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from '../findings/FindingList';
-import { Remarks } from '../findings/Remarks';
-import type { ChangePanel } from './change';
+// What the rules say of a panel or a room, and what no rule covers.
+import type { Remark, RuleResult, Ruling } from '../api/types';
+import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from './FindingList';
+import { Remarks } from './Remarks';
 
-export function PanelFindings({
-  view,
-  results,
-  audit,
-  change,
-}: {
-  view: PanelView;
+/** What the inspector said of a subject, whatever the subject is. */
+export type Said = { rulings: Ruling[]; remarks: Remark[] };
+
+type Props = {
+  label: string;
   /** What the rules say of the side shown. */
   results: RuleResult[];
+  remarks: Remark[];
   audit: string;
-  change: ChangePanel;
-}) {
+  change: (make: (said: Said) => Said) => void;
+};
+
+export function SubjectFindings({ label, results, remarks, audit, change }: Props) {
   const onRule: OnRule = (rule, ruling) =>
-    void change((known) => ({
+    change((known) => ({
       ...known,
       rulings: [
         ...known.rulings.filter((other) => other.rule !== rule),
@@ -26,7 +26,7 @@ export function PanelFindings({
     }));
   const telling = results.filter((result) => TELLING.includes(result.verdict));
   return (
-    <section className="findings" aria-label="Findings of the panel" aria-live="polite">
+    <section className="findings" aria-label={label} aria-live="polite">
       <h2>
         Findings <span>{summary(results)}</span>
       </h2>
@@ -42,10 +42,7 @@ export function PanelFindings({
           audit={audit}
         />
       ))}
-      <Remarks
-        remarks={view.panel.record.remarks}
-        change={(remarks) => void change((known) => ({ ...known, remarks }))}
-      />
+      <Remarks remarks={remarks} change={(next) => change((known) => ({ ...known, remarks: next }))} />
     </section>
   );
 }

@@ -1,46 +1,32 @@
-//! Rooms and work items.
+//! Work items: what was said of a finding, whatever it was found at.
 
-use nailpunch_core::facts::{Room, WorkItem};
-use nailpunch_store::Revised;
+use nailpunch_core::assess::ItemView;
+use nailpunch_core::facts::WorkItem;
+use nailpunch_store::{AuditWalk, Revised};
 use rocket::serde::json::Json;
 use rocket::{delete, put};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::{ApiError, Problem};
 use super::shared::{Shared, author, with_store};
 
-/// Makes or changes a room.
-#[utoipa::path(
-    put, path = "/api/audits/{audit}/rooms/{room}",
-    params(("audit" = String, Path), ("room" = String, Path), ("If-Match" = String, Header)),
-    request_body = Room,
-    responses((status = 200, body = Revised<Room>), (status = 409, body = Problem), (status = 422, body = Problem))
-)]
-#[put("/audits/<audit>/rooms/<room>", data = "<body>")]
-pub async fn put_room(
-    store: &Shared,
-    audit: &str,
-    room: &str,
-    based_on: IfMatch,
-    body: Body<Room>,
-) -> Result<Json<Revised<Room>>, ApiError> {
-    let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
-    same_identifier(room, record.id.0)?;
-    Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
+/// A finding with the revision of what was said of it.
+#[derive(Serialize, ToSchema)]
+pub struct FoundItem {
+    /// The revision; 0 when nothing is stored of it yet.
+    revision: u32,
+    /// Where it stands.
+    view: ItemView,
 }
 
-/// Deletes a room with its boxes; putting it again brings them back.
-#[utoipa::path(
-    delete, path = "/api/audits/{audit}/rooms/{room}",
-    params(("audit" = String, Path), ("room" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
-)]
-#[delete("/audits/<audit>/rooms/<room>")]
-pub async fn delete_room(store: &Shared, audit: &str, room: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
-    let (audit, room, based_on) = (identifier(audit)?.to_string(), identifier(room)?.to_string(), based_on.0?);
-    Ok(Json(with_store(store, move |store| store.delete::<Room>(&audit, &room, based_on, &author())).await?))
+impl FoundItem {
+    /// The findings of a subject.
+    pub fn of(walk: &AuditWalk, findings: &[ItemView]) -> Vec<Self> {
+        let item = |view: &ItemView| Self { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
+        findings.iter().map(item).collect()
+    }
 }
 
 /// Makes or changes a work item. Closing asks for proof.

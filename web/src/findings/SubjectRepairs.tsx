@@ -1,20 +1,30 @@
-// What is done about what is wrong at a panel: each finding with its ways, its life, and the look anew that proves it.
+// What is done about what is wrong at a panel or in a room: each finding with its ways, its life, and the look anew that
+// proves it.
 import { useQueryClient } from '@tanstack/react-query';
+import type { ReactNode } from 'react';
 import { Button } from 'react-bootstrap';
 import { keys } from '../api/queries';
-import type { Item, ItemState, PanelProposal, PanelView } from '../api/types';
+import type { Item, ItemState, Subject, SubjectProposal } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
-import { type ItemActions, ItemLine, OwnWords, useItems } from '../findings/Items';
+import { type ItemActions, ItemLine, OwnWords, useItems } from './Items';
 
-type Props = { view: PanelView; audit: string; onLookAgain: () => void };
+type Props = {
+  label: string;
+  subject: Subject;
+  items: Item[];
+  proposals: SubjectProposal[];
+  audit: string;
+  onLookAgain: () => void;
+  /** What is said before the findings. */
+  children?: ReactNode;
+};
 
-export function PanelRepairs({ view, audit, onLookAgain }: Props) {
+export function SubjectRepairs({ label, subject, items, proposals, audit, onLookAgain, children }: Props) {
   const client = useQueryClient();
-  const subject = { panel: view.panel.record.id };
   const actions = useItems(
     audit,
     subject,
-    view.items,
+    items,
     () => Promise.resolve(),
     async () => {
       await client.invalidateQueries({ queryKey: ['audit', audit] });
@@ -22,25 +32,26 @@ export function PanelRepairs({ view, audit, onLookAgain }: Props) {
     },
   );
   const { refused, busy, all } = actions;
-  const has = (...states: ItemState[]) => view.items.some((item) => states.includes(item.view.state));
+  const has = (...states: ItemState[]) => items.some((item) => states.includes(item.view.state));
   return (
-    <section className="repairs" aria-label="Repairs at the panel">
+    <section className="repairs" aria-label={label}>
       <h2>What puts it right</h2>
       {refused && (
         <p className="refused" role="alert">
           {refused}
         </p>
       )}
-      {view.items.length === 0 && <p className="muted">Nothing is broken here.</p>}
+      {children}
+      {items.length === 0 && <p className="muted">Nothing is broken here.</p>}
       <ul className="items">
-        {view.items.map((item) =>
+        {items.map((item) =>
           item.view.item ? (
             <ItemLine key={item.view.rule} item={item} actions={actions} />
           ) : (
             <OpenItem
               key={item.view.rule}
               item={item}
-              proposals={view.judgement.proposals.filter((known) => known.rule === item.view.rule)}
+              proposals={proposals.filter((known) => known.rule === item.view.rule)}
               actions={actions}
             />
           ),
@@ -74,7 +85,7 @@ function OpenItem({
   actions,
 }: {
   item: Item;
-  proposals: PanelProposal[];
+  proposals: SubjectProposal[];
   actions: ItemActions;
 }) {
   const { rule, title, found } = item.view;
@@ -103,7 +114,7 @@ function OpenItem({
                 <summary>Steps and what to bring</summary>
                 <ol>
                   {proposal.steps.map((step) => (
-                    <li key={step}>{step}</li>
+                    <li key={step.words}>{step.words}</li>
                   ))}
                 </ol>
                 {proposal.materials.map((line) => (

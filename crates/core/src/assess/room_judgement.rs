@@ -1,0 +1,122 @@
+//! Everything one wants to know of a room at once, worked out from its sketch and stored nowhere.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use crate::facts::Basis;
+use crate::facts::{KnownSupply, OutletPlace, Room, RoomFacts, Sketch, Spread};
+use crate::picture::{Far, RoomPlan};
+use crate::quantity::Length;
+use crate::repair::{SubjectProposal, missing_outlets, propose_in_room};
+use crate::rules::{
+    Demand, RoomSituation, RuleResult, Verdict, counter_demand, is_dangerous, judge_room, wall_demand, worst_verdict,
+};
+
+/// A room with all that follows from it.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct RoomJudgement {
+    /// What each rule says, worst first.
+    pub results: Vec<RuleResult>,
+    /// The worst answer of all rules that are not dismissed.
+    pub worst: Verdict,
+    /// Something here is a danger now.
+    pub dangerous: bool,
+    /// What each repair would do about what it breaks.
+    pub proposals: Vec<SubjectProposal>,
+    /// What in the sketch cannot all be true, each in a sentence.
+    pub contradictions: Vec<String>,
+    /// The room from above; absent until its walls are measured.
+    pub plan: Option<RoomPlan>,
+    /// How many outlets are missing, in one sentence.
+    pub sentence: String,
+}
+
+/// The side of a room that is judged.
+pub(super) fn situation_of<'a>(
+    known: &'a RoomFacts,
+    sketch: &'a Sketch,
+    fed_by: &'a [Vec<KnownSupply>],
+    basis: &'a Basis,
+) -> RoomSituation<'a> {
+    let room: &Room = &known.room;
+    RoomSituation { room, sketch, boxes: &known.boxes, fed_by, basis, wired_under: basis.wired_under(room, None) }
+}
+
+/// Judges a room.
+pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
+    let results = judge_room(situation);
+    let broken = results.iter().filter(|result| result.is_broken());
+    let proposals: Vec<SubjectProposal> = broken
+        .flat_map(|result| propose_in_room(situation, result.rule, |after| passes(situation, after, result.rule)))
+        .collect();
+    let missing = missing_outlets(situation);
+    let sentence = match &missing {
+        Err(reasons) => crate::quantity::capitalised(&format!("{}.", reasons.join("; "))),
+        Ok(missing) if missing.is_empty() => String::new(),
+        Ok(missing) if missing.len() == 1 => "1 outlet is missing. No fewer will do.".to_owned(),
+        Ok(missing) => format!("{} outlets are missing. No fewer will do.", missing.len()),
+    };
+    let ghosts: Vec<OutletPlace> = missing.iter().flatten().map(|known| known.place).collect();
+    let units = situation.basis.units;
+    RoomJudgement {
+        worst: worst_verdict(&results),
+        dangerous: is_dangerous(&results),
+        contradictions: situation.sketch.contradictions(units),
+        plan: RoomPlan::of(
+            situation.sketch,
+            units,
+            |outlet| situation.box_of(outlet).map_or_else(String::new, |record| record.tag.clone()),
+            &ghosts,
+            &far(situation, &results),
+        ),
+        proposals,
+        sentence,
+        results,
+    }
+}
+
+/// Whether a room would pass a rule as it would be after a repair: nothing that was recorded breaks it.
+fn passes(situation: &RoomSituation, after: &Sketch, rule: &str) -> bool {
+    let situation = RoomSituation { sketch: after, ..*situation };
+    judge_room(&situation).iter().any(|result| result.rule == rule && !result.is_broken())
+}
+
+/// What is too far from an outlet, where the rules say that it is: from the nearest outlet to the farthest point, or all of a space
+/// without one.
+fn far(situation: &RoomSituation, results: &[RuleResult]) -> Vec<Far> {
+    let broken = |code: &str| results.iter().any(|result| result.rule == code && result.is_broken());
+    let demands = [("wall-spacing", wall_demand(situation)), ("counter-spacing", counter_demand(situation))];
+    let mut far = Vec::new();
+    for (_, demand) in demands.into_iter().filter(|(code, _)| broken(code)) {
+        let Ok(Some(demand)) = demand else { continue };
+        far.extend(of_demand(situation, &demand));
+    }
+    far
+}
+
+fn of_demand(situation: &RoomSituation, demand: &Demand) -> Vec<Far> {
+    let units = situation.basis.units;
+    let say = |nm: i64| Length::from_nm(nm).unwrap_or(Length::MAX).say_run(units);
+    let reach = demand.reach.strict().nm();
+    let mut far = Vec::new();
+    for space in &demand.spaces {
+        if space.outlets.is_empty() && !space.open_start && !space.open_end {
+            far.push(Far { spread: space.spread, text: format!("{}, no outlet", say(space.spread.width())) });
+            continue;
+        }
+        let Some(known) = space.farthest_at_best().filter(|known| known.distance > reach) else { continue };
+        // From the nearest outlet before it, or to the nearest after it.
+        let before = space.outlets.iter().filter(|at| **at <= known.at).max();
+        let after = space.outlets.iter().filter(|at| **at >= known.at).min();
+        let spread = match (before, after) {
+            (Some(before), _) => Spread { from: *before, to: known.at },
+            (None, Some(after)) => Spread { from: known.at, to: *after },
+            (None, None) => space.spread,
+        };
+        far.push(Far {
+            spread,
+            text: format!("{} of {}", say(known.distance), demand.reach.shown(units).say_run(units)),
+        });
+    }
+    far
+}

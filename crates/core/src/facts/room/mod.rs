@@ -1,0 +1,82 @@
+//! A room of the walk: what it is called, and its sketch by tape.
+
+mod floor_line;
+mod outlet;
+mod sketch;
+mod sketch_problems;
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::audit::Basis;
+use super::identifier::RoomId;
+use super::problem::{Pointer, Problem, check_text};
+use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
+pub use floor_line::{FloorLine, Spread, WallPlace};
+pub use outlet::{Outlet, OutletKind, OutletPlace};
+pub use sketch::{
+    Corner, Island, RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Wall, WallPart, WallPartKind,
+    room_observation_infos,
+};
+
+/// A room, or a stretch of outside.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Room {
+    /// Its identifier.
+    pub id: RoomId,
+    /// What it is called.
+    pub name: String,
+    /// The area of the audit that it belongs to.
+    #[serde(default)]
+    pub area: Option<u16>,
+    /// Its sketch by tape, as found; nothing is judged of a room that was not sketched.
+    #[serde(default, skip_serializing_if = "Sketch::is_empty")]
+    pub sketch: Sketch,
+    /// Its sketch as left, looked at anew after the work.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub left: Option<Sketch>,
+    /// What the inspector ruled.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub rulings: Vec<Ruling>,
+    /// What was seen that no rule covers.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub remarks: Vec<Remark>,
+}
+
+impl Room {
+    /// A room of which nothing is known but its name.
+    pub fn new(id: RoomId, name: &str) -> Self {
+        Self {
+            id,
+            name: name.to_owned(),
+            area: None,
+            sketch: Sketch::default(),
+            left: None,
+            rulings: Vec::new(),
+            remarks: Vec::new(),
+        }
+    }
+
+    /// As left, once anything of it is other than as found.
+    pub fn looked_at_again(&self) -> Option<&Sketch> {
+        self.left.as_ref().filter(|left| **left != self.sketch)
+    }
+
+    /// What cannot be accepted in a room of an audit with `basis`.
+    pub fn problems(&self, basis: &Basis, at: &Pointer) -> Vec<Problem> {
+        let mut problems = Vec::new();
+        check_text(&mut problems, &at.at("name"), &self.name, true, 80);
+        if let Some(area) = self.area
+            && !basis.areas.iter().any(|known| known.id == area)
+        {
+            let message = format!("the basis has no area {area}; choose one that it has, or none");
+            problems.push(Problem::new(&at.at("area"), message));
+        }
+        problems.extend(self.sketch.problems(&at.at("sketch")));
+        problems.extend(self.left.iter().flat_map(|left| left.problems(&at.at("left"))));
+        problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
+        problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
+        problems
+    }
+}

@@ -1,0 +1,501 @@
+//! The line typed in a room: one line, one wall, as one walks along it with a tape; or an island, or what stands on no wall.
+//! Documented in docs/jot.md.
+//!
+//! ```text
+//! line   = wall | island | "else" { outlet } | "top" length
+//! wall   = [ name ":" ] { thing length [ "@" length ] | length } [ "=" length ] [ corner ] [ "/" { outlet } ]
+//! island = ( "island" | "peninsula" ) length length [ "/" { outlet } ]
+//! outlet = [ tag | "o" | "sw" | "half" | "within" | "range" ] [ length ] { "h" length | "off" length }
+//! corner = "corner" | "out" | "in45" | "out45" | "on"
+//! ```
+
+use serde::{Deserialize, Serialize};
+use utoipa::ToSchema;
+
+use super::token::is_fraction;
+use crate::facts::{
+    BoxId, Corner, Island, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart, WallPartKind, free_number,
+};
+use crate::quantity::{Length, UnitSystem, parse_length};
+
+/// The longest line, in characters.
+const LONGEST: usize = 300;
+
+/// A box of the room, by its tag.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RoomBox {
+    /// Its identifier.
+    pub id: BoxId,
+    /// Its short name.
+    pub tag: String,
+}
+
+/// A line typed in a room.
+#[derive(Debug, Clone, PartialEq, Eq, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct RoomLineRequest {
+    /// The line, at most 300 characters.
+    pub line: String,
+    /// The sketch as it is.
+    pub sketch: Sketch,
+    /// The wall that it is about; one more where absent.
+    #[serde(default)]
+    pub wall: Option<u16>,
+    /// The island that it is about; one more where absent.
+    #[serde(default)]
+    pub island: Option<u16>,
+    /// The unit of figures without one.
+    pub units: UnitSystem,
+    /// The boxes of the room.
+    #[serde(default)]
+    pub boxes: Vec<RoomBox>,
+}
+
+/// A sketch after a line.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct RoomLine {
+    /// The sketch with what the line says in its place.
+    pub sketch: Sketch,
+    /// What was understood, in plain words.
+    pub says: String,
+}
+
+/// A wall, an island or the rest of a sketch as a line.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct SketchLine {
+    /// The wall.
+    pub wall: Option<u16>,
+    /// The island.
+    pub island: Option<u16>,
+    /// As one speaks of it.
+    pub label: String,
+    /// The line.
+    pub line: String,
+}
+
+/// Why a line is not taken; nothing of it is.
+#[derive(Debug, Clone, PartialEq, Eq, thiserror::Error)]
+pub enum RoomLineError {
+    /// Nothing was typed.
+    #[error("begin with a length or a thing along the wall: \"3' door 2'8 6' / 1' 8'\"")]
+    Empty,
+    /// It is too long.
+    #[error("this line is longer than {LONGEST} characters; type one wall a line")]
+    TooLong,
+    /// A word that stands for nothing.
+    #[error("\"{0}\" is no thing along a wall; use {names}, a length, or / before the outlets", names = thing_names())]
+    UnknownThing(String),
+    /// A word that is no outlet.
+    #[error(
+        "\"{0}\" is no outlet: no box of this room is called so. Type a length alone, o, sw, half, within or range, or add the box first"
+    )]
+    UnknownOutlet(String),
+    /// A thing or a mark without its length.
+    #[error("\"{0}\" wants a length behind it, like 2'8 or 32")]
+    NoLength(String),
+    /// A length that cannot be read.
+    #[error("\"{text}\" is no length: {why}")]
+    NoSuchLength {
+        /// As it was typed.
+        text: String,
+        /// What is wrong with it.
+        why: String,
+    },
+    /// Past what a wall can be.
+    #[error("this wall would be longer than 100 m; measure again")]
+    TooFar,
+}
+
+fn thing_names() -> String {
+    WallPartKind::ALL.map(WallPartKind::name).join(", ")
+}
+
+/// Other words for things.
+const ALSO: [(&str, WallPartKind); 12] = [
+    ("win", WallPartKind::Window),
+    ("op", WallPartKind::Opening),
+    ("ctr", WallPartKind::Counter),
+    ("refrigerator", WallPartKind::Refrigerator),
+    ("ref", WallPartKind::Refrigerator),
+    ("stove", WallPartKind::Range),
+    ("cook", WallPartKind::Cooktop),
+    ("cab", WallPartKind::Cabinet),
+    ("fire", WallPartKind::Fireplace),
+    ("vanity", WallPartKind::Basin),
+    ("bath", WallPartKind::Tub),
+    ("heat", WallPartKind::Heater),
+];
+
+const CORNERS: [(&str, Corner); 5] = [
+    ("corner", Corner::Inside),
+    ("out", Corner::Outside),
+    ("in45", Corner::InsideHalf),
+    ("out45", Corner::OutsideHalf),
+    ("on", Corner::Straight),
+];
+
+const OUTLETS: [(&str, OutletKind); 5] = [
+    ("o", OutletKind::Receptacle),
+    ("sw", OutletKind::Switch),
+    ("half", OutletKind::Switched),
+    ("within", OutletKind::Within),
+    ("range", OutletKind::Range),
+];
+
+fn thing(word: &str) -> Option<WallPartKind> {
+    let named = WallPartKind::ALL.into_iter().find(|kind| kind.name() == word);
+    named.or_else(|| ALSO.iter().find(|(name, _)| *name == word).map(|(_, kind)| *kind))
+}
+
+/// The words of a line, with a place among them.
+struct Words<'a> {
+    words: Vec<&'a str>,
+    at: usize,
+    units: UnitSystem,
+}
+
+impl<'a> Words<'a> {
+    fn peek(&self) -> Option<&'a str> {
+        self.words.get(self.at).copied()
+    }
+
+    fn next(&mut self) -> Option<&'a str> {
+        let word = self.peek()?;
+        self.at += 1;
+        Some(word)
+    }
+
+    /// Takes a word where it is the next.
+    fn take(&mut self, word: &str) -> bool {
+        let is = self.peek().is_some_and(|next| next.eq_ignore_ascii_case(word));
+        self.at += usize::from(is);
+        is
+    }
+
+    fn is_length(&self) -> bool {
+        self.peek()
+            .is_some_and(|word| word.starts_with(|c: char| c.is_ascii_digit() || matches!(c, '.' | '½' | '¼' | '¾')))
+    }
+
+    /// The length at the cursor, over as many words as it was typed in: `2'`, `2' 6"`, `6 1/2`, `3 ft 2 in`.
+    fn length(&mut self, of: &str) -> Result<Length, RoomLineError> {
+        if !self.is_length() {
+            return Err(RoomLineError::NoLength(of.to_owned()));
+        }
+        let mut text = self.next().unwrap_or_default().to_owned();
+        while let Some(word) = self.peek() {
+            let digits = word.starts_with(|c: char| c.is_ascii_digit());
+            let open = text.ends_with(|c: char| c.is_ascii_digit());
+            let feet = text.ends_with('\'') || text.ends_with("ft");
+            let fraction = (open || feet) && is_fraction(word);
+            let unit = matches!(word, "ft" | "foot" | "feet" | "in" | "inch" | "inches" | "mm" | "cm" | "m");
+            // "in" is a unit behind inches, and a word of its own behind a length that has its unit.
+            let unit = unit && open;
+            let beyond = self.words.get(self.at + 1).copied().unwrap_or_default();
+            let whole = digits && !word.contains(['\'', '/']);
+            let inches = feet && whole && (word.ends_with('"') || beyond == "in" || is_fraction(beyond));
+            if !(unit || fraction || inches) {
+                break;
+            }
+            text.push(' ');
+            text.push_str(word);
+            self.at += 1;
+        }
+        parse_length(&text, self.units).map_err(|error| RoomLineError::NoSuchLength { text, why: error.to_string() })
+    }
+}
+
+/// Reads a line on to a sketch.
+///
+/// # Errors
+/// [`RoomLineError`] when something of it is not understood; nothing of it is taken then.
+///
+/// # Example
+/// ```
+/// use nailpunch_core::jot::{RoomLineRequest, read_room_line};
+/// use nailpunch_core::facts::Sketch;
+/// use nailpunch_core::quantity::UnitSystem;
+///
+/// let request = RoomLineRequest {
+///     line: "north: 3' door 2'8 6'4 / 1' 8'".to_owned(),
+///     sketch: Sketch::default(),
+///     wall: None,
+///     island: None,
+///     units: UnitSystem::Inch,
+///     boxes: Vec::new(),
+/// };
+/// let read = read_room_line(&request).expect("a wall");
+/// assert_eq!(read.says, "North wall, 12 ft: door 2 ft 8 in; 2 outlets.");
+/// ```
+pub fn read_room_line(request: &RoomLineRequest) -> Result<RoomLine, RoomLineError> {
+    if request.line.chars().count() > LONGEST {
+        return Err(RoomLineError::TooLong);
+    }
+    let (name, rest) = match request.line.split_once(':') {
+        Some((name, rest)) => (Some(name.trim()), rest),
+        None => (None, request.line.as_str()),
+    };
+    let rest = rest.replace('@', " @ ").replace('=', " = ").replace(',', " ");
+    let words: Vec<&str> = rest.split_whitespace().collect();
+    let mut words = Words { words, at: 0, units: request.units };
+    match words.peek() {
+        None if name.is_none() => Err(RoomLineError::Empty),
+        Some(word @ ("island" | "peninsula")) => {
+            words.at += 1;
+            island(request, word, &mut words)
+        }
+        Some("else") => {
+            words.at += 1;
+            let mut sketch = request.sketch.clone();
+            let elsewhere = |outlet: &Outlet| outlet.place == OutletPlace::Elsewhere;
+            put_outlets(request, &mut sketch, &mut words, elsewhere, |_, _| Ok(OutletPlace::Elsewhere))?;
+            let count = sketch.outlets.iter().filter(|outlet| elsewhere(outlet)).count();
+            Ok(RoomLine { sketch, says: format!("{} on no wall.", outlets(count)) })
+        }
+        Some("top") => {
+            words.at += 1;
+            let top = words.length("top")?;
+            let sketch = Sketch { counter_height: Some(top), ..request.sketch.clone() };
+            Ok(RoomLine { sketch, says: format!("Counters {} high.", top.say_run(request.units)) })
+        }
+        _ => wall(request, name.unwrap_or_default(), &mut words),
+    }
+}
+
+fn outlets(count: usize) -> String {
+    if count == 1 { "1 outlet".to_owned() } else { format!("{count} outlets") }
+}
+
+fn further(cursor: Length, by: Length) -> Result<Length, RoomLineError> {
+    Length::from_nm(cursor.nm() + by.nm()).map_err(|_| RoomLineError::TooFar)
+}
+
+fn wall(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<RoomLine, RoomLineError> {
+    let mut sketch = request.sketch.clone();
+    let known = request.wall.and_then(|id| sketch.wall(id)).cloned();
+    let id = known.as_ref().map_or_else(|| free_number(sketch.walls.iter().map(|wall| wall.id)), |wall| wall.id);
+    let mut wall = Wall { id, name: name.to_owned(), length: None, corner: Corner::Inside, parts: Vec::new() };
+    let (mut cursor, mut total) = (Length::ZERO, None);
+    while let Some(word) = words.peek() {
+        if word == "/" {
+            break;
+        }
+        if words.is_length() {
+            cursor = further(cursor, words.length("wall")?)?;
+            continue;
+        }
+        words.at += 1;
+        let lower = word.to_lowercase();
+        if lower == "=" {
+            total = Some(words.length("=")?);
+        } else if let Some(what) = thing(&lower) {
+            let width = words.length(word)?;
+            let placed = words.take("@");
+            let from = if placed { words.length("@")? } else { cursor };
+            // A window whose place was taped lies over what stands before it.
+            if !placed || what.stands_on_floor() {
+                cursor = further(from, width)?;
+            }
+            further(from, width)?;
+            wall.parts.push(WallPart { what, from, width });
+        } else if let Some((_, corner)) = CORNERS.iter().find(|(name, _)| *name == lower) {
+            wall.corner = *corner;
+        } else {
+            return Err(RoomLineError::UnknownThing(word.to_owned()));
+        }
+    }
+    wall.length = total.or((cursor > Length::ZERO).then_some(cursor));
+    let parts: Vec<String> =
+        wall.parts.iter().map(|part| format!("{} {}", part.what.name(), part.width.say_run(request.units))).collect();
+    let label = wall.label();
+    match sketch.walls.iter_mut().find(|known| known.id == id) {
+        Some(known) => *known = wall.clone(),
+        None => sketch.walls.push(wall.clone()),
+    }
+    words.take("/");
+    let here = |outlet: &Outlet| outlet.on_wall().is_some_and(|(known, _)| known == id);
+    let place = |at: Option<Length>, off: Option<Length>| {
+        let at = at.ok_or_else(|| RoomLineError::NoLength("/".to_owned()))?;
+        Ok(match off {
+            Some(off) => OutletPlace::Floor { wall: id, at, off },
+            None => OutletPlace::Wall { wall: id, at },
+        })
+    };
+    put_outlets(request, &mut sketch, words, here, place)?;
+    let count = sketch.outlets.iter().filter(|outlet| here(outlet)).count();
+    let length = wall.length.map_or_else(|| "not measured".to_owned(), |length| length.say_run(request.units));
+    let along = if parts.is_empty() { String::new() } else { format!(": {}", parts.join(", ")) };
+    let says = format!("{label}, {length}{along}; {}.", outlets(count));
+    Ok(RoomLine { sketch, says: crate::quantity::capitalised(&says) })
+}
+
+fn island(request: &RoomLineRequest, word: &str, words: &mut Words) -> Result<RoomLine, RoomLineError> {
+    let mut sketch = request.sketch.clone();
+    let known = request.island.filter(|id| sketch.islands.iter().any(|island| island.id == *id));
+    let id = known.unwrap_or_else(|| free_number(sketch.islands.iter().map(|island| island.id)));
+    let (length, width) = (words.length(word)?, words.length(word)?);
+    let island = Island { id, length: Some(length), width: Some(width), peninsula: word == "peninsula" };
+    let label = island.label();
+    match sketch.islands.iter_mut().find(|known| known.id == id) {
+        Some(known) => *known = island,
+        None => sketch.islands.push(island),
+    }
+    words.take("/");
+    let here = |outlet: &Outlet| outlet.place == OutletPlace::Island(id);
+    put_outlets(request, &mut sketch, words, here, |_, _| Ok(OutletPlace::Island(id)))?;
+    let count = sketch.outlets.iter().filter(|outlet| here(outlet)).count();
+    let (long, wide) = (length.say_run(request.units), width.say_run(request.units));
+    let says = format!("{label}, {long} by {wide}; {}.", outlets(count));
+    Ok(RoomLine { sketch, says: crate::quantity::capitalised(&says) })
+}
+
+/// The outlets behind the slash, in the place of those that were `here` before.
+fn put_outlets(
+    request: &RoomLineRequest,
+    sketch: &mut Sketch,
+    words: &mut Words,
+    here: impl Fn(&Outlet) -> bool,
+    place: impl Fn(Option<Length>, Option<Length>) -> Result<OutletPlace, RoomLineError>,
+) -> Result<(), RoomLineError> {
+    let before: Vec<u16> = sketch.outlets.iter().filter(|outlet| here(outlet)).map(|outlet| outlet.id).collect();
+    sketch.outlets.retain(|outlet| !here(outlet));
+    let mut numbers = before.into_iter();
+    while words.peek().is_some() {
+        let (mut kind, mut box_id) = (OutletKind::Receptacle, None);
+        let mut at = None;
+        if !words.is_length() {
+            let word = words.next().unwrap_or_default();
+            let tagged = request.boxes.iter().find(|known| known.tag.eq_ignore_ascii_case(word));
+            let named = OUTLETS.iter().find(|(name, _)| name.eq_ignore_ascii_case(word));
+            match (tagged, named) {
+                (Some(known), _) => box_id = Some(known.id),
+                (None, Some((_, named))) => kind = *named,
+                (None, None) => return Err(RoomLineError::UnknownOutlet(word.to_owned())),
+            }
+        }
+        if words.is_length() {
+            at = Some(words.length("/")?);
+        }
+        let (mut height, mut off) = (None, None);
+        loop {
+            if words.take("h") {
+                height = Some(words.length("h")?);
+            } else if words.take("off") {
+                off = Some(words.length("off")?);
+            } else {
+                break;
+            }
+        }
+        // A box stands in one place: where it stood before it stands no more.
+        sketch.outlets.retain(|outlet| box_id.is_none() || outlet.box_id != box_id);
+        let taken = |number: &u16| sketch.outlets.iter().any(|outlet| outlet.id == *number);
+        let id = numbers
+            .by_ref()
+            .find(|number| !taken(number))
+            .unwrap_or_else(|| free_number(sketch.outlets.iter().map(|outlet| outlet.id)));
+        sketch.outlets.push(Outlet { id, box_id, kind, place: place(at, off)?, height });
+    }
+    Ok(())
+}
+
+/// A sketch line by line, as it can be typed: its walls, its islands, what is on no wall.
+pub fn sketch_lines(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox]) -> Vec<SketchLine> {
+    let walls = sketch.walls.iter().map(|wall| SketchLine {
+        wall: Some(wall.id),
+        island: None,
+        label: wall.label(),
+        line: wall_line(sketch, wall, units, boxes),
+    });
+    let islands = sketch.islands.iter().map(|island| {
+        let word = if island.peninsula { "peninsula" } else { "island" };
+        let side = |length: Option<Length>| length.unwrap_or_default().type_run(units);
+        let on_it = typed(sketch, units, boxes, |outlet| outlet.place == OutletPlace::Island(island.id));
+        let line = format!("{word} {} {}{on_it}", side(island.length), side(island.width));
+        SketchLine { wall: None, island: Some(island.id), label: island.label(), line }
+    });
+    let elsewhere = typed(sketch, units, boxes, |outlet| outlet.place == OutletPlace::Elsewhere);
+    let elsewhere = (!elsewhere.is_empty()).then(|| SketchLine {
+        wall: None,
+        island: None,
+        label: "on no wall".to_owned(),
+        line: format!("else{}", elsewhere.replacen(" /", "", 1)),
+    });
+    walls.chain(islands).chain(elsewhere).collect()
+}
+
+fn wall_line(sketch: &Sketch, wall: &Wall, units: UnitSystem, boxes: &[RoomBox]) -> String {
+    let mut words = Vec::new();
+    if !wall.name.is_empty() {
+        words.push(format!("{}:", wall.name));
+    }
+    let mut cursor = 0;
+    let mut standing: Vec<&WallPart> = wall.parts.iter().filter(|part| part.what.stands_on_floor()).collect();
+    standing.sort_by_key(|part| part.from);
+    for part in standing {
+        let width = part.width.type_run(units);
+        match part.from.nm() - cursor {
+            0 => words.push(format!("{} {width}", part.what.name())),
+            gap if gap > 0 => {
+                words.push(Length::from_nm(gap).unwrap_or_default().type_run(units));
+                words.push(format!("{} {width}", part.what.name()));
+            }
+            _ => words.push(format!("{} {width} @ {}", part.what.name(), part.from.type_run(units))),
+        }
+        cursor = part.end();
+    }
+    match wall.length {
+        Some(length) if length.nm() > cursor => {
+            words.push(Length::from_nm(length.nm() - cursor).unwrap_or_default().type_run(units));
+        }
+        Some(length) if length.nm() < cursor => words.push(format!("= {}", length.type_run(units))),
+        _ => {}
+    }
+    for part in wall.parts.iter().filter(|part| !part.what.stands_on_floor()) {
+        words.push(format!("{} {} @ {}", part.what.name(), part.width.type_run(units), part.from.type_run(units)));
+    }
+    if wall.corner != Corner::Inside {
+        words.extend(CORNERS.iter().find(|(_, corner)| *corner == wall.corner).map(|(name, _)| (*name).to_owned()));
+    }
+    joined(&words) + &typed(sketch, units, boxes, |outlet| outlet.on_wall().is_some_and(|(id, _)| id == wall.id))
+}
+
+/// The outlets that `here` picks, behind their slash; nothing where there are none.
+fn typed(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox], here: impl Fn(&Outlet) -> bool) -> String {
+    let one = |outlet: &Outlet| {
+        let tag = boxes.iter().find(|known| Some(known.id) == outlet.box_id).map(|known| known.tag.clone());
+        let named = OUTLETS.iter().find(|(_, kind)| *kind == outlet.kind).map(|(name, _)| (*name).to_owned());
+        let on_wall = outlet.on_wall().map(|(_, at)| at.type_run(units));
+        let plain = outlet.kind == OutletKind::Receptacle && on_wall.is_some();
+        let name = tag.or_else(|| named.filter(|_| !plain));
+        let off = match outlet.place {
+            OutletPlace::Floor { off, .. } => Some(format!("off {}", off.type_run(units))),
+            _ => None,
+        };
+        let height = outlet.height.map(|height| format!("h {}", height.type_run(units)));
+        [name, on_wall, height, off].into_iter().flatten().collect::<Vec<_>>().join(" ")
+    };
+    let all: Vec<String> = sketch.outlets.iter().filter(|outlet| here(outlet)).map(one).collect();
+    if all.is_empty() { String::new() } else { format!(" / {}", joined(&all)) }
+}
+
+/// Words behind each other; whole feet before inches say that they have none of their own.
+fn joined(words: &[String]) -> String {
+    let mut line = String::new();
+    for word in words {
+        let first = word.split(' ').next().unwrap_or_default();
+        let inches = first.starts_with(|c: char| c.is_ascii_digit()) && !first.contains('\'');
+        if inches && line.ends_with('\'') {
+            line.push_str("0\"");
+        }
+        if !line.is_empty() {
+            line.push(' ');
+        }
+        line.push_str(word);
+    }
+    line
+}
+
+#[cfg(test)]
+#[path = "room_line_tests.rs"]
+mod tests;

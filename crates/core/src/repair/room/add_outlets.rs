@@ -1,0 +1,179 @@
+//! `add-outlets`: the fewest outlets that the room lacks, cut in where they serve most.
+
+use super::missing::{MissingOutlet, missing_outlets};
+use super::{IN_THE_WALL, NEW_WIRING, RoomChange, RoomRepair};
+use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, free_number};
+use crate::quantity::Length;
+use crate::repair::{Act, MaterialLine};
+use crate::rules::RoomSituation;
+use crate::standard::RoomKind;
+
+/// The repair.
+pub const REPAIR: RoomRepair = RoomRepair {
+    code: "add-outlets",
+    title: "Add the outlets that are missing",
+    mends: &["wall-spacing", "counter-spacing", "island-outlet", "bathroom-outlet", "room-outlet"],
+    plan,
+};
+
+/// Minutes for an outlet cut in and fed along the wall. Common practice, no source.
+const MINUTES_EACH: u32 = 75;
+/// Cable beyond what runs along the wall, for each outlet: up, down and into both boxes. Common practice, no source.
+const CABLE_MORE: Length = Length::inches(72);
+
+fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
+    let missing = missing_outlets(situation)?;
+    if missing.is_empty() {
+        return Err(vec!["no outlet is missing here".to_owned()]);
+    }
+    let mut after = situation.sketch.clone();
+    let mut steps = vec![(Act::FindOut, source(situation, &missing))];
+    let mut feet = 0;
+    for (number, outlet) in (1..).zip(&missing) {
+        let id = free_number(after.outlets.iter().map(|known| known.id));
+        let (place, from) = (place_of(situation, outlet.place), nearest(situation, outlet.place));
+        steps.push((Act::SetBox, format!("Outlet {number}: {place}. Cut in an old-work box clear of the stud.")));
+        let cable = match &from {
+            Some((name, away)) => {
+                let length = *away + CABLE_MORE;
+                feet += u32::try_from(length.nm() / Length::inches(12).nm() + 1).unwrap_or(u32::MAX);
+                format!("from {name}, {} along the wall", away.say_run(situation.basis.units))
+            }
+            None => {
+                feet += 50;
+                "from an outlet of that circuit".to_owned()
+            }
+        };
+        steps.push((
+            Act::BringCable,
+            format!("Fish 12 AWG cable to outlet {number} {cable}, and clamp it in both boxes; a plate where a stud is bored near its edge."),
+        ));
+        let new = Outlet { id, box_id: None, kind: OutletKind::Receptacle, place: outlet.place, height: None };
+        after.outlets.push(new);
+    }
+    let count = u32::try_from(missing.len()).unwrap_or(u32::MAX);
+    let gfci =
+        situation.sketch.kind.is_some_and(wants_gfci) || missing.iter().any(|known| known.rule == "counter-spacing");
+    let device = if gfci {
+        ("gfci-receptacle-tr-20", "GFCI receptacle, tamper-resistant, 20 A")
+    } else {
+        ("receptacle-tr-15", "receptacle, tamper-resistant, 15 A")
+    };
+    steps.push((
+        Act::NewDevice,
+        if gfci {
+            "Fit GFCI receptacles, or put the new ones on the load of one; tamper-resistant, 6 in of free conductor in each box.".to_owned()
+        } else {
+            "Fit tamper-resistant receptacles, 6 in of free conductor in each box. Where the code asks for AFCI on an extended circuit, it \
+             comes at the breaker or at the first outlet."
+                .to_owned()
+        },
+    ));
+    steps.push((
+        Act::Read,
+        "Read each new outlet and press its test button; then put it on the sketch as left.".to_owned(),
+    ));
+    let materials = vec![
+        MaterialLine::piece(("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"), count),
+        MaterialLine::piece(device, count),
+        MaterialLine::piece(("plate-receptacle-1-gang", "receptacle plate, 1 gang"), count),
+        MaterialLine::piece(("cable-12-2-feet", "cable, 12 AWG, 2 conductors and ground, by the foot"), feet),
+        MaterialLine::piece(
+            ("steel-plate-1-16-in", "steel plate, 1/16 in, for each stud drilled near its edge"),
+            2 * count,
+        ),
+    ];
+    let minutes = 30 + MINUTES_EACH * count;
+    Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING, IN_THE_WALL], minutes, materials })
+}
+
+/// A receptacle there is a GFCI in every edition that an audit can name.
+const fn wants_gfci(kind: RoomKind) -> bool {
+    matches!(kind, RoomKind::Bathroom | RoomKind::Garage | RoomKind::Laundry | RoomKind::UnfinishedBasement)
+}
+
+/// Where the feed may come from.
+fn source(situation: &RoomSituation, missing: &[MissingOutlet]) -> String {
+    let small_appliances = situation.sketch.kind.is_some_and(RoomKind::has_counter_rule);
+    let own = match situation.sketch.kind {
+        _ if small_appliances => "a small-appliance circuit of 20 A, and from nothing else",
+        Some(RoomKind::Bathroom) => "the 20 A circuit of the bathrooms, and from nothing else",
+        Some(RoomKind::Laundry) => "the 20 A circuit of the laundry, and from nothing else",
+        _ => "a general circuit with room for more",
+    };
+    let outlets = if missing.len() == 1 { "The outlet is" } else { "The outlets are" };
+    format!("{outlets} fed from {own}: find out which breaker that is, and what else is on it.")
+}
+
+/// Where an outlet goes, in words.
+fn place_of(situation: &RoomSituation, place: OutletPlace) -> String {
+    match place {
+        OutletPlace::Wall { wall, at } | OutletPlace::Floor { wall, at, .. } => {
+            let label = situation.sketch.wall(wall).map_or_else(|| format!("wall {wall}"), crate::facts::Wall::label);
+            format!("{label}, {} from its left end", at.say_run(situation.basis.units))
+        }
+        OutletPlace::Island(id) => format!("on island {id}, its cable through the floor or the base"),
+        OutletPlace::Elsewhere => "in the room".to_owned(),
+    }
+}
+
+/// The outlet nearest to a place along the walls, and how far it is.
+fn nearest(situation: &RoomSituation, place: OutletPlace) -> Option<(String, Length)> {
+    let line = FloorLine::of(situation.sketch).ok()?;
+    let position = |place: OutletPlace| match place {
+        OutletPlace::Wall { wall, at } => line.position(wall, at),
+        _ => None,
+    };
+    let here = position(place)?;
+    let away = |outlet: &Outlet| {
+        let straight = (position(outlet.place)? - here).abs();
+        Some(if line.closed { straight.min(line.total - straight) } else { straight })
+    };
+    let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
+    let (distance, outlet) = outlets.filter_map(|outlet| Some((away(outlet)?, outlet))).min_by_key(|known| known.0)?;
+    Some((situation.name_of(outlet), Length::from_nm(distance).ok()?))
+}
+
+#[cfg(test)]
+mod tests {
+    #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
+
+    use super::*;
+    use crate::facts::WallPartKind::{Basin, Counter, Glass};
+    use crate::rules::Verdict;
+    use crate::rules::room_testing::{Scene, verdict};
+
+    fn after(scene: &Scene) -> Scene {
+        let change = plan(&scene.situation()).unwrap();
+        let mut after = scene.clone();
+        after.room.sketch = change.after;
+        after
+    }
+
+    #[test]
+    fn the_outlets_that_it_adds_serve_the_room() {
+        let bedroom = Scene::rectangle(RoomKind::Bedroom, 144, 120).door(1, 54, 36);
+        let done = after(&bedroom);
+        // 41 ft of wall in one space: 4 outlets at 12 ft each are the fewest, by hand.
+        assert_eq!(done.room.sketch.outlets.len(), 4);
+        assert!(matches!(verdict("wall-spacing", &done).0, Verdict::Meets | Verdict::Marginal));
+        let kitchen = Scene::rectangle(RoomKind::Kitchen, 168, 120).door(3, 0, 168).door(4, 0, 120).door(2, 0, 120);
+        let kitchen = kitchen.part(1, Counter, 0, 100);
+        let done = after(&kitchen);
+        assert_eq!(verdict("counter-spacing", &done).0, Verdict::Meets, "8 ft 4 in take three");
+        assert_eq!(done.room.sketch.outlets.len() - 1, 3, "and one on the wall beside the counter");
+        let bath = Scene::rectangle(RoomKind::Bathroom, 96, 60).part(1, Basin, 24, 20);
+        assert_eq!(verdict("bathroom-outlet", &after(&bath)).0, Verdict::Meets);
+        let change = plan(&bath.situation()).unwrap();
+        assert!(change.materials.iter().any(|line| line.code.starts_with("gfci")), "{change:?}");
+    }
+
+    #[test]
+    fn where_none_can_be_put_it_says_so() {
+        let glass = Scene::rectangle(RoomKind::Living, 240, 120).part(1, Glass, 0, 240).door(2, 0, 120).door(3, 0, 240);
+        let glass = glass.door(4, 0, 120);
+        assert!(plan(&glass.situation()).unwrap_err()[0].contains("no outlet can be put"));
+        let none = Scene::rectangle(RoomKind::Bathroom, 96, 60);
+        assert_eq!(plan(&none.situation()).unwrap_err(), ["no outlet is missing here"]);
+    }
+}

@@ -1,0 +1,79 @@
+//! Repairs in a room, one file each. New wiring is licensed work in most places: each says so.
+
+mod add_outlets;
+mod enclosed_lamp;
+mod fit_switch;
+mod missing;
+mod moves;
+mod remove_cord;
+
+use super::{Act, MaterialLine, SubjectProposal, WorkStep};
+use crate::facts::Sketch;
+use crate::rules::RoomSituation;
+pub use missing::missing_outlets;
+pub use moves::{RoomMove, saving_moves};
+
+/// Said wherever wiring is added.
+const NEW_WIRING: &str =
+    "New wiring is licensed work, with a permit, in most places. Off and proven dead before a box is opened.";
+
+/// Said wherever a wall is cut.
+const IN_THE_WALL: &str = "Look what is in the wall before it is cut: cables, water, gas, ducts. In houses of before about 1980 have plaster \
+                           and paint tested for asbestos and lead first.";
+
+/// One repair of the catalogue in a room.
+pub struct RoomRepair {
+    /// Its code, in kebab case. Stored audits hold it: it is never used again for something else.
+    pub code: &'static str,
+    /// What is done, in a few words.
+    pub title: &'static str,
+    /// The codes of the rules that it can mend.
+    pub mends: &'static [&'static str],
+    /// The change it makes to a room, or why it cannot be made there.
+    pub plan: fn(&RoomSituation) -> Result<RoomChange, Vec<String>>,
+}
+
+/// The change a repair makes to a room.
+#[derive(Debug)]
+pub struct RoomChange {
+    /// The sketch afterwards.
+    pub after: Sketch,
+    /// What is done, in order.
+    pub steps: Vec<(Act, String)>,
+    /// Short and specific.
+    pub cautions: Vec<&'static str>,
+    /// Minutes for it. Common practice, no source.
+    pub minutes: u32,
+    /// What to bring.
+    pub materials: Vec<MaterialLine>,
+}
+
+/// Every repair in a room.
+pub static ROOM_REPAIRS: &[RoomRepair] =
+    &[add_outlets::REPAIR, fit_switch::REPAIR, enclosed_lamp::REPAIR, remove_cord::REPAIR];
+
+/// The repair in a room with a code.
+pub fn room_repair(code: &str) -> Option<&'static RoomRepair> {
+    ROOM_REPAIRS.iter().find(|repair| repair.code == code)
+}
+
+/// What each repair that can mend `rule` would do in a room. `passes` judges the rule on the room as it would be.
+pub fn propose_in_room(
+    situation: &RoomSituation,
+    rule: &'static str,
+    passes: impl Fn(&Sketch) -> bool,
+) -> Vec<SubjectProposal> {
+    let concerned = ROOM_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
+    let propose = |repair: &RoomRepair| match (repair.plan)(situation) {
+        Ok(RoomChange { after, steps, cautions, minutes, materials }) => SubjectProposal {
+            clears: passes(&after),
+            steps: steps.into_iter().map(|(act, words)| WorkStep::new(act, words).of(repair.code)).collect(),
+            cautions,
+            minutes,
+            materials,
+            ..SubjectProposal::refused(rule, repair.code, repair.title, Vec::new())
+        },
+        Err(reasons) => SubjectProposal::refused(rule, repair.code, repair.title, reasons),
+    };
+    concerned.map(propose).collect()
+}

@@ -1,0 +1,318 @@
+//! What the rules of spacing ask of a room: its wall spaces and its counter spaces, with the outlets that serve each.
+
+use super::RoomSituation;
+use super::spacing::Space;
+use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, Spread, WallPartKind};
+use crate::quantity::Length;
+use crate::rules::Finding;
+use crate::standard::{Profile, TwinLimit};
+
+/// An outlet higher than this serves no wall. NEC 210.52(4): 5 1/2 ft (1.7 m), from memory, sure.
+pub const HIGHEST: TwinLimit = TwinLimit { inches: Some(Length::inches(66)), metric: Length::mm(1_700) };
+/// A receptacle in the floor farther from the wall than this serves no wall. NEC 210.52(A)(3): 18 in (450 mm), from memory, sure.
+pub const FLOOR_OFF: TwinLimit = TwinLimit { inches: Some(Length::inches(18)), metric: Length::mm(450) };
+/// An outlet higher above the counter than this does not serve it. NEC 210.52(C)(3) (earlier (C)(5)): 20 in (500 mm), from
+/// memory, sure.
+pub const ABOVE_COUNTER: TwinLimit = TwinLimit { inches: Some(Length::inches(20)), metric: Length::mm(500) };
+/// A built-in desk or bar outside a kitchen has been a wall space since. NEC 210.52(A)(2)(1), from memory; the year may be off.
+const DESK_IS_WALL_SINCE: u16 = 2017;
+
+/// How far along a wall outlets serve it. NEC 210.52(A)(1): 6 ft (1.8 m); CEC 26-722: 1.8 m. From memory, sure.
+const fn wall_reach(profile: Profile) -> TwinLimit {
+    let inches = match profile {
+        Profile::Nec => Some(Length::inches(72)),
+        Profile::Cec => None,
+    };
+    TwinLimit { inches, metric: Length::mm(1_800) }
+}
+
+/// A wall space is at least this wide. NEC 210.52(A)(2): 2 ft (600 mm); CEC 26-722: 900 mm. From memory, sure.
+const fn narrowest_wall(profile: Profile) -> TwinLimit {
+    match profile {
+        Profile::Nec => TwinLimit { inches: Some(Length::inches(24)), metric: Length::mm(600) },
+        Profile::Cec => TwinLimit { inches: None, metric: Length::mm(900) },
+    }
+}
+
+/// How far along a counter outlets serve it. NEC 210.52(C)(1): 24 in (600 mm); CEC 26-722(d): 900 mm. From memory; NEC sure.
+const fn counter_reach(profile: Profile) -> TwinLimit {
+    match profile {
+        Profile::Nec => TwinLimit { inches: Some(Length::inches(24)), metric: Length::mm(600) },
+        Profile::Cec => TwinLimit { inches: None, metric: Length::mm(900) },
+    }
+}
+
+/// A counter space is at least this wide. NEC 210.52(C)(1): 12 in (300 mm); CEC 26-722(d): 300 mm. From memory; NEC sure.
+const fn narrowest_counter(profile: Profile) -> TwinLimit {
+    match profile {
+        Profile::Nec => TwinLimit { inches: Some(Length::inches(12)), metric: Length::mm(300) },
+        Profile::Cec => TwinLimit { inches: None, metric: Length::mm(300) },
+    }
+}
+
+/// What is asked along the walls of a room.
+pub struct Demand {
+    /// The floor line.
+    pub line: FloorLine,
+    /// The spaces, each served by itself.
+    pub spaces: Vec<Space>,
+    /// How far an outlet serves.
+    pub reach: TwinLimit,
+}
+
+impl Demand {
+    /// Where a space is, as one speaks of it.
+    pub fn label(&self, situation: &RoomSituation, space: &Space) -> String {
+        let units = situation.basis.units;
+        let named = |position: i64| {
+            let place = self.line.place(position)?;
+            Some((situation.sketch.wall(place.wall)?.label(), place.at))
+        };
+        // The beginning of a space is the beginning of its first wall, not the end of the one before.
+        let (Some((first, from)), Some((last, to))) = (named(space.spread.from + 1), named(space.spread.to)) else {
+            return "wall".to_owned();
+        };
+        if space.round {
+            return "all round the room".to_owned();
+        }
+        // A nanometre off the beginning is the beginning.
+        let from = if from.nm() == 1 { Length::ZERO } else { Length::from_nm(from.nm() - 1).unwrap_or(from) };
+        if first == last && from <= to {
+            format!("{first}, {} to {}", from.say_run(units), to.say_run(units))
+        } else {
+            format!("{first} from {} round to {last} at {}", from.say_run(units), to.say_run(units))
+        }
+    }
+
+    /// A place on the floor line, as one speaks of it.
+    pub fn place(&self, situation: &RoomSituation, position: i64) -> String {
+        let units = situation.basis.units;
+        let known = self.line.place(position).and_then(|place| Some((situation.sketch.wall(place.wall)?, place.at)));
+        known
+            .map_or_else(String::new, |(wall, at)| format!("{}, {} from its left end", wall.label(), at.say_run(units)))
+    }
+}
+
+/// The floor line of a room.
+///
+/// # Errors
+/// The finding that says what has to be taped first.
+fn line_of(situation: &RoomSituation) -> Result<FloorLine, Finding> {
+    if situation.sketch.walls.is_empty() {
+        return Err(Finding::not_measured("room", "tape the walls of this room", "/walls"));
+    }
+    FloorLine::of(situation.sketch).map_err(|id| {
+        let label = situation.sketch.wall(id).map_or_else(|| format!("wall {id}"), crate::facts::Wall::label);
+        Finding::not_measured(label.clone(), &format!("measure the length of the {label}"), "/walls")
+    })
+}
+
+/// Where the parts that `of_kind` picks are on the line, in order, joined where they touch or lie over each other.
+fn spreads(situation: &RoomSituation, line: &FloorLine, of_kind: impl Fn(WallPartKind) -> bool) -> Vec<Spread> {
+    let mut found = Vec::new();
+    for (wall, placed) in situation.sketch.walls.iter().zip(&line.walls) {
+        for part in wall.parts.iter().filter(|part| of_kind(part.what)) {
+            let (from, to) = (part.from.nm().min(placed.length), part.end().min(placed.length));
+            if to > from {
+                found.push(Spread { from: placed.start + from, to: placed.start + to });
+            }
+        }
+    }
+    joined(found)
+}
+
+/// In order, those that touch as one.
+fn joined(mut spreads: Vec<Spread>) -> Vec<Spread> {
+    spreads.sort_by_key(|spread| spread.from);
+    let mut one: Vec<Spread> = Vec::new();
+    for spread in spreads {
+        match one.last_mut().filter(|last| spread.from <= last.to) {
+            Some(last) => last.to = last.to.max(spread.to),
+            None => one.push(spread),
+        }
+    }
+    one
+}
+
+/// The stretches of a line between `breaks`.
+fn between(line: &FloorLine, breaks: &[Spread]) -> Vec<Space> {
+    let space = |from, to| Space {
+        spread: Spread { from, to },
+        open_start: false,
+        open_end: false,
+        round: false,
+        outlets: Vec::new(),
+        blocked: Vec::new(),
+    };
+    let (Some(first), Some(last)) = (breaks.first(), breaks.last()) else {
+        let whole = space(0, line.total);
+        return vec![Space { round: line.closed, open_start: !line.closed, open_end: !line.closed, ..whole }];
+    };
+    let mut spaces: Vec<Space> =
+        breaks.windows(2).filter_map(|pair| Some(space(pair.first()?.to, pair.get(1)?.from))).collect();
+    if line.closed {
+        spaces.push(space(last.to, first.from + line.total));
+    } else {
+        spaces.insert(0, Space { open_start: true, ..space(0, first.from) });
+        spaces.push(Space { open_end: true, ..space(last.to, line.total) });
+    }
+    spaces.retain(|space| space.spread.width() > 0);
+    spaces
+}
+
+/// With the outlets and the blocked stretches that lie in each space.
+fn served(line: &FloorLine, mut spaces: Vec<Space>, outlets: &[i64], blocked: &[Spread]) -> Vec<Space> {
+    let turn = if line.closed { line.total } else { 0 };
+    for space in &mut spaces {
+        let Spread { from, to } = space.spread;
+        let within = |at: i64| (from..=to).contains(&at) && !(space.round && at == to);
+        let mut own: Vec<i64> = outlets.iter().flat_map(|at| [*at, at + turn]).filter(|at| within(*at)).collect();
+        own.sort_unstable();
+        own.dedup();
+        let blocking = blocked.iter().flat_map(|known| {
+            [0, turn].map(|turn| Spread { from: (known.from + turn).max(from), to: (known.to + turn).min(to) })
+        });
+        space.blocked = joined(blocking.filter(|known| known.width() > 0).collect());
+        space.outlets = own;
+    }
+    spaces
+}
+
+/// The wall spaces of a room; `None` where this kind of room has none to serve.
+///
+/// # Errors
+/// The finding that says what has to be taped or told first.
+pub fn wall_demand(situation: &RoomSituation) -> Result<Option<Demand>, Finding> {
+    let Some(kind) = situation.sketch.kind else {
+        return Err(Finding::not_measured("room", "say what kind of room this is", "/kind"));
+    };
+    if !kind.has_wall_spacing() {
+        return Ok(None);
+    }
+    let (line, edition) = (line_of(situation)?, situation.basis.edition);
+    let desk_breaks = edition.profile() == Profile::Nec && edition.year() < DESK_IS_WALL_SINCE;
+    // A range and a refrigerator have outlets of their own behind them: common practice, no source.
+    let breaks = spreads(situation, &line, |what| match what {
+        WallPartKind::Desk => desk_breaks,
+        WallPartKind::Window | WallPartKind::Glass | WallPartKind::Heater => false,
+        _ => true,
+    });
+    let blocked = spreads(situation, &line, |what| matches!(what, WallPartKind::Glass | WallPartKind::Heater));
+    let profile = edition.profile();
+    let mut spaces = between(&line, &breaks);
+    let narrowest = narrowest_wall(profile).strict().nm();
+    spaces.retain(|space| space.spread.width() >= narrowest || space.open_start || space.open_end);
+    let outlets: Vec<i64> = situation
+        .sketch
+        .outlets
+        .iter()
+        .filter(|outlet| situation.is_receptacle(outlet) && serves_a_wall(outlet))
+        .filter_map(|outlet| outlet.on_wall())
+        .filter_map(|(wall, at)| line.position(wall, at))
+        .collect();
+    let spaces = served(&line, spaces, &outlets, &blocked);
+    Ok(Some(Demand { line, spaces, reach: wall_reach(profile) }))
+}
+
+fn serves_a_wall(outlet: &Outlet) -> bool {
+    let low = outlet.height.is_none_or(|height| height <= HIGHEST.strict());
+    let near = !matches!(outlet.place, OutletPlace::Floor { off, .. } if off > FLOOR_OFF.strict());
+    low && near
+}
+
+/// The counter spaces of a room; `None` where it has none to serve.
+///
+/// # Errors
+/// The finding that says what has to be taped or told first.
+pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Finding> {
+    let Some(kind) = situation.sketch.kind else {
+        return Err(Finding::not_measured("room", "say what kind of room this is", "/kind"));
+    };
+    if !kind.has_counter_rule() {
+        return Ok(None);
+    }
+    let line = line_of(situation)?;
+    let profile = situation.basis.edition.profile();
+    let mut counters = spreads(situation, &line, |what| what == WallPartKind::Counter);
+    // Round the corner where the line closes.
+    if line.closed && counters.len() > 1 && counters[0].from == 0 && counters[counters.len() - 1].to == line.total {
+        let first = counters.remove(0);
+        if let Some(last) = counters.last_mut() {
+            last.to += first.to;
+        }
+    }
+    let narrowest = narrowest_counter(profile).strict().nm();
+    let space = |spread: &Spread| Space {
+        spread: *spread,
+        // Where the tape ended the counter may go on.
+        open_start: !line.closed && spread.from == 0,
+        open_end: !line.closed && spread.to == line.total,
+        round: false,
+        outlets: Vec::new(),
+        blocked: Vec::new(),
+    };
+    let spaces = counters.iter().map(space).filter(|space| space.spread.width() >= narrowest).collect();
+    let blocked = spreads(situation, &line, |what| matches!(what, WallPartKind::Window | WallPartKind::Glass));
+    let mut outlets = Vec::new();
+    for outlet in situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet)) {
+        let OutletPlace::Wall { wall, at } = outlet.place else { continue };
+        let Some(position) = line.position(wall, at) else { continue };
+        match serves_a_counter(situation, outlet) {
+            Some(true) => outlets.push(position),
+            Some(false) => {}
+            // Only where it stands at a counter does its height matter.
+            None if counters.iter().any(|known| (known.from..=known.to).contains(&position)) => {
+                let ask = "measure the height of the counter";
+                return Err(Finding::not_measured("counter", ask, "/counter_height"));
+            }
+            None => {}
+        }
+    }
+    let spaces = served(&line, spaces, &outlets, &blocked);
+    Ok(Some(Demand { line, spaces, reach: counter_reach(profile) }))
+}
+
+/// It is above the counter and not too high; `None` where the height of the counter would tell.
+fn serves_a_counter(situation: &RoomSituation, outlet: &Outlet) -> Option<bool> {
+    let Some(height) = outlet.height else { return Some(true) };
+    let top = situation.sketch.counter_height?;
+    Some(top <= height && height.less(top) <= ABOVE_COUNTER.strict())
+}
+
+impl RoomSituation<'_> {
+    /// What an outlet is: by its box, where that is known to hold something, else as it was sketched.
+    pub fn kind_of(&self, outlet: &Outlet) -> OutletKind {
+        use crate::facts::DeviceKind::RangeReceptacle;
+        let devices = self.box_of(outlet).map(|record| record.found.devices.as_slice()).unwrap_or_default();
+        if devices.is_empty() || matches!(outlet.kind, OutletKind::Switched | OutletKind::Within) {
+            return outlet.kind;
+        }
+        if devices.iter().any(|device| device.kind.is_receptacle() && device.kind != RangeReceptacle) {
+            OutletKind::Receptacle
+        } else if devices.iter().any(|device| device.kind == RangeReceptacle) {
+            OutletKind::Range
+        } else {
+            OutletKind::Switch
+        }
+    }
+
+    /// It is a receptacle that counts where outlets are asked for.
+    pub fn is_receptacle(&self, outlet: &Outlet) -> bool {
+        self.kind_of(outlet) == OutletKind::Receptacle
+    }
+
+    /// The receptacles of the room that are not on its sketch yet, by the tags of their boxes.
+    pub fn not_placed(&self) -> Vec<&str> {
+        let on_sketch = |id| self.sketch.outlets.iter().any(|outlet| outlet.box_id == Some(id));
+        let unplaced = self.boxes.iter().filter(|record| !on_sketch(record.id));
+        unplaced
+            .filter(|record| {
+                let mut devices = record.found.devices.iter();
+                devices.any(|device| {
+                    device.kind.is_receptacle() && device.kind != crate::facts::DeviceKind::RangeReceptacle
+                })
+            })
+            .map(|record| record.tag.as_str())
+            .collect()
+    }
+}

@@ -1,0 +1,156 @@
+//! The rules of the room, one file each, and what they ask along its walls.
+
+mod bathroom_outlet;
+mod closet_lamp;
+mod cord_as_wiring;
+mod counter_spacing;
+mod demand;
+mod island_outlet;
+mod over_tub;
+mod range_outlet_height;
+mod room_light;
+mod room_outlet;
+mod small_appliance_circuits;
+mod spacing;
+mod stair_switching;
+#[cfg(test)]
+pub(crate) mod testing;
+mod wall_spacing;
+
+use crate::facts::{Basis, BoxRecord, KnownSupply, Outlet, Room, RoomObservation, Sketch};
+use crate::quantity::{Amount, Length};
+use crate::rules::maximum::{Said, judge_maximum};
+use crate::rules::{Finding, Rule, RuleResult, Side, worst_first};
+use crate::standard::{RoomKind, TwinLimit, WiredUnder};
+pub use demand::{Demand, counter_demand, wall_demand};
+pub use spacing::Space;
+
+/// A room and all that bears on judging it.
+#[derive(Clone, Copy)]
+pub struct RoomSituation<'a> {
+    /// The room.
+    pub room: &'a Room,
+    /// Its sketch, as found or as left.
+    pub sketch: &'a Sketch,
+    /// The boxes of the room.
+    pub boxes: &'a [BoxRecord],
+    /// The breakers that are known to feed each of them, in the same order.
+    pub fed_by: &'a [Vec<KnownSupply>],
+    /// What the audit rests on.
+    pub basis: &'a Basis,
+    /// When the room was wired, if that is known.
+    pub wired_under: Option<WiredUnder>,
+}
+
+impl<'a> RoomSituation<'a> {
+    /// The box that an outlet of the sketch is.
+    pub fn box_of(&self, outlet: &Outlet) -> Option<&'a BoxRecord> {
+        self.boxes.iter().find(|record| Some(record.id) == outlet.box_id)
+    }
+
+    /// An outlet as one speaks of it: the tag of its box, or its number.
+    pub fn name_of(&self, outlet: &Outlet) -> String {
+        self.box_of(outlet).map_or_else(|| format!("outlet {}", outlet.id), |record| record.tag.clone())
+    }
+}
+
+/// What a rule of the room does: one finding per part of the room; empty when there is nothing that it concerns.
+pub type RoomCheck = fn(&RoomSituation) -> Vec<Finding>;
+
+/// Every rule of the room, in the order of the report.
+pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
+    wall_spacing::RULE,
+    counter_spacing::RULE,
+    island_outlet::RULE,
+    small_appliance_circuits::RULE,
+    bathroom_outlet::RULE,
+    room_outlet::RULE,
+    range_outlet_height::RULE,
+    room_light::RULE,
+    stair_switching::RULE,
+    closet_lamp::RULE,
+    over_tub::RULE,
+    cord_as_wiring::RULE,
+];
+
+/// Judges a room by every rule of the room, worst first.
+pub fn judge_room(situation: &RoomSituation) -> Vec<RuleResult> {
+    let older = |since: u16| situation.wired_under.filter(|wired| situation.basis.is_older(*wired, since));
+    let is_older = |since: u16| older(since).map(WiredUnder::year);
+    let result = |rule: &Rule<RoomCheck>| {
+        let check = || (rule.check)(situation);
+        RuleResult::of(rule, situation.basis, check, is_older, &situation.room.rulings)
+    };
+    worst_first(ROOM_RULES.iter().map(result).collect())
+}
+
+/// How every space of a demand is served; `what` completes "the farthest point of the … is".
+fn of_spaces(situation: &RoomSituation, demand: &Demand, what: &str) -> Vec<Finding> {
+    let findings: Vec<Finding> = demand.spaces.iter().map(|space| of_space(situation, demand, space, what)).collect();
+    let unplaced = situation.not_placed();
+    if unplaced.is_empty() {
+        return findings;
+    }
+    // An outlet that nobody placed may be just where one seems to be missing.
+    let ask = format!("place {} on the sketch of the room", unplaced.join(" and "));
+    let in_doubt = |finding: Finding| match finding.verdict {
+        crate::rules::Verdict::Violates | crate::rules::Verdict::Marginal => {
+            Finding::not_measured(finding.label, &ask, "/outlets")
+        }
+        _ => finding,
+    };
+    findings.into_iter().map(in_doubt).collect()
+}
+
+fn of_space(situation: &RoomSituation, demand: &Demand, space: &Space, what: &str) -> Finding {
+    let (label, basis) = (demand.label(situation, space), situation.basis);
+    let length = |nm: i64| Length::from_nm(nm.max(0)).unwrap_or(Length::MAX);
+    let judged = |distance: i64, at: i64| {
+        let words = format!("farthest point of this {what}, {}, from an outlet", demand.place(situation, at));
+        judge_maximum(basis, label.clone(), &words, length(distance), demand.reach, Said::ALONG_A_WALL)
+    };
+    let open = space.open_start || space.open_end;
+    let at_best = space.farthest_at_best();
+    if let Some(known) = at_best.filter(|known| open && length(known.distance) > demand.reach.strict()) {
+        // Too far even from the ends of the tape, wherever the next outlet is.
+        return judged(known.distance, known.at);
+    }
+    match space.farthest() {
+        Some(known) if !open || length(known.distance) <= demand.reach.lenient() => judged(known.distance, known.at),
+        _ if open => Finding::not_measured(
+            label,
+            "tape the walls all round: what comes before the first and after the last is not known",
+            "/walls",
+        ),
+        _ => {
+            let width = length(space.spread.width());
+            let sentence = format!("{} of {what} without an outlet: {label}.", width.say_run(basis.units));
+            let limit = demand.reach.shown(basis.units);
+            let (found, wanted) = (Amount::run(width, basis.units), Amount::run(limit, basis.units));
+            Finding::violates(label, sentence).with_figures(found, wanted, Side::AtMost, None)
+        }
+    }
+}
+
+/// The answer to something one sees in a room.
+fn observed(situation: &RoomSituation, what: RoomObservation) -> Finding {
+    let sentence = |words: &str| format!("{}.", crate::quantity::capitalised(words));
+    match situation.sketch.observed(what) {
+        Some(true) => Finding::violates("room", sentence(what.fault())),
+        Some(false) => Finding::meets("room", sentence(what.sound())),
+        None => Finding::not_measured("room", &format!("look: {}?", what.fault()), "/observed"),
+    }
+}
+
+/// What kind of room it is, for a rule that asks for some kinds alone.
+///
+/// # Errors
+/// The finding that asks for it.
+fn kind_of(situation: &RoomSituation) -> Result<RoomKind, Finding> {
+    situation.sketch.kind.ok_or_else(|| Finding::not_measured("room", "say what kind of room this is", "/kind"))
+}
+
+/// A limit as it is shown in the units of the audit.
+fn shown(situation: &RoomSituation, limit: TwinLimit) -> Amount {
+    Amount::run(limit.shown(situation.basis.units), situation.basis.units)
+}

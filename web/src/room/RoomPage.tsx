@@ -1,0 +1,202 @@
+// A room: its plan by tape, what the rules say of it, the fewest outlets that put it right.
+import { useQuery, useQueryClient } from '@tanstack/react-query';
+import { useRef, useState } from 'react';
+import { ApiProblem, api } from '../api/client';
+import { keys, useTrades } from '../api/queries';
+import type { Basis, Room, RoomKind, RoomObservation, RoomView, Sketch, SketchLine } from '../api/types';
+import { SubjectFindings } from '../findings/SubjectFindings';
+import { SubjectRepairs } from '../findings/SubjectRepairs';
+import { Choice } from '../ui/Choice';
+import { Seen } from '../ui/Seen';
+import { Failed, Loading } from '../ui/States';
+import { RoomDrawing } from './RoomDrawing';
+import { RoomLines } from './RoomLines';
+
+type Props = { audit: string; id: string; units: Basis['units'] };
+type MakeSketch = (sketch: Sketch, view: RoomView) => Sketch | Promise<Sketch>;
+
+const EXAMPLE = { inch: "3' door 2'8 6'4 / 1' 8'", metric: '900 door 800 2000 / 300 2400' } as const;
+
+export function RoomPage({ audit, id, units }: Props) {
+  const client = useQueryClient();
+  const key = keys.room(audit, id);
+  const view = useQuery({ queryKey: key, queryFn: () => api.room(audit, id) });
+  const last = useRef(Promise.resolve<string | null>(null));
+  const [refused, setRefused] = useState<string | null>(null);
+  if (view.isPending) return <Loading what="the room" />;
+  if (view.isError) return <Failed error={view.error} again={() => void view.refetch()} />;
+  // One change after the other, each on what the one before left; why it was not kept, where it was not.
+  const change = (make: (room: Room, view: RoomView) => Room | Promise<Room>) => {
+    last.current = last.current.then(async () => {
+      const known = client.getQueryData<RoomView>(key);
+      if (!known) return 'The room is not here yet; try again.';
+      try {
+        const record = await make(known.room.record, known);
+        await api.putRoom(audit, record, known.room.revision);
+        client.setQueryData(key, await api.room(audit, id));
+        void client.invalidateQueries({ queryKey: keys.walk(audit) });
+        void client.invalidateQueries({ queryKey: keys.job(audit) });
+        void client.invalidateQueries({ queryKey: keys.jobs });
+        return null;
+      } catch (error) {
+        if (!(error instanceof ApiProblem)) throw error;
+        if (error.isConflict) void view.refetch();
+        return error.problem.errors?.[0]?.message ?? error.problem.detail;
+      }
+    });
+    return last.current;
+  };
+  const said = async (done: Promise<string | null>) => setRefused(await done);
+  return (
+    <OneRoom
+      view={view.data}
+      audit={audit}
+      units={units}
+      refused={refused}
+      change={change}
+      said={(done) => void said(done)}
+    />
+  );
+}
+
+type OneProps = {
+  view: RoomView;
+  audit: string;
+  units: Basis['units'];
+  refused: string | null;
+  change: (make: (room: Room, view: RoomView) => Room | Promise<Room>) => Promise<string | null>;
+  said: (done: Promise<string | null>) => void;
+};
+
+function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
+  const trades = useTrades();
+  const [side, setSide] = useState<'found' | 'left'>(view.left ? 'left' : 'found');
+  const shown = (side === 'left' ? view.left : null) ?? view.found;
+  const { sketch, judgement } = shown;
+  const record = view.room.record;
+  // As left, a change goes to what was looked at anew; it begins as the room was found.
+  const changeSketch = (make: MakeSketch) =>
+    change(async (room, known) =>
+      side === 'left'
+        ? { ...room, left: await make(known.left?.sketch ?? known.found.sketch, known) }
+        : { ...room, sketch: await make(known.found.sketch, known) },
+    );
+  const take = (line: string, of: SketchLine | null) =>
+    changeSketch(async (known, { boxes }) => {
+      const [wall, island] = [of?.wall ?? null, of?.island ?? null];
+      return (await api.roomLine({ line, sketch: known, wall, island, units, boxes })).sketch;
+    });
+  const remove = (of: SketchLine) =>
+    said(
+      changeSketch((known) => ({
+        ...known,
+        walls: known.walls.filter((wall) => wall.id !== of.wall),
+        islands: known.islands.filter((island) => island.id !== of.island),
+        outlets: known.outlets.filter(({ place }) => {
+          if (place === 'elsewhere') return of.wall != null || of.island != null;
+          if ('island' in place) return place.island !== of.island;
+          return ('wall' in place ? place.wall : place.floor).wall !== of.wall;
+        }),
+      })),
+    );
+  const answer = (what: RoomObservation) =>
+    sketch.observed.find((known) => known.what === what)?.fault ?? null;
+  const observe = (what: RoomObservation, fault: boolean | null) =>
+    said(
+      changeSketch((known) => {
+        const others = known.observed.filter((other) => other.what !== what);
+        return { ...known, observed: fault === null ? others : [...others, { what, fault }] };
+      }),
+    );
+  const kinds = trades.data?.room_kinds.map(({ value, name }) => [value, name] as const) ?? [];
+  const underWay = view.left !== null || view.items.some((item) => item.view.item);
+  return (
+    <>
+      <main id="main" className="walk-mid room-mid">
+        <div className="box-head">
+          <h1>{record.name}, the room</h1>
+          <Choice<RoomKind>
+            label="What it is"
+            value={sketch.kind ?? null}
+            choices={kinds}
+            none="not said"
+            onChange={(kind) => said(changeSketch((known) => ({ ...known, kind })))}
+          />
+        </div>
+        {underWay && (
+          <fieldset className="sides">
+            <legend className="visually-hidden">Which look</legend>
+            <button type="button" aria-pressed={side === 'found'} onClick={() => setSide('found')}>
+              As found
+            </button>
+            <button type="button" aria-pressed={side === 'left'} onClick={() => setSide('left')}>
+              As left
+            </button>
+          </fieldset>
+        )}
+        {refused && (
+          <p className="refused" role="alert">
+            Not saved: {refused}
+          </p>
+        )}
+        {judgement.plan ? (
+          <RoomDrawing plan={judgement.plan} />
+        ) : (
+          <p className="room-empty">
+            Tape the walls one after the other, clockwise, facing each: what stands along it from the left,
+            then a slash and how far in each outlet is.
+          </p>
+        )}
+        {judgement.contradictions.length > 0 && (
+          <ul className="contradictions" aria-label="What cannot all be true">
+            {judgement.contradictions.map((words) => (
+              <li key={words}>{words}</li>
+            ))}
+          </ul>
+        )}
+        <RoomLines
+          key={side}
+          lines={shown.lines}
+          things={trades.data?.wall_parts.map(({ name }) => name) ?? []}
+          example={EXAMPLE[units]}
+          take={take}
+          remove={remove}
+        />
+        <Seen infos={trades.data?.room_observations ?? []} answer={answer} observe={observe} />
+      </main>
+      <aside className="walk-find" aria-label="Findings of the room">
+        <SubjectFindings
+          label="Findings of the room"
+          results={judgement.results}
+          remarks={record.remarks ?? []}
+          audit={audit}
+          change={(make) =>
+            said(
+              change((room) => ({
+                ...room,
+                ...make({ rulings: room.rulings ?? [], remarks: room.remarks ?? [] }),
+              })),
+            )
+          }
+        />
+        <SubjectRepairs
+          label="Repairs in the room"
+          subject={{ room: record.id }}
+          items={view.items}
+          proposals={(view.left ?? view.found).judgement.proposals}
+          audit={audit}
+          onLookAgain={() => {
+            setSide('left');
+            if (!view.left) said(change((room, known) => ({ ...room, left: known.found.sketch })));
+          }}
+        >
+          {judgement.sentence && (
+            <p className="fewest">
+              {judgement.sentence} {view.moves.map((move) => move.sentence).join(' ')}
+            </p>
+          )}
+        </SubjectRepairs>
+      </aside>
+    </>
+  );
+}
