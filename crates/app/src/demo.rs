@@ -51,7 +51,7 @@ mod tests {
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
         assert_eq!(bundle.unacceptable(&Pointer::root()), []);
         let boxes: usize = bundle.rooms.iter().map(|room| room.boxes.len()).sum();
-        assert!(bundle.rooms.len() == 9 && (55..=65).contains(&boxes), "{} rooms, {boxes} boxes", bundle.rooms.len());
+        assert!(bundle.rooms.len() == 17 && (55..=65).contains(&boxes), "{} rooms, {boxes} boxes", bundle.rooms.len());
         let basis = &bundle.audit.basis;
         let mut seen = std::collections::HashSet::new();
         for room in &bundle.rooms {
@@ -179,6 +179,27 @@ mod tests {
         let name = |fresh| open(&path, fresh).unwrap().audits().unwrap()[0].audit.record.name.clone();
         assert_eq!(name(false), "Changed");
         assert_ne!(name(true), "Changed");
+    }
+
+    #[test]
+    fn every_rule_of_the_room_is_broken_in_one_room_and_met_in_another() {
+        use nailpunch_core::assess::Assessed;
+        use nailpunch_core::rules::ROOM_RULES;
+        let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
+        // Held against the Canadian code and an older edition as well, for what this one does not ask.
+        let judged = [bundle.audit.basis.edition, Edition::Cec2021, Edition::Nec2020].map(|edition| {
+            let mut facts = bundle.facts();
+            facts.audit.basis.edition = edition;
+            Assessed::of(&facts).rooms.into_iter().map(|known| known.found).collect::<Vec<_>>()
+        });
+        for rule in ROOM_RULES {
+            for verdict in [Verdict::Violates, Verdict::Meets] {
+                let results = judged.iter().flatten().flat_map(|room| &room.results);
+                let is = results.clone().any(|result| result.rule == rule.code && result.verdict == verdict);
+                assert!(is, "{} {} nowhere", rule.code, verdict.name());
+            }
+        }
+        assert!(judged[0].iter().all(|room| room.contradictions.is_empty() && room.plan.is_some()));
     }
 
     #[test]

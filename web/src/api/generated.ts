@@ -3778,7 +3778,7 @@ export interface components {
          * @description What is at an outlet, as far as one sees it from the room.
          * @enum {string}
          */
-        OutletKind: "receptacle" | "switched" | "within" | "range" | "switch";
+        OutletKind: "receptacle" | "switched" | "within" | "range" | "dryer" | "switch";
         /** @description Where an outlet is in its room. */
         OutletPlace: {
             /** @description On a wall, its middle so far from the left end, as one faces it. */
@@ -4145,7 +4145,7 @@ export interface components {
         PlanFar: {
             /** @description Its lines, one for each wall that it goes along. */
             lines: number[][][];
-            /** @description The same a foot into the room, where its figure stands. */
+            /** @description Before the middle of it, in the room: where its figure stands. */
             middle: number[];
             /** @description Its figure. */
             text: string;
@@ -5847,6 +5847,7 @@ export interface components {
         WallFinish: "gypsum-board" | "plaster" | "tile" | "masonry" | "wood" | "other-combustible" | "exposed";
         /** @description A stretch of a wall with something along it. */
         WallPart: {
+            depth?: components["schemas"]["Length"] | null;
             /** @description Where it begins, from the left end of the wall. */
             from: components["schemas"]["Length"];
             /** @description What it is. */

@@ -6,7 +6,7 @@ import { Link } from 'react-router';
 import { type RuleResult, type Ruling, worstOf } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
 import { CONFIDENCE } from '../ui/confidence';
-import { bare } from '../ui/figure';
+import { bare, bareBeside } from '../ui/figure';
 
 /** Takes the inspector's word on a rule, or takes it back. */
 export type OnRule = (rule: string, ruling: Omit<Ruling, 'rule'> | null) => void;
@@ -98,12 +98,13 @@ export function FindingLine({ result, onRule, audit }: LineProps) {
         {worst?.measured && worst.required && verdict !== 'not-measured' && (
           <div className="finding-figures">
             {KINDS[worst.measured.kind] && <i>{KINDS[worst.measured.kind]}</i>}
-            <span className="figure">{bare(worst.measured.figure.text)}</span>
+            <span className="figure">{bareBeside(worst.measured.figure.text, worst.required.text)}</span>
             <i>{worst.side === 'at-most' ? 'max' : 'of'}</i>
             <span className="figure">{worst.required.text}</span>
             {worst.shortfall && (
               <em className="figure">
-                {worst.side === 'at-most' ? 'over' : 'short'} {bare(worst.shortfall.text)}
+                {worst.side === 'at-most' ? 'over' : 'short'}{' '}
+                {bareBeside(worst.shortfall.text, worst.required.text)}
               </em>
             )}
           </div>

@@ -1,66 +1,57 @@
 // A room from above, to scale: walls, what stands along them, outlets, what is too far from any, and where outlets are missing.
+import { useSyncExternalStore } from 'react';
 import type { PlanOutlet, RoomPlan } from '../api/types';
 
-const WIDTH = 760;
-const MOST_DEPTH = 440;
-const MARGIN_X = 118;
-const MARGIN_Y = 58;
-/** How far off the wall a name stands, whatever the scale. */
-const OFF = 17;
-
 type Point = readonly number[];
+type Place = { x: number; y: number };
+
+/** On a phone the plan is drawn for the width of a phone, so that its words stay words. */
+const phone = window.matchMedia?.('(max-width: 600px)');
+const usePhone = () =>
+  useSyncExternalStore(
+    (changed) => {
+      phone?.addEventListener('change', changed);
+      return () => phone?.removeEventListener('change', changed);
+    },
+    () => phone?.matches ?? false,
+  );
+
+/** How far off the wall a name stands, whatever the scale. */
+const OFF = 18;
+/** The height of a line of words, and about the width of a letter. */
+const LINE = 20;
+const LETTER = 9.8;
 
 export function RoomDrawing({ plan }: { plan: RoomPlan }) {
-  const perNm = Math.min((WIDTH - 2 * MARGIN_X) / plan.width, MOST_DEPTH / Math.max(plan.depth, 1));
-  const left = (WIDTH - plan.width * perNm) / 2;
-  const x = (point: Point) => left + (point[0] ?? 0) * perNm;
-  const y = (point: Point) => MARGIN_Y + (point[1] ?? 0) * perNm;
-  const middle = (from: Point, to: Point): Point => [
-    ((from[0] ?? 0) + (to[0] ?? 0)) / 2,
-    ((from[1] ?? 0) + (to[1] ?? 0)) / 2,
-  ];
-  /** Words at the sides of the plan run away from it, or into it. */
-  const anchor = (point: Point, into: boolean) => {
-    const side = (point[0] ?? 0) / Math.max(plan.width, 1);
-    if (side > 0.2 && side < 0.8) return 'middle';
-    return side <= 0.2 === into ? 'start' : 'end';
-  };
-  const off = (outlet: PlanOutlet) => {
-    const [dx, dy] = [x(outlet.outside) - x(outlet.at), y(outlet.outside) - y(outlet.at)];
-    const length = Math.max(Math.hypot(dx, dy), 1);
-    return [x(outlet.at) + (dx / length) * OFF, y(outlet.at) + (dy / length) * OFF + 5] as const;
-  };
-  const name = (outlet: PlanOutlet) => {
-    const [nameX, nameY] = off(outlet);
-    const sideways = Math.abs(nameX - x(outlet.at)) > 8;
-    const where = !sideways ? 'middle' : nameX > x(outlet.at) ? 'start' : 'end';
-    return (
-      <text x={nameX} y={nameY} textAnchor={where}>
-        {outlet.label}
-      </text>
-    );
-  };
+  const narrow = usePhone();
+  const [width, marginX, marginY, most] = narrow ? [420, 46, 40, 420] : [760, 84, 56, 430];
+  const perNm = Math.min((width - 2 * marginX) / Math.max(plan.width, 1), most / Math.max(plan.depth, 1));
+  const left = (width - plan.width * perNm) / 2;
+  const at = (point: Point): Place => ({
+    x: left + (point[0] ?? 0) * perNm,
+    y: marginY + (point[1] ?? 0) * perNm,
+  });
+  const points = (corners: readonly Point[]) =>
+    corners.map((corner) => `${at(corner).x},${at(corner).y}`).join(' ');
+  const line = (from: Point, to: Point) => ({ x1: at(from).x, y1: at(from).y, x2: at(to).x, y2: at(to).y });
+  const ends = ([from = [], to = []]: readonly Point[]) => line(from, to);
   return (
     <svg
       className="room-drawing"
       role="img"
       aria-label={plan.words}
-      viewBox={`0 0 ${WIDTH} ${plan.depth * perNm + 2 * MARGIN_Y}`}
+      viewBox={`0 0 ${width} ${plan.depth * perNm + 2 * marginY}`}
     >
-      <polygon
-        className="floor"
-        points={plan.walls.map((wall) => `${x(wall.from)},${y(wall.from)}`).join(' ')}
-      />
+      <polygon className="floor" points={points(plan.walls.map((wall) => wall.from))} />
       {plan.parts.map((part, index) => {
-        const [one, , three] = part.corners;
-        const label = middle(one ?? [], three ?? []);
-        const small = Math.hypot(x(one ?? []) - x(three ?? []), y(one ?? []) - y(three ?? [])) < 34;
+        const [one, three] = [at(part.corners[0] ?? []), at(part.corners[2] ?? [])];
+        const room = Math.min(Math.abs(one.x - three.x) / LETTER, Math.abs(one.y - three.y) / 12);
         return (
           // biome-ignore lint/suspicious/noArrayIndexKey: parts have no number; they are drawn in their order
           <g key={index} className={`part part-${part.what ?? 'island'}`}>
-            <polygon points={part.corners.map((corner) => `${x(corner)},${y(corner)}`).join(' ')} />
-            {!small && (
-              <text x={x(label)} y={y(label) + 5} textAnchor="middle">
+            <polygon points={points(part.corners)} />
+            {Math.abs(one.x - three.x) > part.label.length * 8 && room > 1 && (
+              <text x={(one.x + three.x) / 2} y={(one.y + three.y) / 2 + 5} textAnchor="middle">
                 {part.label}
               </text>
             )}
@@ -68,82 +59,92 @@ export function RoomDrawing({ plan }: { plan: RoomPlan }) {
         );
       })}
       {plan.walls.map((wall) => (
-        <line
-          key={wall.id}
-          className="room-wall"
-          x1={x(wall.from)}
-          y1={y(wall.from)}
-          x2={x(wall.to)}
-          y2={y(wall.to)}
-        />
+        <line key={wall.id} className="room-wall" {...line(wall.from, wall.to)} />
       ))}
-      {plan.parts.map(
-        (part, index) =>
-          (part.what === 'door' || part.what === 'opening') && (
-            <line
-              // biome-ignore lint/suspicious/noArrayIndexKey: as above
-              key={index}
-              className="gap"
-              x1={x(part.corners[0] ?? [])}
-              y1={y(part.corners[0] ?? [])}
-              x2={x(part.corners[1] ?? [])}
-              y2={y(part.corners[1] ?? [])}
-            />
-          ),
-      )}
       {plan.far.flatMap((far) =>
-        far.lines.map(([from, to]) => (
-          <line
-            key={`${from} ${to}`}
-            className="far"
-            x1={x(from ?? [])}
-            y1={y(from ?? [])}
-            x2={x(to ?? [])}
-            y2={y(to ?? [])}
-          />
-        )),
+        far.lines.map((along) => <line key={`${along}`} className="far" {...ends(along)} />),
+      )}
+      {plan.parts.map((part, index) =>
+        part.what === 'door' || part.what === 'opening' || part.what === 'window' || part.what === 'glass' ? (
+          // biome-ignore lint/suspicious/noArrayIndexKey: as above
+          <line key={index} className={`gap gap-${part.what}`} {...ends(part.corners)} />
+        ) : null,
       )}
       {plan.walls.map((wall) => {
-        const at = middle(wall.from, wall.to);
-        const [dx, dy] = [x(wall.to) - x(wall.from), y(wall.to) - y(wall.from)];
-        const length = Math.max(Math.hypot(dx, dy), 1);
+        const [from, to] = [at(wall.from), at(wall.to)];
+        const length = Math.max(Math.hypot(to.x - from.x, to.y - from.y), 1);
         // Out of the room is to the left of the way along the wall.
-        const [outX, outY] = [dy / length, -dx / length];
+        const out = { x: (to.y - from.y) / length, y: (from.x - to.x) / length };
         return (
           <text
             key={wall.id}
             className="wall-length"
-            x={x(at) + outX * 42}
-            y={y(at) + outY * 42 + 5}
-            textAnchor={Math.abs(outX) < 0.5 ? 'middle' : outX > 0 ? 'start' : 'end'}
+            x={(from.x + to.x) / 2 + out.x * 42}
+            y={(from.y + to.y) / 2 + out.y * 42 + 5}
+            textAnchor={Math.abs(out.x) < 0.5 ? 'middle' : out.x > 0 ? 'start' : 'end'}
           >
             {wall.length}
           </text>
         );
       })}
-      {plan.far.map((far) => (
-        <text
-          key={`${far.text} ${far.middle}`}
-          className="far-text"
-          x={x(far.middle)}
-          y={y(far.middle) + 5}
-          textAnchor={anchor(far.middle, true)}
-        >
-          {far.text}
+      {figures(plan, at, width).map(({ text, place, anchor }) => (
+        <text key={`${text} ${place.x} ${place.y}`} className="far-text" {...place} textAnchor={anchor}>
+          {text}
         </text>
       ))}
       {plan.outlets.map((outlet) => (
-        <g key={outlet.id} className={`outlet outlet-${outlet.kind}`}>
-          <circle cx={x(outlet.at)} cy={y(outlet.at)} r="8" />
-          {name(outlet)}
-        </g>
+        <Spot key={outlet.id} outlet={outlet} at={at} kind={`outlet outlet-${outlet.kind}`} />
       ))}
       {plan.ghosts.map((ghost) => (
-        <g key={`${ghost.at}`} className="ghost">
-          <circle cx={x(ghost.at)} cy={y(ghost.at)} r="9" />
-          {name(ghost)}
-        </g>
+        <Spot key={`${ghost.at}`} outlet={ghost} at={at} kind="to-add" />
       ))}
     </svg>
   );
+}
+
+function Spot({ outlet, at, kind }: { outlet: PlanOutlet; at: (point: Point) => Place; kind: string }) {
+  const [here, outside] = [at(outlet.at), at(outlet.outside)];
+  const length = Math.max(Math.hypot(outside.x - here.x, outside.y - here.y), 1);
+  const [dx, dy] = [(outside.x - here.x) / length, (outside.y - here.y) / length];
+  return (
+    <g className={kind}>
+      <circle cx={here.x} cy={here.y} r="8" />
+      <text
+        x={here.x + dx * OFF}
+        y={here.y + dy * OFF + 5}
+        textAnchor={Math.abs(dx) < 0.5 ? 'middle' : dx > 0 ? 'start' : 'end'}
+      >
+        {outlet.label}
+      </text>
+    </g>
+  );
+}
+
+/** The figures of what is too far, each moved into the room until it lies over no other. */
+function figures(plan: RoomPlan, at: (point: Point) => Place, width: number) {
+  const middle = at([plan.width / 2, plan.depth / 2]);
+  const standing = plan.parts.filter(
+    ({ what }) => !['door', 'opening', 'window', 'glass'].includes(what ?? ''),
+  );
+  const taken = standing.map((part) => {
+    const corners = part.corners.map(at);
+    const [xs, ys] = [corners.map(({ x }) => x), corners.map(({ y }) => y)];
+    return { from: Math.min(...xs), to: Math.max(...xs), top: Math.min(...ys), bottom: Math.max(...ys) };
+  });
+  return plan.far.map(({ text, middle: point }) => {
+    const place = at(point);
+    const long = text.length * LETTER;
+    const anchor = place.x < width * 0.3 ? 'start' : place.x > width * 0.7 ? 'end' : 'middle';
+    const from = place.x - (anchor === 'start' ? 0 : anchor === 'end' ? long : long / 2);
+    const step = place.y <= middle.y ? LINE : -LINE;
+    let y = place.y + 5;
+    const overlaps = () =>
+      taken.some(
+        (other) =>
+          from < other.to && other.from < from + long && y - LINE < other.bottom && other.top < y + 4,
+      );
+    for (let tries = 0; overlaps() && tries < 12; tries += 1) y += step;
+    taken.push({ from, to: from + long, top: y - LINE + 4, bottom: y });
+    return { text, anchor, place: { x: place.x, y } } as const;
+  });
 }

@@ -46,8 +46,9 @@ function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove:
   return (
     <div className="room-line">
       <label htmlFor={`line-${of.wall}-${of.island}`}>{of.label}</label>
-      <input
+      <textarea
         id={`line-${of.wall}-${of.island}`}
+        rows={1}
         className="figure"
         autoComplete="off"
         spellCheck={false}
@@ -57,7 +58,9 @@ function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove:
         onChange={(event) => setText(event.target.value)}
         onBlur={() => void leave()}
         onKeyDown={(event) => {
-          if (event.key === 'Enter') void leave();
+          if (event.key !== 'Enter') return;
+          event.preventDefault();
+          void leave();
         }}
       />
       <button type="button" className="plain" aria-label={`Remove ${of.label}`} onClick={() => remove(of)}>

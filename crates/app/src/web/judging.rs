@@ -4,8 +4,9 @@ use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves,
     HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer,
-    Preset, Probe, RangeWires, RoomObservationInfo, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish,
-    WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets, room_observation_infos, terminals_of,
+    Preset, Probe, RangeWires, RoomObservationInfo, Seat, SpliceKind, SupportFitting, Terminal, TracedFault,
+    WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
+    room_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
 use nailpunch_core::quantity::UnitSystem;

@@ -47,14 +47,20 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
     let results = judge_room(situation);
     let broken = results.iter().filter(|result| result.is_broken());
     let proposals: Vec<SubjectProposal> = broken
-        .flat_map(|result| propose_in_room(situation, result.rule, |after| passes(situation, after, result.rule)))
+        .flat_map(|result| {
+            propose_in_room(situation, result.rule, |after| passes(situation, &results, after, result.rule))
+        })
         .collect();
     let missing = missing_outlets(situation);
     let sentence = match &missing {
         Err(reasons) => crate::quantity::capitalised(&format!("{}.", reasons.join("; "))),
         Ok(missing) if missing.is_empty() => String::new(),
-        Ok(missing) if missing.len() == 1 => "1 outlet is missing. No fewer will do.".to_owned(),
-        Ok(missing) => format!("{} outlets are missing. No fewer will do.", missing.len()),
+        Ok(missing) => {
+            let places: Vec<String> = missing.iter().map(|known| situation.name_place(known.place)).collect();
+            let outlets = if missing.len() == 1 { "1 outlet is missing" } else { "outlets are missing" };
+            let count = if missing.len() == 1 { String::new() } else { format!("{} ", missing.len()) };
+            format!("{count}{outlets}: {}. No fewer will do.", places.join("; "))
+        }
     };
     let ghosts: Vec<OutletPlace> = missing.iter().flatten().map(|known| known.place).collect();
     let units = situation.basis.units;
@@ -75,10 +81,14 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
     }
 }
 
-/// Whether a room would pass a rule as it would be after a repair: nothing that was recorded breaks it.
-fn passes(situation: &RoomSituation, after: &Sketch, rule: &str) -> bool {
+/// Whether a room would pass a rule as it would be after a repair: nothing that was recorded breaks it, nor any rule that was kept
+/// before.
+fn passes(situation: &RoomSituation, before: &[RuleResult], after: &Sketch, rule: &str) -> bool {
     let situation = RoomSituation { sketch: after, ..*situation };
-    judge_room(&situation).iter().any(|result| result.rule == rule && !result.is_broken())
+    let was_broken = |code: &str| before.iter().any(|result| result.rule == code && result.is_broken());
+    let broken: Vec<&str> =
+        judge_room(&situation).iter().filter(|result| result.is_broken()).map(|result| result.rule).collect();
+    !broken.contains(&rule) && broken.iter().all(|code| was_broken(code))
 }
 
 /// What is too far from an outlet, where the rules say that it is: from the nearest outlet to the farthest point, or all of a space

@@ -3,9 +3,9 @@
 //!
 //! ```text
 //! line   = wall | island | "else" { outlet } | "top" length
-//! wall   = [ name ":" ] { thing length [ "@" length ] | length } [ "=" length ] [ corner ] [ "/" { outlet } ]
+//! wall   = [ name ":" ] { thing length [ "x" length ] [ "@" length ] | length } [ "=" length ] [ corner ] [ "/" { outlet } ]
 //! island = ( "island" | "peninsula" ) length length [ "/" { outlet } ]
-//! outlet = [ tag | "o" | "sw" | "half" | "within" | "range" ] [ length ] { "h" length | "off" length }
+//! outlet = [ tag ] [ "o" | "sw" | "half" | "within" | "range" | "dryer" ] [ length ] { "h" length | "off" length }
 //! corner = "corner" | "out" | "in45" | "out45" | "on"
 //! ```
 
@@ -88,7 +88,7 @@ pub enum RoomLineError {
     UnknownThing(String),
     /// A word that is no outlet.
     #[error(
-        "\"{0}\" is no outlet: no box of this room is called so. Type a length alone, o, sw, half, within or range, or add the box first"
+        "\"{0}\" is no outlet: no box of this room is called so. Type a length alone, o, sw, half, within, range or dryer, or add the box first"
     )]
     UnknownOutlet(String),
     /// A thing or a mark without its length.
@@ -135,13 +135,18 @@ const CORNERS: [(&str, Corner); 5] = [
     ("on", Corner::Straight),
 ];
 
-const OUTLETS: [(&str, OutletKind); 5] = [
+const OUTLETS: [(&str, OutletKind); 6] = [
     ("o", OutletKind::Receptacle),
     ("sw", OutletKind::Switch),
     ("half", OutletKind::Switched),
     ("within", OutletKind::Within),
     ("range", OutletKind::Range),
+    ("dryer", OutletKind::Dryer),
 ];
+
+fn outlet_kind(word: &str) -> Option<OutletKind> {
+    OUTLETS.iter().find(|(name, _)| name.eq_ignore_ascii_case(word)).map(|(_, kind)| *kind)
+}
 
 fn thing(word: &str) -> Option<WallPartKind> {
     let named = WallPartKind::ALL.into_iter().find(|kind| kind.name() == word);
@@ -291,6 +296,7 @@ fn wall(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<Room
             total = Some(words.length("=")?);
         } else if let Some(what) = thing(&lower) {
             let width = words.length(word)?;
+            let depth = if words.take("x") { Some(words.length("x")?) } else { None };
             let placed = words.take("@");
             let from = if placed { words.length("@")? } else { cursor };
             // A window whose place was taped lies over what stands before it.
@@ -298,7 +304,7 @@ fn wall(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<Room
                 cursor = further(from, width)?;
             }
             further(from, width)?;
-            wall.parts.push(WallPart { what, from, width });
+            wall.parts.push(WallPart { what, from, width, depth });
         } else if let Some((_, corner)) = CORNERS.iter().find(|(name, _)| *name == lower) {
             wall.corner = *corner;
         } else {
@@ -367,10 +373,16 @@ fn put_outlets(
         if !words.is_length() {
             let word = words.next().unwrap_or_default();
             let tagged = request.boxes.iter().find(|known| known.tag.eq_ignore_ascii_case(word));
-            let named = OUTLETS.iter().find(|(name, _)| name.eq_ignore_ascii_case(word));
-            match (tagged, named) {
-                (Some(known), _) => box_id = Some(known.id),
-                (None, Some((_, named))) => kind = *named,
+            match (tagged, outlet_kind(word)) {
+                (Some(known), _) => {
+                    box_id = Some(known.id);
+                    // What it is may stand behind the tag.
+                    if let Some(named) = words.peek().and_then(outlet_kind) {
+                        kind = named;
+                        words.at += 1;
+                    }
+                }
+                (None, Some(named)) => kind = named,
                 (None, None) => return Err(RoomLineError::UnknownOutlet(word.to_owned())),
             }
         }
@@ -429,11 +441,15 @@ fn wall_line(sketch: &Sketch, wall: &Wall, units: UnitSystem, boxes: &[RoomBox])
     if !wall.name.is_empty() {
         words.push(format!("{}:", wall.name));
     }
+    let size = |part: &WallPart| {
+        let depth = part.depth.map_or_else(String::new, |depth| format!(" x {}", depth.type_run(units)));
+        format!("{}{depth}", part.width.type_run(units))
+    };
     let mut cursor = 0;
     let mut standing: Vec<&WallPart> = wall.parts.iter().filter(|part| part.what.stands_on_floor()).collect();
     standing.sort_by_key(|part| part.from);
     for part in standing {
-        let width = part.width.type_run(units);
+        let width = size(part);
         match part.from.nm() - cursor {
             0 => words.push(format!("{} {width}", part.what.name())),
             gap if gap > 0 => {
@@ -452,7 +468,7 @@ fn wall_line(sketch: &Sketch, wall: &Wall, units: UnitSystem, boxes: &[RoomBox])
         _ => {}
     }
     for part in wall.parts.iter().filter(|part| !part.what.stands_on_floor()) {
-        words.push(format!("{} {} @ {}", part.what.name(), part.width.type_run(units), part.from.type_run(units)));
+        words.push(format!("{} {} @ {}", part.what.name(), size(part), part.from.type_run(units)));
     }
     if wall.corner != Corner::Inside {
         words.extend(CORNERS.iter().find(|(_, corner)| *corner == wall.corner).map(|(name, _)| (*name).to_owned()));
@@ -466,14 +482,15 @@ fn typed(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox], here: impl Fn(&O
         let tag = boxes.iter().find(|known| Some(known.id) == outlet.box_id).map(|known| known.tag.clone());
         let named = OUTLETS.iter().find(|(_, kind)| *kind == outlet.kind).map(|(name, _)| (*name).to_owned());
         let on_wall = outlet.on_wall().map(|(_, at)| at.type_run(units));
-        let plain = outlet.kind == OutletKind::Receptacle && on_wall.is_some();
-        let name = tag.or_else(|| named.filter(|_| !plain));
+        // On a wall a receptacle is what stands where nothing is said; elsewhere the word parts one outlet from the next.
+        let said = outlet.kind != OutletKind::Receptacle || on_wall.is_none();
+        let named = named.filter(|_| said);
         let off = match outlet.place {
             OutletPlace::Floor { off, .. } => Some(format!("off {}", off.type_run(units))),
             _ => None,
         };
         let height = outlet.height.map(|height| format!("h {}", height.type_run(units)));
-        [name, on_wall, height, off].into_iter().flatten().collect::<Vec<_>>().join(" ")
+        [tag, named, on_wall, height, off].into_iter().flatten().collect::<Vec<_>>().join(" ")
     };
     let all: Vec<String> = sketch.outlets.iter().filter(|outlet| here(outlet)).map(one).collect();
     if all.is_empty() { String::new() } else { format!(" / {}", joined(&all)) }

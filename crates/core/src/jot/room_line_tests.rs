@@ -62,11 +62,13 @@ fn a_wall_is_read_as_one_walks_along_it() {
 
 #[test]
 fn islands_heights_and_what_is_on_no_wall() {
-    let sketch = read("island 6' 3'6 / k1 o");
+    let sketch = read("island 6' 3'6 / o k1");
     assert_eq!(sketch.islands[0].length, Some(Length::inches(72)));
     assert_eq!(sketch.outlets.len(), 2);
     assert_eq!(read("top 36").counter_height, Some(Length::inches(36)));
-    assert_eq!(read("else k1 range").outlets[1].kind, OutletKind::Range);
+    let elsewhere = read("else range k1 within").outlets;
+    assert_eq!((elsewhere[0].kind, elsewhere[1].kind), (OutletKind::Range, OutletKind::Within));
+    assert!(elsewhere[0].box_id.is_none() && elsewhere[1].box_id.is_some(), "the word behind a tag is of its box");
     assert_eq!(
         read("12' / 3' off 10").outlets[0].place,
         OutletPlace::Floor { wall: 1, at: Length::inches(36), off: Length::inches(10) }
@@ -118,8 +120,8 @@ fn a_room_of_four_walls_and_eight_outlets_is_few_keys() {
 proptest! {
     #[test]
     fn what_is_printed_reads_as_the_same(
-        parts in proptest::collection::vec((0_usize..18, 0_u32..400, 1_u32..2_000), 0..6),
-        outlets in proptest::collection::vec((0_u32..3_000, 0_usize..5, proptest::option::of(1_u32..900)), 0..5),
+        parts in proptest::collection::vec((0_usize..18, 0_u32..400, 1_u32..2_000, proptest::option::of(1_u32..900)), 0..6),
+        outlets in proptest::collection::vec((0_u32..3_000, 0_usize..6, proptest::option::of(1_u32..900)), 0..5),
         rest in 0_u32..500, corner in 0_usize..5, metric: bool,
     ) {
         let units = if metric { UnitSystem::Metric } else { UnitSystem::Inch };
@@ -127,8 +129,10 @@ proptest! {
         let mut cursor = 0;
         let parts: Vec<WallPart> = parts
             .into_iter()
-            .map(|(kind, gap, width)| {
-                let part = WallPart { what: WallPartKind::ALL[kind], from: length(cursor + gap), width: length(width) };
+            .map(|(kind, gap, width, depth)| {
+                let (what, from, width) = (WallPartKind::ALL[kind], length(cursor + gap), (width, length(width)));
+                let part = WallPart { what, from, width: width.1, depth: depth.map(length) };
+                let width = width.0;
                 cursor += gap + width;
                 part
             })

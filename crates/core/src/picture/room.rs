@@ -4,7 +4,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, Sketch, Spread, WallPartKind};
+use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, Sketch, Spread, WallPart, WallPartKind};
 use crate::quantity::{Length, UnitSystem};
 
 /// A point of the plan: right, down.
@@ -62,7 +62,7 @@ pub struct PlanFar {
     /// Its lines, one for each wall that it goes along.
     #[schema(value_type = Vec<[[i64; 2]; 2]>)]
     pub lines: Vec<[Point; 2]>,
-    /// The same a foot into the room, where its figure stands.
+    /// Before the middle of it, in the room: where its figure stands.
     #[schema(value_type = [i64; 2])]
     pub middle: Point,
     /// Its figure.
@@ -98,9 +98,9 @@ pub struct Far {
     pub text: String,
 }
 
-/// How far a thing stands into the room. Common practice, no source; drawn, and never judged.
-const fn depth_of(what: WallPartKind) -> Length {
-    match what {
+/// How far a thing stands into the room: as measured, else as such things do. Common practice, no source; drawn, and never judged.
+fn depth_of(part: &WallPart) -> Length {
+    part.depth.unwrap_or(match part.what {
         WallPartKind::Door | WallPartKind::Opening | WallPartKind::Window | WallPartKind::Glass => Length::inches(4),
         WallPartKind::Fireplace => Length::inches(18),
         WallPartKind::Cabinet | WallPartKind::Desk => Length::inches(22),
@@ -112,7 +112,7 @@ const fn depth_of(what: WallPartKind) -> Length {
         WallPartKind::Basin => Length::inches(21),
         WallPartKind::Shower => Length::inches(36),
         WallPartKind::Heater => Length::inches(3),
-    }
+    })
 }
 
 /// Off the wall, where names and figures stand.
@@ -137,7 +137,7 @@ impl RoomPlan {
             let mut along: Vec<_> = wall.parts.iter().collect();
             along.sort_by_key(|part| !part.what.stands_on_floor());
             for part in along {
-                let (from, to, deep) = (part.from.nm(), part.end(), depth_of(part.what).nm());
+                let (from, to, deep) = (part.from.nm(), part.end(), depth_of(part).nm());
                 let corners = [(from, 0), (to, 0), (to, deep), (from, deep)].map(|(along, inward)| {
                     let (right, down) = placed.on_plan(along, inward);
                     [right, down]
@@ -180,10 +180,7 @@ impl RoomPlan {
         });
         let ghosts = missing.iter().filter_map(|place| {
             let (at, outside) = spot(*place)?;
-            let label = match place {
-                OutletPlace::Wall { at, .. } => format!("add at {}", at.say_run(units)),
-                _ => "add".to_owned(),
-            };
+            let label = "add".to_owned();
             Some(PlanOutlet { id: None, label, kind: OutletKind::Receptacle, at, outside })
         });
         let mut plan = Self {
@@ -191,7 +188,7 @@ impl RoomPlan {
             depth: 0,
             outlets: outlets.collect(),
             ghosts: ghosts.collect(),
-            far: far.iter().filter_map(|known| far_on_plan(&line, known)).collect(),
+            far: far.iter().filter_map(|known| far_on_plan(sketch, &line, known)).collect(),
             words: words(sketch, far, missing, units),
             parts: parts.into_iter().chain(islands).collect(),
             walls,
@@ -247,7 +244,7 @@ fn islands(sketch: &Sketch, walls: &[PlanWall]) -> Vec<PlanPart> {
     sketch.islands.iter().map(part).collect()
 }
 
-fn far_on_plan(line: &FloorLine, known: &Far) -> Option<PlanFar> {
+fn far_on_plan(sketch: &Sketch, line: &FloorLine, known: &Far) -> Option<PlanFar> {
     let mut lines = Vec::new();
     let mut from = known.spread.from;
     while from < known.spread.to {
@@ -262,7 +259,11 @@ fn far_on_plan(line: &FloorLine, known: &Far) -> Option<PlanFar> {
         from += upto - here;
     }
     let (wall, along) = line.at(known.spread.from + known.spread.width() / 2)?;
-    let (right, down) = wall.on_plan(along, FOOT);
+    // Before what stands there, so that neither hides the other.
+    let parts = sketch.wall(wall.wall).map_or(&[][..], |known| known.parts.as_slice());
+    let here = parts.iter().filter(|part| part.from.nm() <= along && along <= part.end());
+    let deep = here.map(|part| depth_of(part).nm()).max().unwrap_or(0);
+    let (right, down) = wall.on_plan(along, deep + FOOT);
     Some(PlanFar { lines, middle: [right, down], text: known.text.clone() })
 }
 

@@ -30,7 +30,10 @@ pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
 pub use result::{Cited, RuleResult, is_dangerous, worst_verdict};
 #[cfg(test)]
 pub(crate) use room::testing as room_testing;
-pub use room::{Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, counter_demand, judge_room, wall_demand};
+pub use room::{
+    Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, basin_limit, counter_demand, from_tub, judge_room, tub_zone,
+    wall_demand,
+};
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};
 

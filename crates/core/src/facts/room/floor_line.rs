@@ -82,6 +82,14 @@ impl LineWall {
         }
     }
 
+    /// How far along the wall from its left end, and how far into the room, a point of the plan is.
+    #[allow(clippy::cast_precision_loss, clippy::cast_possible_truncation, reason = "a drawing, within a room")]
+    pub fn along(&self, (right, down): (i64, i64)) -> (i64, i64) {
+        let ((step_x, step_y), (turn_x, turn_y)) = (self.direction(false), self.direction(true));
+        let (x, y) = ((right - self.begins.0) as f64, (down - self.begins.1) as f64);
+        ((x * step_x + y * step_y).round() as i64, (x * turn_x + y * turn_y).round() as i64)
+    }
+
     /// A place on the plan, `along` it from its left end and `inward` from it.
     #[allow(clippy::cast_precision_loss, clippy::cast_possible_truncation, reason = "a drawing, within a room")]
     pub fn on_plan(&self, along: i64, inward: i64) -> (i64, i64) {

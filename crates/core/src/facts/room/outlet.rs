@@ -17,15 +17,17 @@ pub enum OutletKind {
     Switched,
     /// A receptacle inside a cabinet or a part of an appliance or luminaire.
     Within,
-    /// A range or dryer receptacle.
+    /// The receptacle of a range.
     Range,
+    /// The receptacle of a clothes dryer.
+    Dryer,
     /// A wall switch of the light.
     Switch,
 }
 
 impl OutletKind {
     /// All of them, in the order one offers them.
-    pub const ALL: [Self; 5] = [Self::Receptacle, Self::Switched, Self::Within, Self::Range, Self::Switch];
+    pub const ALL: [Self; 6] = [Self::Receptacle, Self::Switched, Self::Within, Self::Range, Self::Dryer, Self::Switch];
 
     /// In plain words.
     pub const fn name(self) -> &'static str {
@@ -33,7 +35,8 @@ impl OutletKind {
             Self::Receptacle => "receptacle",
             Self::Switched => "receptacle, all of it switched",
             Self::Within => "receptacle in a cabinet or appliance",
-            Self::Range => "range or dryer receptacle",
+            Self::Range => "range receptacle",
+            Self::Dryer => "dryer receptacle",
             Self::Switch => "switch",
         }
     }

@@ -165,6 +165,9 @@ pub struct WallPart {
     pub from: Length,
     /// How wide it is.
     pub width: Length,
+    /// How far it stands into the room.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub depth: Option<Length>,
 }
 
 impl WallPart {

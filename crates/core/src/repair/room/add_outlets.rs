@@ -31,7 +31,7 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
     let mut feet = 0;
     for (number, outlet) in (1..).zip(&missing) {
         let id = free_number(after.outlets.iter().map(|known| known.id));
-        let (place, from) = (place_of(situation, outlet.place), nearest(situation, outlet.place));
+        let (place, from) = (situation.name_place(outlet.place), nearest(situation, outlet.place));
         steps.push((Act::SetBox, format!("Outlet {number}: {place}. Cut in an old-work box clear of the stud.")));
         let cable = match &from {
             Some((name, away)) => {
@@ -105,18 +105,6 @@ fn source(situation: &RoomSituation, missing: &[MissingOutlet]) -> String {
     format!("{outlets} fed from {own}: find out which breaker that is, and what else is on it.")
 }
 
-/// Where an outlet goes, in words.
-fn place_of(situation: &RoomSituation, place: OutletPlace) -> String {
-    match place {
-        OutletPlace::Wall { wall, at } | OutletPlace::Floor { wall, at, .. } => {
-            let label = situation.sketch.wall(wall).map_or_else(|| format!("wall {wall}"), crate::facts::Wall::label);
-            format!("{label}, {} from its left end", at.say_run(situation.basis.units))
-        }
-        OutletPlace::Island(id) => format!("on island {id}, its cable through the floor or the base"),
-        OutletPlace::Elsewhere => "in the room".to_owned(),
-    }
-}
-
 /// The outlet nearest to a place along the walls, and how far it is.
 fn nearest(situation: &RoomSituation, place: OutletPlace) -> Option<(String, Length)> {
     let line = FloorLine::of(situation.sketch).ok()?;
@@ -139,7 +127,7 @@ mod tests {
     #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
     use super::*;
-    use crate::facts::WallPartKind::{Basin, Counter, Glass};
+    use crate::facts::WallPartKind::{Basin, Counter, Glass, Tub};
     use crate::rules::Verdict;
     use crate::rules::room_testing::{Scene, verdict};
 
@@ -165,6 +153,11 @@ mod tests {
         let bath = Scene::rectangle(RoomKind::Bathroom, 96, 60).part(1, Basin, 24, 20);
         assert_eq!(verdict("bathroom-outlet", &after(&bath)).0, Verdict::Meets);
         let change = plan(&bath.situation()).unwrap();
+        // Never over the tub, whose end is beside the basin here.
+        let small = Scene::rectangle(RoomKind::Bathroom, 60, 96).part(4, Tub, 0, 60).deep(30).part(3, Basin, 0, 24);
+        let done = after(&small);
+        assert_eq!(verdict("bathroom-outlet", &done).0, Verdict::Meets);
+        assert_eq!(verdict("tub-zone", &done).0, Verdict::Marginal, "{:?}", done.room.sketch.outlets);
         assert!(change.materials.iter().any(|line| line.code.starts_with("gfci")), "{change:?}");
     }
 

@@ -2,7 +2,9 @@
 
 use crate::facts::{FloorLine, OutletPlace, WallPartKind, WallPlace};
 use crate::quantity::{Length, UnitSystem};
-use crate::rules::{Demand, RoomSituation, Space, Verdict, counter_demand, judge_room, wall_demand};
+use crate::rules::{
+    Demand, RoomSituation, Space, Verdict, basin_limit, counter_demand, from_tub, judge_room, tub_zone, wall_demand,
+};
 
 /// An outlet that is asked for and not there.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -71,26 +73,42 @@ fn fewest(situation: &RoomSituation, demand: &Demand, space: &Space) -> Option<V
     space.fewest(demand.reach.strict().nm(), &snap)
 }
 
-/// Beside each basin that has none: a hand's breadth off its edge. Common practice, no source.
+/// Beside each basin that has none: within reach, clear of the tub, and near a hand's breadth off its edge where that can be.
+/// Common practice, no source.
 fn beside_basins<'a>(situation: &'a RoomSituation) -> impl Iterator<Item = OutletPlace> + 'a {
-    const OFF: Length = Length::inches(12);
+    const OFF: i64 = Length::inches(12).nm();
+    const STEP: i64 = Length::inches(1).nm();
+    /// As deep as a tub is, where nobody measured.
+    const DEEP: Length = Length::inches(36);
+    let clear = tub_zone(situation.basis.edition).strict();
+    let line = FloorLine::of(situation.sketch).ok();
+    let reach = basin_limit(situation.basis.edition.profile()).lenient().nm();
     let basins = situation.sketch.walls.iter().flat_map(|wall| {
         let basins = wall.parts.iter().filter(|part| part.what == WallPartKind::Basin);
-        basins.map(move |basin| (wall, basin))
+        basins.map(move |basin| (wall.id, basin))
     });
-    basins.filter_map(|(wall, basin)| {
-        let length = wall.length?.nm();
-        let free = |at: i64| {
-            (0..=length).contains(&at)
-                && !wall.parts.iter().any(|part| {
-                    part.from.nm() < at
-                        && at < part.end()
-                        && !matches!(part.what, WallPartKind::Counter | WallPartKind::Window)
-                })
+    basins.filter_map(move |(wall, basin)| {
+        let line = line.as_ref()?;
+        let start = line.position(wall, basin.from)?;
+        let offs = (0..=reach / STEP).map(|step| step * STEP);
+        let places = offs.flat_map(|off| [(off, start + basin.width.nm() + off), (off, start - off)]);
+        let free = places.filter_map(|(off, position)| {
+            let beyond = position < 0 || position > line.total;
+            let WallPlace { wall, at } = line.place(position).filter(|_| line.closed || !beyond)?;
+            let parts = &situation.sketch.wall(wall)?.parts;
+            let taken = parts.iter().any(|part| {
+                let inside = part.from.nm() < at.nm() && at.nm() < part.end();
+                inside && !matches!(part.what, WallPartKind::Counter | WallPartKind::Window)
+            });
+            let place = OutletPlace::Wall { wall, at };
+            let from_tub = from_tub(situation, line, place, DEEP);
+            (!taken && from_tub != Some(Length::ZERO)).then_some((off, place, from_tub))
+        });
+        // Clear of the tub first, or as far from it as can be; then where one would put it.
+        let worth = |(off, _, from_tub): &(i64, OutletPlace, Option<Length>)| {
+            (std::cmp::Reverse(from_tub.unwrap_or(clear).min(clear)), (off - OFF).abs())
         };
-        let beside = [basin.end() + OFF.nm(), basin.from.nm() - OFF.nm(), basin.end(), basin.from.nm()];
-        let at = beside.into_iter().find(|at| free(*at))?;
-        Some(OutletPlace::Wall { wall: wall.id, at: Length::from_nm(at).ok()? })
+        free.min_by_key(worth).map(|(_, place, _)| place)
     })
 }
 

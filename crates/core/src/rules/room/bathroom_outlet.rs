@@ -8,7 +8,7 @@ use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, Profile, RoomKind, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// How far from the edge of the basin. NEC 210.52(D): 3 ft (900 mm); CEC 26-720(f): 1 m. From memory; NEC sure.
-const fn limit(profile: Profile) -> TwinLimit {
+pub const fn limit(profile: Profile) -> TwinLimit {
     match profile {
         Profile::Nec => TwinLimit { inches: Some(Length::inches(36)), metric: Length::mm(900) },
         Profile::Cec => TwinLimit { inches: None, metric: Length::mm(1_000) },
@@ -42,25 +42,38 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
     let Ok(line) = FloorLine::of(situation.sketch) else {
         return vec![Finding::not_measured("room", "measure the length of each wall", "/walls")];
     };
-    let walls = situation.sketch.walls.iter();
-    let basins: Vec<(u16, &WallPart)> = walls
-        .flat_map(|wall| wall.parts.iter().map(move |part| (wall.id, part)))
-        .filter(|(_, part)| part.what == WallPartKind::Basin)
-        .collect();
+    let basins: Vec<(u16, &WallPart)> = basins(situation).collect();
     if basins.is_empty() {
         return vec![Finding::not_measured("basin", "tape where the basin is", "/walls")];
     }
     basins.into_iter().map(|(wall, basin)| of_basin(situation, &line, wall, basin)).collect()
 }
 
-fn of_basin(situation: &RoomSituation, line: &FloorLine, wall: u16, basin: &WallPart) -> Finding {
+/// How far a place on the floor line is from the edge of a basin, along the wall; nothing where it is over it.
+fn from_edge(line: &FloorLine, wall: u16, basin: &WallPart, at: i64) -> i64 {
     let from = line.position(wall, basin.from).unwrap_or(0);
     let to = from + basin.width.nm();
+    let turns = if line.closed { [0, line.total, -line.total] } else { [0; 3] };
+    turns.into_iter().map(|turn| (from - at - turn).max(at + turn - to).max(0)).min().unwrap_or(0)
+}
+
+/// Whether an outlet there is the one that a basin asks for.
+pub fn serves_a_basin(situation: &RoomSituation, line: &FloorLine, position: i64) -> bool {
+    let reach = limit(situation.basis.edition.profile()).strict().nm();
+    basins(situation).any(|(wall, basin)| from_edge(line, wall, basin, position) <= reach)
+}
+
+fn basins<'a>(situation: &RoomSituation<'a>) -> impl Iterator<Item = (u16, &'a WallPart)> {
+    let walls = situation.sketch.walls.iter();
+    walls
+        .flat_map(|wall| wall.parts.iter().map(move |part| (wall.id, part)))
+        .filter(|(_, part)| part.what == WallPartKind::Basin)
+}
+
+fn of_basin(situation: &RoomSituation, line: &FloorLine, wall: u16, basin: &WallPart) -> Finding {
     let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
     let positions = outlets.filter_map(|outlet| outlet.on_wall()).filter_map(|(wall, at)| line.position(wall, at));
-    let turns = if line.closed { [0, line.total, -line.total] } else { [0; 3] };
-    let away = |at: i64| turns.into_iter().map(|turn| (from - at - turn).max(at + turn - to).max(0)).min();
-    let nearest = positions.filter_map(away).min();
+    let nearest = positions.map(|at| from_edge(line, wall, basin, at)).min();
     let label = format!("basin, {}", situation.sketch.wall(wall).map_or_else(String::new, crate::facts::Wall::label));
     let limit = limit(situation.basis.edition.profile());
     let near = |nm: i64| Length::from_nm(nm).unwrap_or(Length::MAX);

@@ -88,8 +88,7 @@ impl Demand {
     pub fn place(&self, situation: &RoomSituation, position: i64) -> String {
         let units = situation.basis.units;
         let known = self.line.place(position).and_then(|place| Some((situation.sketch.wall(place.wall)?, place.at)));
-        known
-            .map_or_else(String::new, |(wall, at)| format!("{}, {} from its left end", wall.label(), at.say_run(units)))
+        known.map_or_else(String::new, |(wall, at)| format!("{} at {}", wall.label(), at.say_run(units)))
     }
 }
 
@@ -288,11 +287,13 @@ impl RoomSituation<'_> {
             return outlet.kind;
         }
         if devices.iter().any(|device| device.kind.is_receptacle() && device.kind != RangeReceptacle) {
-            OutletKind::Receptacle
-        } else if devices.iter().any(|device| device.kind == RangeReceptacle) {
-            OutletKind::Range
-        } else {
-            OutletKind::Switch
+            return OutletKind::Receptacle;
+        }
+        match (devices.iter().any(|device| device.kind == RangeReceptacle), outlet.kind) {
+            (false, _) => OutletKind::Switch,
+            (true, OutletKind::Range | OutletKind::Dryer) => outlet.kind,
+            // Of an appliance, and nobody said of which.
+            (true, _) => OutletKind::Within,
         }
     }
 

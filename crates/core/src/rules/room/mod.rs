@@ -15,15 +15,18 @@ mod spacing;
 mod stair_switching;
 #[cfg(test)]
 pub(crate) mod testing;
+mod tub_zone;
 mod wall_spacing;
 
-use crate::facts::{Basis, BoxRecord, KnownSupply, Outlet, Room, RoomObservation, Sketch};
+use crate::facts::{Basis, BoxRecord, Island, KnownSupply, Outlet, OutletPlace, Room, RoomObservation, Sketch, Wall};
 use crate::quantity::{Amount, Length};
 use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule, RuleResult, Side, worst_first};
 use crate::standard::{RoomKind, TwinLimit, WiredUnder};
+pub use bathroom_outlet::limit as basin_limit;
 pub use demand::{Demand, counter_demand, wall_demand};
 pub use spacing::Space;
+pub use tub_zone::{from_tub, zone as tub_zone};
 
 /// A room and all that bears on judging it.
 #[derive(Clone, Copy)]
@@ -48,6 +51,21 @@ impl<'a> RoomSituation<'a> {
         self.boxes.iter().find(|record| Some(record.id) == outlet.box_id)
     }
 
+    /// A place for an outlet as one speaks of it, "north wall at 4 ft".
+    pub fn name_place(&self, place: OutletPlace) -> String {
+        match place {
+            OutletPlace::Wall { wall, at } | OutletPlace::Floor { wall, at, .. } => {
+                let label = self.sketch.wall(wall).map_or_else(|| format!("wall {wall}"), Wall::label);
+                format!("{label} at {}", at.say_run(self.basis.units))
+            }
+            OutletPlace::Island(id) => {
+                let island = self.sketch.islands.iter().find(|island| island.id == id);
+                format!("on {}", island.map_or_else(|| format!("island {id}"), Island::label))
+            }
+            OutletPlace::Elsewhere => "in the room".to_owned(),
+        }
+    }
+
     /// An outlet as one speaks of it: the tag of its box, or its number.
     pub fn name_of(&self, outlet: &Outlet) -> String {
         self.box_of(outlet).map_or_else(|| format!("outlet {}", outlet.id), |record| record.tag.clone())
@@ -69,6 +87,7 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     room_light::RULE,
     stair_switching::RULE,
     closet_lamp::RULE,
+    tub_zone::RULE,
     over_tub::RULE,
     cord_as_wiring::RULE,
 ];
@@ -106,7 +125,8 @@ fn of_space(situation: &RoomSituation, demand: &Demand, space: &Space, what: &st
     let (label, basis) = (demand.label(situation, space), situation.basis);
     let length = |nm: i64| Length::from_nm(nm.max(0)).unwrap_or(Length::MAX);
     let judged = |distance: i64, at: i64| {
-        let words = format!("farthest point of this {what}, {}, from an outlet", demand.place(situation, at));
+        let place = demand.place(situation, at);
+        let words = format!("way from the nearest outlet to the farthest point of this {what}, {place},");
         judge_maximum(basis, label.clone(), &words, length(distance), demand.reach, Said::ALONG_A_WALL)
     };
     let open = space.open_start || space.open_end;

@@ -3,7 +3,7 @@
 use std::collections::BTreeSet;
 
 use super::{RoomCheck, RoomSituation, kind_of};
-use crate::facts::{FloorLine, WallPartKind};
+use crate::facts::WallPartKind;
 use crate::quantity::Amount;
 use crate::rules::{Finding, Rule, Side};
 use crate::standard::{Confidence, RoomKind, RuleBasis, Severity, Since, cite};
@@ -38,7 +38,6 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
         Ok(RoomKind::Kitchen) => {}
         Ok(_) => return Vec::new(),
     }
-    let Ok(line) = FloorLine::of(situation.sketch) else { return Vec::new() };
     let at_counter = |outlet: &&crate::facts::Outlet| {
         let on_wall = outlet.on_wall().and_then(|(id, at)| Some((situation.sketch.wall(id)?, at.nm())));
         let counter = on_wall.is_some_and(|(wall, at)| {
@@ -48,7 +47,7 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
         counter && situation.is_receptacle(outlet)
     };
     let outlets: Vec<_> = situation.sketch.outlets.iter().filter(at_counter).collect();
-    if outlets.is_empty() || line.walls.is_empty() {
+    if outlets.is_empty() {
         return Vec::new();
     }
     let mut breakers = BTreeSet::new();

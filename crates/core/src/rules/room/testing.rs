@@ -55,8 +55,15 @@ impl Scene {
 
     /// With something along a wall.
     pub fn part(mut self, wall: u16, what: WallPartKind, from: u32, width: u32) -> Self {
-        let part = WallPart { what, from: Length::inches(from), width: Length::inches(width) };
+        let part = WallPart { what, from: Length::inches(from), width: Length::inches(width), depth: None };
         self.room.sketch.walls[usize::from(wall) - 1].parts.push(part);
+        self
+    }
+
+    /// What was put along a wall last stands so far into the room.
+    pub fn deep(mut self, inches: u32) -> Self {
+        let parts = self.room.sketch.walls.iter_mut().rev().flat_map(|wall| wall.parts.last_mut());
+        parts.take(1).for_each(|part| part.depth = Some(Length::inches(inches)));
         self
     }
 
