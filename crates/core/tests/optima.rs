@@ -1,4 +1,4 @@
-//! Cut lists and shut-downs against the optima of an independent solver.
+//! Cut lists, shut-downs and the outlets of rooms against the optima of an independent solver.
 //!
 //! # Source
 //! Google OR-tools 9.15, CP-SAT and, over all groups of boxes, SCIP, by `tests/optima/make.py`; every stored instance was
@@ -6,10 +6,15 @@
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::facts::{Colour, Offcut};
+use nailpunch_core::facts::{
+    Basis, Colour, Corner, Offcut, Outlet, OutletKind, OutletPlace, Room, RoomId, Sketch, Wall, WallPart, WallPartKind,
+};
 use nailpunch_core::job::shut_downs::{Limits, ShutDown, Task, shut_downs};
 use nailpunch_core::job::{GaugeCuts, PigtailDemand, cut_list};
 use nailpunch_core::quantity::{Gauge, Length, UnitSystem};
+use nailpunch_core::repair::missing_outlets;
+use nailpunch_core::rules::RoomSituation;
+use nailpunch_core::standard::RoomKind;
 use serde::Deserialize;
 
 #[derive(Deserialize)]
@@ -195,4 +200,75 @@ fn shut_downs_of_up_to_thirty_boxes_are_the_best_and_nearly_all_proven() {
         assert_eq!(found.shut_downs.iter().filter(fits).count(), best[0], "instance {number}");
     }
     assert!(proven * 100 >= count * 95, "{proven} of {count} proven");
+}
+
+#[derive(Deserialize)]
+struct RoomInstance {
+    kind: RoomKind,
+    walls: Vec<(u32, Corner, Vec<(WallPartKind, u32, u32)>)>,
+    outlets: Vec<(u16, u32)>,
+    fewest: Fewest,
+}
+
+/// The fewest outlets more; absent where no place serves.
+#[derive(Deserialize)]
+struct Fewest {
+    wall: Option<usize>,
+    counter: Option<usize>,
+}
+
+fn sketch_of(instance: &RoomInstance) -> Sketch {
+    let part = |(what, from, width): &(WallPartKind, u32, u32)| WallPart {
+        what: *what,
+        from: Length::inches(*from),
+        width: Length::inches(*width),
+        depth: None,
+    };
+    let walls = (1..).zip(&instance.walls).map(|(id, (length, corner, parts))| Wall {
+        id,
+        name: String::new(),
+        length: Some(Length::inches(*length)),
+        corner: *corner,
+        parts: parts.iter().map(part).collect(),
+    });
+    let outlets = (1..).zip(&instance.outlets).map(|(id, (wall, at))| Outlet {
+        id,
+        box_id: None,
+        kind: OutletKind::Receptacle,
+        place: OutletPlace::Wall { wall: wall + 1, at: Length::inches(*at) },
+        height: None,
+    });
+    Sketch { kind: Some(instance.kind), walls: walls.collect(), outlets: outlets.collect(), ..Sketch::default() }
+}
+
+/// NEC 210.52(A) and (C), over rooms of every shape: Google OR-tools 9.15, SCIP, by `tests/optima/make_rooms.py`.
+#[test]
+fn the_outlets_of_a_room_are_as_few_as_the_solver_s() {
+    let rooms: Vec<RoomInstance> = serde_json::from_str(include_str!("optima/rooms.json")).unwrap();
+    assert!(rooms.len() >= 60);
+    let basis = Basis::default();
+    for (number, instance) in rooms.iter().enumerate() {
+        let room = Room { sketch: sketch_of(instance), ..Room::new(RoomId(uuid::Uuid::nil()), "room") };
+        let situation =
+            |sketch| RoomSituation { room: &room, sketch, boxes: &[], fed_by: &[], basis: &basis, wired_under: None };
+        match (missing_outlets(&situation(&room.sketch)), instance.fewest.wall, instance.fewest.counter) {
+            (Ok(missing), Some(walls), Some(counters)) => {
+                let count = |rule: &str| missing.iter().filter(|outlet| outlet.rule == rule).count();
+                assert_eq!((count("wall-spacing"), count("counter-spacing")), (walls, counters), "room {number}");
+                // With them there, none is missing.
+                let mut served = room.sketch.clone();
+                served.outlets.extend((100..).zip(&missing).map(|(id, outlet)| Outlet {
+                    id,
+                    box_id: None,
+                    kind: OutletKind::Receptacle,
+                    place: outlet.place,
+                    height: None,
+                }));
+                assert_eq!(missing_outlets(&situation(&served)).map(|rest| rest.len()), Ok(0), "room {number}");
+            }
+            (missing, walls, counters) => {
+                assert!(missing.is_err() && (walls.is_none() || counters.is_none()), "room {number}: {missing:?}");
+            }
+        }
+    }
 }

@@ -2,7 +2,8 @@
 
 use std::fmt::Write;
 
-use nailpunch_core::picture::{PlanOutlet, RoomPlan};
+use nailpunch_core::facts::WallPartKind;
+use nailpunch_core::picture::{PlanOutlet, PlanPart, RoomPlan};
 
 const WIDTH: f64 = 520.0;
 const ROOM: f64 = 340.0;
@@ -43,11 +44,11 @@ pub fn room_svg(plan: &RoomPlan) -> String {
     for wall in &plan.walls {
         line(&mut svg, scale.at(wall.from), scale.at(wall.to), INK, 3.5);
     }
-    for part in &plan.parts {
+    for part in plan.parts.iter().filter(|part| !in_the_wall(part)) {
         let corners: Vec<String> =
             part.corners.iter().map(|corner| scale.at(*corner)).map(|(x, y)| format!("{x:.1},{y:.1}")).collect();
         let [one, _, three, _] = part.corners.map(|corner| scale.at(corner));
-        let (x, y) = (f64::midpoint(one.0, three.0), f64::midpoint(one.1, three.1) + 3.5);
+        let (x, y) = (f64::midpoint(one.0, three.0), f64::midpoint(one.1, three.1) + 3.0);
         let _ = write!(
             svg,
             "<polygon points=\"{}\" fill=\"#fbf8f1\" stroke=\"{MUTED}\" stroke-width=\"0.8\"/>\
@@ -60,6 +61,13 @@ pub fn room_svg(plan: &RoomPlan) -> String {
         for [from, to] in &far.lines {
             line(&mut svg, scale.at(*from), scale.at(*to), FAR, 5.0);
         }
+    }
+    for part in plan.parts.iter().filter(|part| in_the_wall(part)) {
+        // A door is a gap; glass a line within the wall.
+        let gap = if matches!(part.what, Some(WallPartKind::Door | WallPartKind::Opening)) { 6.0 } else { 1.6 };
+        line(&mut svg, scale.at(part.corners[0]), scale.at(part.corners[1]), "#ffffff", gap);
+    }
+    for far in &plan.far {
         let (x, y) = scale.at(far.middle);
         let anchor = if x < WIDTH / 3.0 {
             "start"
@@ -68,8 +76,12 @@ pub fn room_svg(plan: &RoomPlan) -> String {
         } else {
             "middle"
         };
-        let _ =
-            write!(svg, "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"{anchor}\" fill=\"{FAR}\">{}</text>", far.text);
+        let _ = write!(
+            svg,
+            "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"{anchor}\" fill=\"{FAR}\" stroke=\"#ffffff\" stroke-width=\"3\" \
+             paint-order=\"stroke\">{}</text>",
+            far.text
+        );
     }
     for outlet in &plan.outlets {
         spot(&mut svg, &scale, outlet, &format!("fill=\"{INK}\""), INK);
@@ -80,6 +92,11 @@ pub fn room_svg(plan: &RoomPlan) -> String {
     }
     svg.push_str("</svg>");
     svg
+}
+
+/// A door or a window: drawn in the wall and not before it.
+const fn in_the_wall(part: &PlanPart) -> bool {
+    matches!(part.what, Some(WallPartKind::Door | WallPartKind::Opening | WallPartKind::Window | WallPartKind::Glass))
 }
 
 fn line(svg: &mut String, (x1, y1): (f64, f64), (x2, y2): (f64, f64), colour: &str, width: f64) {

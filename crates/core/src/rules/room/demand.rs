@@ -168,10 +168,11 @@ fn served(line: &FloorLine, mut spaces: Vec<Space>, outlets: &[i64], blocked: &[
         let mut own: Vec<i64> = outlets.iter().flat_map(|at| [*at, at + turn]).filter(|at| within(*at)).collect();
         own.sort_unstable();
         own.dedup();
-        let blocking = blocked.iter().flat_map(|known| {
-            [0, turn].map(|turn| Spread { from: (known.from + turn).max(from), to: (known.to + turn).min(to) })
-        });
-        space.blocked = joined(blocking.filter(|known| known.width() > 0).collect());
+        // Not cut to the space: its very edge is no place either where glass goes past it.
+        let blocking = blocked
+            .iter()
+            .flat_map(|known| [0, turn].map(|turn| Spread { from: known.from + turn, to: known.to + turn }));
+        space.blocked = joined(blocking.filter(|known| known.from < to && from < known.to).collect());
         space.outlets = own;
     }
     spaces

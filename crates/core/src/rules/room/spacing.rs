@@ -120,7 +120,8 @@ impl Space {
                 begun = true;
             } else {
                 // The outlet that serves what comes next stands at most its reach beyond.
-                let at = self.place_before(covered - reach - 1, (covered + reach).min(spread.to))?;
+                let after = (covered - reach).max(spread.from) - 1;
+                let at = self.place_before(after, (covered + reach).min(spread.to))?;
                 if at + reach <= covered && begun {
                     return None;
                 }
