@@ -12,7 +12,7 @@ export const bundlePath = join(root, 'demo', 'guesthouse.nailpunch.json');
 
 type Bundle = {
   circuits: { id: string; name: string }[];
-  audit: { id: string; name: string }; rooms: { boxes: { id: string; tag: string }[] }[];
+  audit: { id: string; name: string }; rooms: { id: string; name: string; boxes: { id: string; tag: string }[] }[];
 };
 export const bundle: Bundle = JSON.parse(readFileSync(bundlePath, 'utf8'));
 
@@ -23,6 +23,13 @@ export function walkPath(tag: string): string {
   const box = bundle.rooms.flatMap((room) => room.boxes).find((known) => known.tag === tag);
   if (!box) throw new Error(`the demo has no box ${tag}`);
   return `${auditPath}/walk/${box.id}`;
+}
+
+/** Where a room of the demo is taped. */
+export function roomPath(name: string): string {
+  const room = bundle.rooms.find((known) => known.name === name);
+  if (!room) throw new Error(`the demo has no room ${name}`);
+  return `${auditPath}/room/${room.id}`;
 }
 
 export class Server {

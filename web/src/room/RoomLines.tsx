@@ -1,6 +1,6 @@
 // The sketch line by line: each wall as it is typed, and one line more for the next. A line stays in its field until the core has
 // read it and the server has kept it.
-import { useEffect, useState } from 'react';
+import { useState } from 'react';
 import type { SketchLine } from '../api/types';
 
 /** What became of a line: nothing is wrong, or why it was not taken. */
@@ -27,21 +27,20 @@ export function RoomLines({ lines, things, example, take, remove }: Props) {
 }
 
 function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove: (of: SketchLine) => void }) {
-  const [text, setText] = useState(of.line);
+  // What is typed and not taken yet; nothing where the field shows what the server keeps.
+  const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
-  // What the server keeps is shown anew, unless something else stands in the field.
-  const [shown, setShown] = useState(of.line);
-  useEffect(() => {
-    if (of.line !== shown) {
-      setText((now) => (now === shown ? of.line : now));
-      setShown(of.line);
-    }
-  }, [of.line, shown]);
   const leave = async () => {
-    if (text.trim() === shown) return;
-    const why = await take(text, of);
+    if (typed === null) return;
+    if (typed.trim() === of.line) {
+      setTyped(null);
+      return;
+    }
+    const sent = typed;
+    const why = await take(sent, of);
     setRefused(why);
-    if (why === null) setText(of.line);
+    // What was typed meanwhile stays.
+    if (why === null) setTyped((now) => (now === sent ? null : now));
   };
   return (
     <div className="room-line">
@@ -53,9 +52,9 @@ function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove:
         autoComplete="off"
         spellCheck={false}
         maxLength={300}
-        value={text}
+        value={typed ?? of.line}
         aria-invalid={refused ? true : undefined}
-        onChange={(event) => setText(event.target.value)}
+        onChange={(event) => setTyped(event.target.value)}
         onBlur={() => void leave()}
         onKeyDown={(event) => {
           if (event.key !== 'Enter') return;
