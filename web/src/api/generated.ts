@@ -4875,11 +4875,13 @@ export interface components {
          * @description Something that one looks for in a room.
          * @enum {string}
          */
-        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "cord-as-wiring";
+        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "smoke-alarm-missing" | "co-alarm-missing" | "alarm-past-date" | "alarms-apart" | "alarms-unnoticed" | "cord-as-wiring";
         /** @description An observation in a room as the screen offers it. */
         RoomObservationInfo: {
             /** @description The chip when it is there. */
             fault: string;
+            /** @description The kinds of room that are looked at for it. */
+            rooms: components["schemas"]["RoomKind"][];
             /** @description The chip when it is not. */
             sound: string;
             /** @description What to look for. */

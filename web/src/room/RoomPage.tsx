@@ -162,7 +162,13 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
           take={take}
           remove={remove}
         />
-        <Seen infos={trades.data?.room_observations ?? []} answer={answer} observe={observe} />
+        <Seen
+          infos={(trades.data?.room_observations ?? []).filter(
+            ({ what, rooms }) => answer(what) !== null || !sketch.kind || rooms.includes(sketch.kind),
+          )}
+          answer={answer}
+          observe={observe}
+        />
       </main>
       <aside className="walk-find" aria-label="Findings of the room">
         <SubjectFindings

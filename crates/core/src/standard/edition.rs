@@ -262,6 +262,19 @@ pub fn cite_by_year(
     cite(edition, of_year.map(|(_, section, confidence)| (*section, *confidence)), cec)
 }
 
+/// Cites the residential or building code that goes with an edition: it asks for what the electrical code only wires.
+pub fn cite_residential(
+    edition: Edition,
+    residential: (&'static str, Confidence),
+    national: (&'static str, Confidence),
+) -> Option<Citation> {
+    let (code, (section, confidence)) = match edition.profile() {
+        Profile::Nec => ("IRC", residential),
+        Profile::Cec => ("NBC", national),
+    };
+    Some(Citation { edition: code, section, confidence: confidence.under(edition) })
+}
+
 /// Common practice of the trade, no source.
 #[allow(clippy::unnecessary_wraps, reason = "a rule's citation may be absent in an edition; practice never is")]
 pub fn practice(_: Edition) -> Option<Citation> {

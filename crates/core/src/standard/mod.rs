@@ -15,7 +15,8 @@ mod severity;
 mod wiring_method;
 
 pub use edition::{
-    Adoption, Citation, Confidence, Edition, Profile, Since, WiredUnder, cite, cite_by_year, in_force_from, practice,
+    Adoption, Citation, Confidence, Edition, Profile, Since, WiredUnder, cite, cite_by_year, cite_residential,
+    in_force_from, practice,
 };
 pub use limit::TwinLimit;
 pub use material::Material;

@@ -33,7 +33,7 @@ pub enum RoomKind {
     Utility,
     /// An attic or a crawl space.
     AtticOrCrawlSpace,
-    /// Outdoors.
+    /// Outdoors, at the front or the back of the house.
     Outdoors,
     /// Something else.
     Other,
@@ -75,7 +75,7 @@ impl RoomKind {
             Self::UnfinishedBasement => "unfinished basement",
             Self::Utility => "furnace or utility room",
             Self::AtticOrCrawlSpace => "attic or crawl space",
-            Self::Outdoors => "outdoors",
+            Self::Outdoors => "outdoors, front or back",
             Self::Other => "something else",
         }
     }
@@ -103,6 +103,14 @@ impl RoomKind {
     /// memory; closets are asked for by nobody.
     pub const fn has_switched_light(self) -> bool {
         self.has_wall_spacing() || matches!(self, Self::Bathroom | Self::Hallway | Self::Stairway | Self::Garage)
+    }
+
+    /// Smoke alarms belong here: in bedrooms, outside them, and on each storey.
+    ///
+    /// # Source
+    /// IRC R314.3, NFPA 72 chapter 29; NBC 9.10.19. From memory, sure in substance.
+    pub const fn has_smoke_alarm(self) -> bool {
+        matches!(self, Self::Bedroom | Self::Hallway | Self::UnfinishedBasement)
     }
 
     /// A lighting outlet, and no switched receptacle in its place.

@@ -266,8 +266,34 @@ room_observations! {
     ClosetLamp "bare, hanging or near lamp in the closet" / "closet lamp enclosed and clear";
     /// A tub or shower with a hanging luminaire, track or fan over it.
     OverTub "cord-hung luminaire, track or paddle fan over the tub" / "nothing hangs over the tub";
+    /// A smoke alarm is missing.
+    SmokeAlarmMissing "smoke alarm missing where one belongs" / "smoke alarm in place";
+    /// A carbon monoxide alarm is missing.
+    CoAlarmMissing "CO alarm missing where one belongs" / "CO alarm in place, or nothing burns fuel here";
+    /// An alarm is too old, or fails its test.
+    AlarmPastDate "alarm past its date, or silent when tested" / "alarm within its date, and it sounds";
+    /// The alarms do not sound together.
+    AlarmsApart "alarms do not sound together" / "alarms sound together";
+    /// Nobody would notice that the circuit of the alarms is off.
+    AlarmsUnnoticed "alarms on a circuit whose loss nobody notices" / "alarms on a lighting circuit, or one that is looked after";
     /// A cord or extension cord used as wiring.
     CordAsWiring "cord used as wiring" / "no cord used as wiring";
+}
+
+impl RoomObservation {
+    /// Rooms of this kind are looked at for it.
+    pub const fn is_of(self, kind: RoomKind) -> bool {
+        match self {
+            Self::NoSwitchedLight | Self::OnlyReceptacleSwitched => kind.has_switched_light(),
+            Self::StairNotSwitched => matches!(kind, RoomKind::Stairway),
+            Self::ClosetLamp => matches!(kind, RoomKind::Closet),
+            Self::OverTub => matches!(kind, RoomKind::Bathroom),
+            Self::SmokeAlarmMissing | Self::AlarmPastDate | Self::AlarmsApart => kind.has_smoke_alarm(),
+            Self::CoAlarmMissing => matches!(kind, RoomKind::Bedroom | RoomKind::Hallway),
+            Self::AlarmsUnnoticed => matches!(kind, RoomKind::Hallway),
+            Self::CordAsWiring => true,
+        }
+    }
 }
 
 /// An observation in a room with its answer. What is not in the list was not looked at.
@@ -281,7 +307,7 @@ pub struct RoomObserved {
 }
 
 /// An observation in a room as the screen offers it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct RoomObservationInfo {
     /// What to look for.
     pub what: RoomObservation,
@@ -289,11 +315,18 @@ pub struct RoomObservationInfo {
     pub fault: &'static str,
     /// The chip when it is not.
     pub sound: &'static str,
+    /// The kinds of room that are looked at for it.
+    pub rooms: Vec<RoomKind>,
 }
 
 /// Every observation in a room, in the order one looks.
 pub fn room_observation_infos() -> Vec<RoomObservationInfo> {
-    let info = |what: &RoomObservation| RoomObservationInfo { what: *what, fault: what.fault(), sound: what.sound() };
+    let info = |what: &RoomObservation| RoomObservationInfo {
+        what: *what,
+        fault: what.fault(),
+        sound: what.sound(),
+        rooms: RoomKind::ALL.into_iter().filter(|kind| what.is_of(*kind)).collect(),
+    };
     RoomObservation::ALL.iter().map(info).collect()
 }
 

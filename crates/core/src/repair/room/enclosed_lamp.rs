@@ -17,7 +17,9 @@ pub const REPAIR: RoomRepair = RoomRepair {
 fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
     let mut after = situation.sketch.clone();
     for what in [RoomObservation::ClosetLamp] {
-        after.observe(what, false);
+        if after.observed(what) == Some(true) {
+            after.observe(what, false);
+        }
     }
     let steps = [
         (Act::ProveDead, "Switch the circuit off and prove the lampholder dead."),

@@ -19,7 +19,9 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
     for what in
         [RoomObservation::NoSwitchedLight, RoomObservation::OnlyReceptacleSwitched, RoomObservation::StairNotSwitched]
     {
-        after.observe(what, false);
+        if after.observed(what) == Some(true) {
+            after.observe(what, false);
+        }
     }
     let steps = [
         (Act::FindOut, "Find out how the light is fed: at its own box, or through a box on the way."),

@@ -1,7 +1,9 @@
 //! Repairs in a room, one file each. New wiring is licensed work in most places: each says so.
 
 mod add_outlets;
+mod alarms_on_lights;
 mod enclosed_lamp;
+mod fit_alarms;
 mod fit_switch;
 mod missing;
 mod moves;
@@ -49,8 +51,14 @@ pub struct RoomChange {
 }
 
 /// Every repair in a room.
-pub static ROOM_REPAIRS: &[RoomRepair] =
-    &[add_outlets::REPAIR, fit_switch::REPAIR, enclosed_lamp::REPAIR, remove_cord::REPAIR];
+pub static ROOM_REPAIRS: &[RoomRepair] = &[
+    add_outlets::REPAIR,
+    fit_switch::REPAIR,
+    enclosed_lamp::REPAIR,
+    fit_alarms::REPAIR,
+    alarms_on_lights::REPAIR,
+    remove_cord::REPAIR,
+];
 
 /// The repair in a room with a code.
 pub fn room_repair(code: &str) -> Option<&'static RoomRepair> {

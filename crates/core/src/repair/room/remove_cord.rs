@@ -17,7 +17,9 @@ pub const REPAIR: RoomRepair = RoomRepair {
 fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
     let mut after = situation.sketch.clone();
     for what in [RoomObservation::CordAsWiring] {
-        after.observe(what, false);
+        if after.observed(what) == Some(true) {
+            after.observe(what, false);
+        }
     }
     let steps = [
         (Act::FindOut, "Find out what the cord feeds, and where it is plugged in or spliced."),

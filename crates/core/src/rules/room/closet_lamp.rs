@@ -1,18 +1,19 @@
 //! `closet-lamp`: no open lamp near what is stored.
 
-use super::{RoomCheck, RoomSituation, kind_of, observed};
+use super::{RoomCheck, RoomSituation, seen};
 use crate::facts::RoomObservation;
 use crate::rules::{Finding, Rule};
-use crate::standard::{Confidence, RoomKind, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<RoomCheck> = Rule {
     code: "closet-lamp",
     title: "Lamp in the closet",
     basis: RuleBasis::Code,
-    severity: Severity::Danger,
-    always: true,
-    since: Since::ALWAYS,
+    severity: Severity::Violation,
+    always: false,
+    // From memory; open lamps in closets were allowed before.
+    since: Since::nec(1987),
     needs: "the lamp of the closet, and how far it is from the shelves",
     reads: &[],
     limit: "No bare or hanging lamp in a clothes closet; 12 in from what is stored, 6 in for recessed, fluorescent and LED ones with a cover.",
@@ -23,11 +24,7 @@ pub const RULE: Rule<RoomCheck> = Rule {
 };
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
-    match kind_of(situation) {
-        Err(asks) => vec![asks],
-        Ok(RoomKind::Closet) => vec![observed(situation, RoomObservation::ClosetLamp)],
-        Ok(_) => Vec::new(),
-    }
+    seen(situation, RoomObservation::ClosetLamp)
 }
 
 #[cfg(test)]

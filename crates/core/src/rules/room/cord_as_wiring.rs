@@ -1,6 +1,6 @@
 //! `cord-as-wiring`: no cord in the place of wiring.
 
-use super::{RoomCheck, RoomSituation, observed};
+use super::{RoomCheck, RoomSituation, seen};
 use crate::facts::RoomObservation;
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
@@ -26,7 +26,7 @@ pub const RULE: Rule<RoomCheck> = Rule {
 };
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
-    vec![observed(situation, RoomObservation::CordAsWiring)]
+    seen(situation, RoomObservation::CordAsWiring)
 }
 
 #[cfg(test)]

@@ -1,7 +1,11 @@
 //! The rules of the room, one file each, and what they ask along its walls.
 
+mod alarm_date;
+mod alarm_supply;
+mod alarms_together;
 mod bathroom_outlet;
 mod closet_lamp;
+mod co_alarm;
 mod cord_as_wiring;
 mod counter_spacing;
 mod demand;
@@ -11,6 +15,7 @@ mod range_outlet_height;
 mod room_light;
 mod room_outlet;
 mod small_appliance_circuits;
+mod smoke_alarm;
 mod spacing;
 mod stair_switching;
 #[cfg(test)]
@@ -87,6 +92,11 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     room_light::RULE,
     stair_switching::RULE,
     closet_lamp::RULE,
+    smoke_alarm::RULE,
+    co_alarm::RULE,
+    alarm_date::RULE,
+    alarms_together::RULE,
+    alarm_supply::RULE,
     tub_zone::RULE,
     over_tub::RULE,
     cord_as_wiring::RULE,
@@ -152,13 +162,17 @@ fn of_space(situation: &RoomSituation, demand: &Demand, space: &Space, what: &st
     }
 }
 
-/// The answer to something one sees in a room.
-fn observed(situation: &RoomSituation, what: RoomObservation) -> Finding {
-    let sentence = |words: &str| format!("{}.", crate::quantity::capitalised(words));
-    match situation.sketch.observed(what) {
-        Some(true) => Finding::violates("room", sentence(what.fault())),
-        Some(false) => Finding::meets("room", sentence(what.sound())),
-        None => Finding::not_measured("room", &format!("look: {}?", what.fault()), "/observed"),
+/// The answer to something one sees in a room, where rooms of its kind are looked at for it.
+fn seen(situation: &RoomSituation, what: RoomObservation) -> Vec<Finding> {
+    match (kind_of(situation), situation.sketch.observed(what)) {
+        (Err(asks), None) => vec![asks],
+        (Ok(kind), None) if !what.is_of(kind) => Vec::new(),
+        (_, None) => vec![Finding::not_measured("room", &format!("look: {}?", what.fault()), "/observed")],
+        (_, Some(fault)) => {
+            let words = if fault { what.fault() } else { what.sound() };
+            let sentence = format!("{}.", crate::quantity::capitalised(words));
+            vec![if fault { Finding::violates("room", sentence) } else { Finding::meets("room", sentence) }]
+        }
     }
 }
 

@@ -1,6 +1,6 @@
 //! `room-light`: a wall switch works a light.
 
-use super::{RoomCheck, RoomSituation, kind_of, observed};
+use super::{RoomCheck, RoomSituation, seen};
 use crate::facts::RoomObservation;
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
@@ -23,18 +23,17 @@ pub const RULE: Rule<RoomCheck> = Rule {
 };
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
-    let kind = match kind_of(situation) {
-        Err(asks) => return vec![asks],
-        Ok(kind) if kind.has_switched_light() => kind,
-        Ok(_) => return Vec::new(),
-    };
-    let light = observed(situation, RoomObservation::NoSwitchedLight);
     let only_receptacle = situation.sketch.observed(RoomObservation::OnlyReceptacleSwitched) == Some(true);
-    if only_receptacle && kind.wants_a_light_itself() {
-        let sentence = format!("Only a receptacle is switched; a {} has a light that is.", kind.name());
-        return vec![Finding::violates("room", sentence)];
+    match situation.sketch.kind {
+        Some(kind) if only_receptacle && kind.wants_a_light_itself() => {
+            let sentence = format!("Only a receptacle is switched; a {} has a light that is.", kind.name());
+            vec![Finding::violates("room", sentence)]
+        }
+        Some(kind) if only_receptacle && kind.has_switched_light() => {
+            vec![Finding::meets("room", "A wall switch works a receptacle.")]
+        }
+        _ => seen(situation, RoomObservation::NoSwitchedLight),
     }
-    vec![if only_receptacle { Finding::meets("room", "A wall switch works a receptacle.") } else { light }]
 }
 
 #[cfg(test)]

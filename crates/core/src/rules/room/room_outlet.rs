@@ -4,10 +4,13 @@ use super::{RoomCheck, RoomSituation, kind_of};
 use crate::facts::FloorLine;
 use crate::quantity::{Amount, Length};
 use crate::rules::{Finding, Rule, Side};
-use crate::standard::{Confidence, RoomKind, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, RoomKind, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// A hallway of this length has an outlet. NEC 210.52(H): 10 ft (3 m), measured along its middle; from memory, sure.
 const LONG_HALL: Length = Length::inches(120);
+
+/// One outdoors is reached from the ground. NEC 210.52(E)(1): 6 1/2 ft (2 m); from memory, sure.
+const FROM_GRADE: TwinLimit = TwinLimit { inches: Some(Length::inches(78)), metric: Length::mm(2_000) };
 
 /// The rule.
 pub const RULE: Rule<RoomCheck> = Rule {
@@ -20,12 +23,12 @@ pub const RULE: Rule<RoomCheck> = Rule {
     since: Since::nec(1987),
     needs: "what kind of room it is, its receptacles, and of a hallway its walls by tape",
     reads: &[],
-    limit: "A laundry, a garage, an unfinished basement, an attic or crawl space with equipment, and a hallway of 10 ft or more have \
-            at least one receptacle.",
+    limit: "A laundry, a garage, an unfinished basement and a hallway of 10 ft or more have at least one receptacle; outdoors one at the \
+            front and one at the back of the house, 6 1/2 ft above grade at most.",
     why: "Without one the work there is done on a cord from elsewhere, past the protection that the place asks for.",
     example: "A laundry with the washer on a cord through the wall.",
     citation: |edition| {
-        let nec = Some(("210.52(F), (G), (H), 210.63", Confidence::Sure));
+        let nec = Some(("210.52(E), (F), (G), (H)", Confidence::Sure));
         cite(edition, nec, Some(("26-720, 26-722", Confidence::CheckFirst)))
     },
     check,
@@ -37,7 +40,7 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
         Ok(kind) => kind,
     };
     match kind {
-        RoomKind::Laundry | RoomKind::Garage | RoomKind::UnfinishedBasement => {}
+        RoomKind::Laundry | RoomKind::Garage | RoomKind::UnfinishedBasement | RoomKind::Outdoors => {}
         RoomKind::Hallway => match length_of_hall(situation) {
             Err(asks) => return vec![asks],
             Ok(length) if length < LONG_HALL => return Vec::new(),
@@ -45,7 +48,11 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
         },
         _ => return Vec::new(),
     }
-    let there = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet)).count();
+    let reached = |outlet: &&crate::facts::Outlet| {
+        kind != RoomKind::Outdoors || outlet.height.is_none_or(|height| height <= FROM_GRADE.strict())
+    };
+    let receptacles = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
+    let there = receptacles.filter(reached).count();
     let in_boxes = situation.not_placed().len();
     let name = kind.name();
     vec![if there + in_boxes > 0 {
@@ -88,6 +95,8 @@ mod tests {
         assert_eq!(of(&laundry.clone().outlet(1, 20)), Verdict::Meets);
         assert_eq!(of(&laundry.with_box("L1")), Verdict::Meets, "it is in the room, wherever it is");
         assert_eq!(of(&Scene::rectangle(RoomKind::Bedroom, 96, 60)), Verdict::NotApplicable);
+        let outdoors = |height| Scene::walls(RoomKind::Outdoors, &[480]).outlet(1, 100).at_height(height);
+        assert_eq!([of(&outdoors(18)), of(&outdoors(90))], [Verdict::Meets, Verdict::Violates]);
     }
 
     #[test]

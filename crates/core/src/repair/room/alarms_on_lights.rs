@@ -1,0 +1,57 @@
+//! `alarms-on-lights`: alarms whose loss is seen by the light that goes with them.
+
+use super::{NEW_WIRING, RoomChange, RoomRepair};
+use crate::facts::RoomObservation;
+use crate::repair::{Act, MaterialLine};
+use crate::rules::RoomSituation;
+
+/// The repair.
+pub const REPAIR: RoomRepair = RoomRepair {
+    code: "alarms-on-lights",
+    title: "Put the alarms on a lighting circuit",
+    mends: &["alarm-supply"],
+    plan,
+};
+
+#[allow(clippy::unnecessary_wraps, reason = "as every repair of the catalogue")]
+fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
+    let mut after = situation.sketch.clone();
+    for what in [RoomObservation::AlarmsUnnoticed] {
+        if after.observed(what) == Some(true) {
+            after.observe(what, false);
+        }
+    }
+    let steps = [
+        (
+            Act::FindOut,
+            "Find the lighting circuit nearest to the alarms, and what else is on it; not one behind a GFCI or a switch.",
+        ),
+        (Act::ProveDead, "Switch both circuits off and prove the box of the alarm dead."),
+        (Act::BringCable, "Bring the feed of the alarms from a light on that circuit, ahead of its switch."),
+        (Act::Read, "Switch the lighting circuit off: light and alarms go together. Note it at the panel and here."),
+    ];
+    let steps = steps.into_iter().map(|(act, words)| (act, words.to_owned())).collect();
+    let materials =
+        vec![MaterialLine::piece(("cable-14-2-feet", "cable, 14 AWG, 2 conductors and ground, by the foot"), 15)];
+    Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING], minutes: 90, materials })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::rules::Verdict;
+    use crate::rules::room_testing::{Scene, verdict};
+    use crate::standard::RoomKind;
+
+    #[test]
+    fn the_room_passes_afterwards() {
+        let scene =
+            Scene::rectangle(RoomKind::Hallway, 120, 120).canadian().seen(RoomObservation::AlarmsUnnoticed, true);
+        assert_eq!(verdict("alarm-supply", &scene).0, Verdict::Violates);
+        let change = plan(&scene.situation()).expect("it can be done");
+        let mut done = scene.clone();
+        done.room.sketch = change.after;
+        assert_eq!(verdict("alarm-supply", &done).0, Verdict::Meets);
+        assert!(!change.steps.is_empty() && !change.materials.is_empty());
+    }
+}
