@@ -166,7 +166,8 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
   );
   open.sort((a, b) => Number(b.dangerous) - Number(a.dangerous));
   const panels = walk.panels.filter((panel) => panel.still_open);
-  if (open.length + panels.length === 0) return <p>Nothing: every item found is closed.</p>;
+  const rooms = walk.rooms.filter((room) => room.mark?.still_open);
+  if (open.length + panels.length + rooms.length === 0) return <p>Nothing: every item found is closed.</p>;
   return (
     <ul className="open-boxes">
       {panels.map((panel) => (
@@ -175,6 +176,19 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
             <VerdictMark verdict={panel.worst} danger={panel.dangerous} size={22} />
             <b>{panel.name}</b>
             <i>Panel</i>
+          </Link>
+        </li>
+      ))}
+      {rooms.map(({ room, mark }) => (
+        <li key={room.record.id}>
+          <Link to={`/audits/${audit}/room/${room.record.id}`}>
+            <VerdictMark
+              verdict={mark?.worst ?? 'not-measured'}
+              danger={mark?.dangerous ?? false}
+              size={22}
+            />
+            <b>{room.record.name}</b>
+            <i>The room</i>
           </Link>
         </li>
       ))}
@@ -203,7 +217,7 @@ function subject(change: Change, walk: Walk): string {
   const record = (change.after ?? change.before) as {
     tag?: string;
     name?: string;
-    subject?: { box?: string; panel?: string };
+    subject?: { box?: string; panel?: string; room?: string };
     box_id?: string;
     rule?: string;
     state?: string;
@@ -215,7 +229,8 @@ function subject(change: Change, walk: Walk): string {
       .flatMap((room) => room.boxes)
       .find((known) => known.overview.id === (record?.subject?.box ?? record?.box_id));
     const panel = walk.panels.find((known) => known.id === record?.subject?.panel);
-    return `item at ${box?.overview.tag ?? panel?.name ?? 'a box'}: ${record?.state ?? ''}`;
+    const room = walk.rooms.find((known) => known.room.record.id === record?.subject?.room)?.room.record;
+    return `item at ${box?.overview.tag ?? panel?.name ?? room?.name ?? 'a box'}: ${record?.state ?? ''}`;
   }
   return `${change.kind} ${record?.tag ?? record?.name ?? record?.audit?.name ?? ''}`;
 }

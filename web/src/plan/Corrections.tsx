@@ -35,6 +35,7 @@ export function Corrections({ audit, walk, edit }: Props) {
     room.boxes.map((box) => [box.overview.id, `${box.overview.tag} ${room.room.record.name}`] as const),
   );
   const panels = walk.panels.map((panel) => [panel.id, panel.name] as const);
+  const rooms = walk.rooms.map(({ room }) => [room.record.id, `${room.record.name}, the room`] as const);
   const rules = (trades.data?.rules ?? []).map((rule) => [rule.code, rule.title] as const);
   const answers = list.data ?? [];
   return (
@@ -93,16 +94,18 @@ export function Corrections({ audit, walk, edit }: Props) {
             </p>
             <div className="correction-links">
               <Choice
-                label="Box or panel"
-                value={answer.line.box_id ?? answer.line.panel}
+                label="Box, panel or room"
+                value={answer.line.box_id ?? answer.line.panel ?? answer.line.room}
                 none="none yet"
-                choices={[...boxes, ...panels]}
+                choices={[...boxes, ...panels, ...rooms]}
                 onChange={(id) => {
-                  const isPanel = panels.some(([panel]) => panel === id);
-                  void set(
-                    answer.line.id,
-                    isPanel ? { box_id: null, panel: id } : { box_id: id, panel: null },
-                  );
+                  const among = (known: readonly (readonly [string, string])[]) =>
+                    known.some(([one]) => one === id) ? id : null;
+                  void set(answer.line.id, {
+                    box_id: among(boxes),
+                    panel: among(panels),
+                    room: among(rooms),
+                  });
                 }}
               />
               <Choice
@@ -127,6 +130,9 @@ export function Corrections({ audit, walk, edit }: Props) {
               )}
               {answer.line.panel && (
                 <Link to={`/audits/${audit}/panel/${answer.line.panel}`}>{answer.tag}</Link>
+              )}
+              {!answer.line.box_id && !answer.line.panel && answer.line.room && (
+                <Link to={`/audits/${audit}/room/${answer.line.room}`}>{answer.tag || 'the room'}</Link>
               )}
             </p>
             <Form.Control

@@ -152,14 +152,15 @@ pub fn answers(assessed: &Assessed) -> Vec<CorrectionAnswer> {
     let answer = |line: &CorrectionLine| {
         // A rule of the room is about the room that a line names, whatever box it names beside it.
         let of_room = line.rule.as_deref().is_some_and(is_room_rule);
-        let room = line.room.filter(|_| of_room).map(Subject::Room);
-        let about = room.or_else(|| line.subject()).and_then(|subject| about(assessed, subject));
+        let room = line.room.map(Subject::Room);
+        let subject = room.filter(|_| of_room).or_else(|| line.subject()).or(room);
+        let about = subject.and_then(|subject| about(assessed, subject));
         let room = about.as_ref().and_then(|about| about.room).map(|room| room.id).or(line.room);
         let room = assessed.facts.rooms.iter().map(|known| &known.room).find(|known| Some(known.id) == room);
         let view =
             about.as_ref().and_then(|about| about.findings.iter().find(|view| Some(&view.rule) == line.rule.as_ref()));
         let sentence = match (&about, view) {
-            (None, _) => "Not linked to a box or panel yet.".to_owned(),
+            (None, _) => "Not linked to a box, panel or taped room yet.".to_owned(),
             (Some(_), Some(view)) => of_item(view),
             (Some(about), None) => {
                 let result = about.found.iter().find(|result| Some(result.rule) == line.rule.as_deref());
@@ -323,7 +324,7 @@ mod tests {
         assert_eq!(said(closed, &[]), "Confirmed: found 2 3/4 in, left 7 in, limit 6 in; nothing is planned yet.");
         let open = said(line(Some(record.id), Some("box-secure")), &items);
         assert!(open.starts_with("Open: K1 is not measured for it yet."), "{open}");
-        assert_eq!(said(line(None, None), &items), "Not linked to a box or panel yet.");
+        assert_eq!(said(line(None, None), &items), "Not linked to a box, panel or taped room yet.");
         assert_eq!(said(line(Some(record.id), None), &items), "Linked to K1; no rule covers it.");
     }
 }
