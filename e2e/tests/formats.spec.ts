@@ -29,7 +29,7 @@ test('what is exported is as the schema says, and what the schema refuses is ref
 });
 
 test('check exits 0, 1 or 2', () => {
-  const run = (...args: string[]) => spawnSync(binary, ['check', ...args], { encoding: 'utf8' });
+  const run = (...args: string[]) => spawnSync(binary, ['check', ...args], { encoding: 'utf8', maxBuffer: 2 ** 24 });
   const found = run(bundlePath, '--json');
   expect(found.status).toBe(1);
   const lines: Record<string, unknown>[] = JSON.parse(found.stdout);

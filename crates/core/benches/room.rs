@@ -38,6 +38,13 @@ fn room() -> AuditFacts {
 }
 
 #[divan::bench]
+fn whole_demo(bencher: Bencher) {
+    let bundle: Bundle = serde_json::from_str(include_str!("../../../demo/guesthouse.nailpunch.json")).unwrap();
+    let facts = bundle.facts();
+    bencher.bench(|| Assessed::of(&facts).counts());
+}
+
+#[divan::bench]
 fn room_of_60_ft_with_12_openings(bencher: Bencher) {
     let facts = room();
     bencher.bench(|| Assessed::of(&facts).counts());

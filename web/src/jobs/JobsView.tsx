@@ -26,10 +26,10 @@ const TALLY: [Verdict, keyof AuditCounts, string][] = [
 function Tally({ counts }: { counts: AuditCounts }) {
   return (
     <ul className="tally">
-      {counts.dangerous + counts.dangerous_panels > 0 && (
+      {counts.dangerous + counts.dangerous_panels + counts.dangerous_rooms > 0 && (
         <li className="danger">
           <VerdictMark verdict="violates" danger quiet />
-          <b>{counts.dangerous + counts.dangerous_panels}</b> danger
+          <b>{counts.dangerous + counts.dangerous_panels + counts.dangerous_rooms}</b> danger
         </li>
       )}
       {TALLY.map(([verdict, field, words]) => (
