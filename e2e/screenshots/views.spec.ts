@@ -2,7 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { auditPath, binary, bundle, bundlePath, root, serve, walkPath } from '../tests/server';
+import { auditPath, binary, bundle, bundlePath, roomPath, root, serve, walkPath } from '../tests/server';
 
 const server = serve();
 const out = (name: string) => join(root, 'docs', 'screenshots', `${name}.png`);
@@ -31,7 +31,7 @@ const SHOTS: Record<string, Shot> = {
   'panel-breakers': { path: `${auditPath}/panel`, before: (page) => page.getByRole('link', { name: /^Breaker 14,/ }).click() },
   plan: { path: `${auditPath}/plan` },
   'plan-shut-downs': { path: `${auditPath}/plan`, before: (page) => page.getByRole('button', { name: 'Shut-downs', exact: true }).click() },
-  'plan-cut': { path: `${auditPath}/plan`, before: (page) => page.getByRole('button', { name: 'Cut', exact: true }).click() },
+  room: { path: roomPath('Kitchen') },
   trace: { path: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}` },
   bench: {
     path: `${auditPath}/bench`,
@@ -59,5 +59,5 @@ for (const [name, { path, theme = 'light', size = [1280, 800] as const, before }
 test('report', () => {
   const pdf = join(server.get().folder, 'report.pdf');
   execFileSync(binary, ['report', bundlePath, '--pdf', pdf]);
-  execFileSync('pdftoppm', ['-r', '80', '-png', '-f', '3', '-l', '3', '-singlefile', pdf, out('report').replace(/\.png$/, '')]);
+  execFileSync('pdftoppm', ['-r', '80', '-png', '-f', '8', '-l', '8', '-singlefile', pdf, out('report').replace(/\.png$/, '')]);
 });

@@ -202,10 +202,13 @@ fn shut_downs_of_up_to_thirty_boxes_are_the_best_and_nearly_all_proven() {
     assert!(proven * 100 >= count * 95, "{proven} of {count} proven");
 }
 
+/// What stands along a wall, from where, how wide.
+type Along = (WallPartKind, u32, u32);
+
 #[derive(Deserialize)]
 struct RoomInstance {
     kind: RoomKind,
-    walls: Vec<(u32, Corner, Vec<(WallPartKind, u32, u32)>)>,
+    walls: Vec<(u32, Corner, Vec<Along>)>,
     outlets: Vec<(u16, u32)>,
     fewest: Fewest,
 }
@@ -218,7 +221,7 @@ struct Fewest {
 }
 
 fn sketch_of(instance: &RoomInstance) -> Sketch {
-    let part = |(what, from, width): &(WallPartKind, u32, u32)| WallPart {
+    let part = |(what, from, width): &Along| WallPart {
         what: *what,
         from: Length::inches(*from),
         width: Length::inches(*width),

@@ -17,15 +17,7 @@ use crate::photo_part::{PhotoPart, photo_part};
 use crate::room_part::{SketchPart, sketch_part};
 use crate::seal::seal_line;
 use crate::section_svg;
-use crate::table::{Line, Row, row, rules_met};
-
-/// A drawing with what it shows in words.
-#[derive(Serialize)]
-pub struct Drawing {
-    pub svg: String,
-    pub caption: String,
-    pub words: String,
-}
+use crate::table::{Drawing, Line, Row, row, rules_met};
 
 /// A box with all its findings.
 #[derive(Serialize)]

@@ -3,9 +3,8 @@
 use nailpunch_core::assess::{AssessedRoom, ItemState, RoomJudgement};
 use serde::Serialize;
 
-use crate::data::Drawing;
 use crate::room_svg;
-use crate::table::{Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
+use crate::table::{Drawing, Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
 
 /// What the sketch of a room shows.
 #[derive(Serialize)]

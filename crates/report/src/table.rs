@@ -1,4 +1,4 @@
-//! The lines and rows that the tables of a report are made of.
+//! The lines, rows and drawings that a report is made of.
 
 use nailpunch_core::assess::{ItemView, SubjectWork};
 use nailpunch_core::facts::RulingKind;
@@ -6,6 +6,14 @@ use nailpunch_core::quantity::{Amount, within_sentence};
 use nailpunch_core::rules::{Cited, RuleResult, Verdict};
 use nailpunch_core::standard::{Confidence, Severity};
 use serde::Serialize;
+
+/// A drawing with what it shows in words.
+#[derive(Serialize)]
+pub struct Drawing {
+    pub svg: String,
+    pub caption: String,
+    pub words: String,
+}
 
 /// A line of a two-column list.
 #[derive(Serialize)]

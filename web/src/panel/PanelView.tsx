@@ -12,6 +12,7 @@ import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
 import { Ask } from '../ui/Ask';
+import { type Side, Sides } from '../ui/Sides';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { BreakerFaults } from './BreakerFaults';
@@ -161,7 +162,7 @@ function OnePanel({
   remove: () => Promise<void>;
 }) {
   const { left } = view.panel.record;
-  const [side, setSide] = useState<'found' | 'left'>(left ? 'left' : 'found');
+  const [side, setSide] = useState<Side>(left ? 'left' : 'found');
   const record = (side === 'left' ? left : null) ?? view.panel.record;
   const judgement = (side === 'left' ? view.left : null) ?? view.judgement;
   // As left, a change goes to what was looked at anew; names, rounds, rulings and remarks belong to the panel itself.
@@ -221,17 +222,7 @@ function OnePanel({
         <p className="cautions">
           <b>Behind the dead front is for qualified persons.</b> {judgement.stays_live.join(' ')}
         </p>
-        {(left || view.items.some((item) => item.view.item)) && (
-          <fieldset className="sides">
-            <legend className="visually-hidden">Which look</legend>
-            <button type="button" aria-pressed={side === 'found'} onClick={() => setSide('found')}>
-              As found
-            </button>
-            <button type="button" aria-pressed={side === 'left'} onClick={() => setSide('left')}>
-              As left
-            </button>
-          </fieldset>
-        )}
+        {(left || view.items.some((item) => item.view.item)) && <Sides side={side} onChange={setSide} />}
         <fieldset className="sides parts">
           <legend className="visually-hidden">What to work on</legend>
           {PARTS.map(([known, name]) => (

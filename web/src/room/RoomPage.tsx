@@ -8,6 +8,7 @@ import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Choice } from '../ui/Choice';
 import { Seen } from '../ui/Seen';
+import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
 import { RoomDrawing } from './RoomDrawing';
 import { RoomLines } from './RoomLines';
@@ -70,7 +71,7 @@ type OneProps = {
 
 function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
   const trades = useTrades();
-  const [side, setSide] = useState<'found' | 'left'>(view.left ? 'left' : 'found');
+  const [side, setSide] = useState<Side>(view.left ? 'left' : 'found');
   const shown = (side === 'left' ? view.left : null) ?? view.found;
   const { sketch, judgement } = shown;
   const record = view.room.record;
@@ -123,17 +124,7 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
             onChange={(kind) => said(changeSketch((known) => ({ ...known, kind })))}
           />
         </div>
-        {underWay && (
-          <fieldset className="sides">
-            <legend className="visually-hidden">Which look</legend>
-            <button type="button" aria-pressed={side === 'found'} onClick={() => setSide('found')}>
-              As found
-            </button>
-            <button type="button" aria-pressed={side === 'left'} onClick={() => setSide('left')}>
-              As left
-            </button>
-          </fieldset>
-        )}
+        {underWay && <Sides side={side} onChange={setSide} />}
         {refused && (
           <p className="refused" role="alert">
             Not saved: {refused}

@@ -10,6 +10,7 @@ mod hung;
 mod panel_line;
 mod request;
 mod room_line;
+mod room_print;
 mod seen;
 mod token;
 mod vocabulary;
@@ -26,7 +27,8 @@ use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse
 
 pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
 pub use request::JotRequest;
-pub use room_line::{RoomBox, RoomLine, RoomLineError, RoomLineRequest, SketchLine, read_room_line, sketch_lines};
+pub use room_line::{RoomBox, RoomLine, RoomLineError, RoomLineRequest, read_room_line};
+pub use room_print::{SketchLine, sketch_lines};
 use token::{Token, is_fraction, is_stray_figure, text_of, tokens, word};
 pub use vocabulary::vocabulary;
 pub use word::Word;

@@ -4,6 +4,7 @@ use proptest::prelude::*;
 use uuid::Uuid;
 
 use super::*;
+use crate::jot::sketch_lines;
 
 fn request(line: &str, sketch: Sketch) -> RoomLineRequest {
     let tags = ["K1", "K2"].into_iter().enumerate();

@@ -35,7 +35,7 @@ pub const RULE: Rule<RoomCheck> = Rule {
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
     match kind_of(situation) {
-        Err(asks) => return vec![asks],
+        Err(asks) => return vec![asks.finding()],
         Ok(RoomKind::Bathroom) => {}
         Ok(_) => return Vec::new(),
     }

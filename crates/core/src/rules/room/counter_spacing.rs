@@ -28,7 +28,7 @@ pub const RULE: Rule<RoomCheck> = Rule {
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
     match counter_demand(situation) {
-        Err(asks) => vec![asks],
+        Err(asks) => vec![asks.finding()],
         Ok(None) => Vec::new(),
         Ok(Some(demand)) => of_spaces(situation, &demand, "counter"),
     }

@@ -1,10 +1,9 @@
 //! What the rules of spacing ask of a room: its wall spaces and its counter spaces, with the outlets that serve each.
 
-use super::RoomSituation;
 use super::spacing::Space;
+use super::{Asks, RoomSituation, kind_of};
 use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, Spread, WallPartKind};
 use crate::quantity::Length;
-use crate::rules::Finding;
 use crate::standard::{Profile, TwinLimit};
 
 /// An outlet higher than this serves no wall. NEC 210.52(4): 5 1/2 ft (1.7 m), from memory, sure.
@@ -95,14 +94,15 @@ impl Demand {
 /// The floor line of a room.
 ///
 /// # Errors
-/// The finding that says what has to be taped first.
-fn line_of(situation: &RoomSituation) -> Result<FloorLine, Finding> {
+/// What has to be taped first.
+fn line_of(situation: &RoomSituation) -> Result<FloorLine, Asks> {
     if situation.sketch.walls.is_empty() {
-        return Err(Finding::not_measured("room", "tape the walls of this room", "/walls"));
+        return Err(Asks::new("room", "tape the walls of this room", "/walls"));
     }
     FloorLine::of(situation.sketch).map_err(|id| {
         let label = situation.sketch.wall(id).map_or_else(|| format!("wall {id}"), crate::facts::Wall::label);
-        Finding::not_measured(label.clone(), &format!("measure the length of the {label}"), "/walls")
+        let words = format!("measure the length of the {label}");
+        Asks::new(label, words, "/walls")
     })
 }
 
@@ -181,11 +181,9 @@ fn served(line: &FloorLine, mut spaces: Vec<Space>, outlets: &[i64], blocked: &[
 /// The wall spaces of a room; `None` where this kind of room has none to serve.
 ///
 /// # Errors
-/// The finding that says what has to be taped or told first.
-pub fn wall_demand(situation: &RoomSituation) -> Result<Option<Demand>, Finding> {
-    let Some(kind) = situation.sketch.kind else {
-        return Err(Finding::not_measured("room", "say what kind of room this is", "/kind"));
-    };
+/// What has to be taped or told first.
+pub fn wall_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks> {
+    let kind = kind_of(situation)?;
     if !kind.has_wall_spacing() {
         return Ok(None);
     }
@@ -223,11 +221,9 @@ fn serves_a_wall(outlet: &Outlet) -> bool {
 /// The counter spaces of a room; `None` where it has none to serve.
 ///
 /// # Errors
-/// The finding that says what has to be taped or told first.
-pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Finding> {
-    let Some(kind) = situation.sketch.kind else {
-        return Err(Finding::not_measured("room", "say what kind of room this is", "/kind"));
-    };
+/// What has to be taped or told first.
+pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks> {
+    let kind = kind_of(situation)?;
     if !kind.has_counter_rule() {
         return Ok(None);
     }
@@ -263,7 +259,7 @@ pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Findi
             // Only where it stands at a counter does its height matter.
             None if counters.iter().any(|known| (known.from..=known.to).contains(&position)) => {
                 let ask = "measure the height of the counter";
-                return Err(Finding::not_measured("counter", ask, "/counter_height"));
+                return Err(Asks::new("counter", ask, "/counter_height"));
             }
             None => {}
         }

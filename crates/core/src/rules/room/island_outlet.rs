@@ -33,7 +33,7 @@ pub const RULE: Rule<RoomCheck> = Rule {
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
     match kind_of(situation) {
-        Err(asks) if !situation.sketch.islands.is_empty() => vec![asks],
+        Err(asks) if !situation.sketch.islands.is_empty() => vec![asks.finding()],
         Ok(kind) if kind.has_counter_rule() => {
             situation.sketch.islands.iter().filter_map(|island| of_island(situation, island)).collect()
         }

@@ -165,7 +165,7 @@ fn of_space(situation: &RoomSituation, demand: &Demand, space: &Space, what: &st
 /// The answer to something one sees in a room, where rooms of its kind are looked at for it.
 fn seen(situation: &RoomSituation, what: RoomObservation) -> Vec<Finding> {
     match (kind_of(situation), situation.sketch.observed(what)) {
-        (Err(asks), None) => vec![asks],
+        (Err(asks), None) => vec![asks.finding()],
         (Ok(kind), None) if !what.is_of(kind) => Vec::new(),
         (_, None) => vec![Finding::not_measured("room", &format!("look: {}?", what.fault()), "/observed")],
         (_, Some(fault)) => {
@@ -176,12 +176,29 @@ fn seen(situation: &RoomSituation, what: RoomObservation) -> Vec<Finding> {
     }
 }
 
+/// What has to be taped or told before a rule can answer.
+pub struct Asks {
+    label: String,
+    words: String,
+    field: &'static str,
+}
+
+impl Asks {
+    fn new(label: impl Into<String>, words: impl Into<String>, field: &'static str) -> Self {
+        Self { label: label.into(), words: words.into(), field }
+    }
+
+    fn finding(self) -> Finding {
+        Finding::not_measured(self.label, &self.words, self.field)
+    }
+}
+
 /// What kind of room it is, for a rule that asks for some kinds alone.
 ///
 /// # Errors
-/// The finding that asks for it.
-fn kind_of(situation: &RoomSituation) -> Result<RoomKind, Finding> {
-    situation.sketch.kind.ok_or_else(|| Finding::not_measured("room", "say what kind of room this is", "/kind"))
+/// The question for it.
+fn kind_of(situation: &RoomSituation) -> Result<RoomKind, Asks> {
+    situation.sketch.kind.ok_or_else(|| Asks::new("room", "say what kind of room this is", "/kind"))
 }
 
 /// A limit as it is shown in the units of the audit.

@@ -1,6 +1,6 @@
 //! `room-outlet`: at least one receptacle where a room has to have one.
 
-use super::{RoomCheck, RoomSituation, kind_of};
+use super::{Asks, RoomCheck, RoomSituation, kind_of};
 use crate::facts::FloorLine;
 use crate::quantity::{Amount, Length};
 use crate::rules::{Finding, Rule, Side};
@@ -36,13 +36,13 @@ pub const RULE: Rule<RoomCheck> = Rule {
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
     let kind = match kind_of(situation) {
-        Err(asks) => return vec![asks],
+        Err(asks) => return vec![asks.finding()],
         Ok(kind) => kind,
     };
     match kind {
         RoomKind::Laundry | RoomKind::Garage | RoomKind::UnfinishedBasement | RoomKind::Outdoors => {}
         RoomKind::Hallway => match length_of_hall(situation) {
-            Err(asks) => return vec![asks],
+            Err(asks) => return vec![asks.finding()],
             Ok(length) if length < LONG_HALL => return Vec::new(),
             Ok(_) => {}
         },
@@ -68,9 +68,9 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
 /// one width, whatever corners it turns.
 ///
 /// # Errors
-/// The finding that asks for the tape.
-fn length_of_hall(situation: &RoomSituation) -> Result<Length, Finding> {
-    let asks = || Finding::not_measured("room", "tape the walls of this hallway all round", "/walls");
+/// The question for the tape.
+fn length_of_hall(situation: &RoomSituation) -> Result<Length, Asks> {
+    let asks = || Asks::new("room", "tape the walls of this hallway all round", "/walls");
     let line = FloorLine::of(situation.sketch).map_err(|_| asks())?;
     let widest = line.walls.iter().map(|wall| wall.length).max().unwrap_or(0);
     if widest >= LONG_HALL.nm() {

@@ -34,7 +34,7 @@ pub const RULE: Rule<RoomCheck> = Rule {
 
 fn check(situation: &RoomSituation) -> Vec<Finding> {
     match kind_of(situation) {
-        Err(asks) => return vec![asks],
+        Err(asks) => return vec![asks.finding()],
         Ok(RoomKind::Kitchen) => {}
         Ok(_) => return Vec::new(),
     }

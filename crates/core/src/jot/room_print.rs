@@ -1,0 +1,123 @@
+//! A sketch as the lines that it can be typed in: each reads as the same wall.
+
+use serde::Serialize;
+use utoipa::ToSchema;
+
+use super::room_line::{CORNERS, OUTLETS, RoomBox};
+use crate::facts::{Corner, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart};
+use crate::quantity::{Length, UnitSystem};
+
+/// A wall, an island or the rest of a sketch as a line.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct SketchLine {
+    /// The wall.
+    pub wall: Option<u16>,
+    /// The island.
+    pub island: Option<u16>,
+    /// As one speaks of it.
+    pub label: String,
+    /// The line.
+    pub line: String,
+}
+
+/// A sketch line by line, as it can be typed: its walls, its islands, what is on no wall.
+pub fn sketch_lines(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox]) -> Vec<SketchLine> {
+    let walls = sketch.walls.iter().map(|wall| SketchLine {
+        wall: Some(wall.id),
+        island: None,
+        label: wall.label(),
+        line: wall_line(sketch, wall, units, boxes),
+    });
+    let islands = sketch.islands.iter().map(|island| {
+        let word = if island.peninsula { "peninsula" } else { "island" };
+        let side = |length: Option<Length>| length.unwrap_or_default().type_run(units);
+        let on_it = typed(sketch, units, boxes, |outlet| outlet.place == OutletPlace::Island(island.id));
+        let line = format!("{word} {} {}{on_it}", side(island.length), side(island.width));
+        SketchLine { wall: None, island: Some(island.id), label: island.label(), line }
+    });
+    let elsewhere = typed(sketch, units, boxes, |outlet| outlet.place == OutletPlace::Elsewhere);
+    let elsewhere = (!elsewhere.is_empty()).then(|| SketchLine {
+        wall: None,
+        island: None,
+        label: "on no wall".to_owned(),
+        line: format!("else{}", elsewhere.replacen(" /", "", 1)),
+    });
+    walls.chain(islands).chain(elsewhere).collect()
+}
+
+fn wall_line(sketch: &Sketch, wall: &Wall, units: UnitSystem, boxes: &[RoomBox]) -> String {
+    let mut words = Vec::new();
+    if !wall.name.is_empty() {
+        words.push(format!("{}:", wall.name));
+    }
+    let size = |part: &WallPart| {
+        let depth = part.depth.map_or_else(String::new, |depth| format!(" x {}", depth.type_run(units)));
+        format!("{}{depth}", part.width.type_run(units))
+    };
+    let mut cursor = 0;
+    let mut standing: Vec<&WallPart> = wall.parts.iter().filter(|part| part.what.stands_on_floor()).collect();
+    standing.sort_by_key(|part| part.from);
+    for part in standing {
+        let width = size(part);
+        match part.from.nm() - cursor {
+            0 => words.push(format!("{} {width}", part.what.name())),
+            gap if gap > 0 => {
+                words.push(Length::from_nm(gap).unwrap_or_default().type_run(units));
+                words.push(format!("{} {width}", part.what.name()));
+            }
+            _ => words.push(format!("{} {width} @ {}", part.what.name(), part.from.type_run(units))),
+        }
+        cursor = part.end();
+    }
+    match wall.length {
+        Some(length) if length.nm() > cursor => {
+            words.push(Length::from_nm(length.nm() - cursor).unwrap_or_default().type_run(units));
+        }
+        Some(length) if length.nm() < cursor => words.push(format!("= {}", length.type_run(units))),
+        _ => {}
+    }
+    for part in wall.parts.iter().filter(|part| !part.what.stands_on_floor()) {
+        words.push(format!("{} {} @ {}", part.what.name(), size(part), part.from.type_run(units)));
+    }
+    if wall.corner != Corner::Inside {
+        words.extend(CORNERS.iter().find(|(_, corner)| *corner == wall.corner).map(|(name, _)| (*name).to_owned()));
+    }
+    joined(&words) + &typed(sketch, units, boxes, |outlet| outlet.on_wall().is_some_and(|(id, _)| id == wall.id))
+}
+
+/// The outlets that `here` picks, behind their slash; nothing where there are none.
+fn typed(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox], here: impl Fn(&Outlet) -> bool) -> String {
+    let one = |outlet: &Outlet| {
+        let tag = boxes.iter().find(|known| Some(known.id) == outlet.box_id).map(|known| known.tag.clone());
+        let named = OUTLETS.iter().find(|(_, kind)| *kind == outlet.kind).map(|(name, _)| (*name).to_owned());
+        let on_wall = outlet.on_wall().map(|(_, at)| at.type_run(units));
+        // On a wall a receptacle is what stands where nothing is said; elsewhere the word parts one outlet from the next.
+        let said = outlet.kind != OutletKind::Receptacle || on_wall.is_none();
+        let named = named.filter(|_| said);
+        let off = match outlet.place {
+            OutletPlace::Floor { off, .. } => Some(format!("off {}", off.type_run(units))),
+            _ => None,
+        };
+        let height = outlet.height.map(|height| format!("h {}", height.type_run(units)));
+        [tag, named, on_wall, height, off].into_iter().flatten().collect::<Vec<_>>().join(" ")
+    };
+    let all: Vec<String> = sketch.outlets.iter().filter(|outlet| here(outlet)).map(one).collect();
+    if all.is_empty() { String::new() } else { format!(" / {}", joined(&all)) }
+}
+
+/// Words behind each other; whole feet before inches say that they have none of their own.
+fn joined(words: &[String]) -> String {
+    let mut line = String::new();
+    for word in words {
+        let first = word.split(' ').next().unwrap_or_default();
+        let inches = first.starts_with(|c: char| c.is_ascii_digit()) && !first.contains('\'');
+        if inches && line.ends_with('\'') {
+            line.push_str("0\"");
+        }
+        if !line.is_empty() {
+            line.push(' ');
+        }
+        line.push_str(word);
+    }
+    line
+}
