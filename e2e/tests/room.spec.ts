@@ -1,5 +1,6 @@
 // A room by tape: typed wall by wall, judged, the fewest outlets planned, made, looked at anew and closed.
 import { expect, type Page, test } from '@playwright/test';
+import { png } from './png';
 import { roomPath, serve, walkPath, watch } from './server';
 
 const server = serve();
@@ -103,7 +104,7 @@ test('what is not read stays in its field, and what cannot be true is said', asy
   clean();
 });
 
-test('a room is ruled on, and remarked upon', async ({ page }) => {
+test('a room is ruled on, remarked upon and photographed', async ({ page }) => {
   const clean = watch(page);
   await page.goto(server.get().url + roomPath('Lower hall'));
   const line = findings(page).locator('.finding').filter({ hasText: 'An outlet where one is asked for' });
@@ -115,7 +116,14 @@ test('a room is ruled on, and remarked upon', async ({ page }) => {
   await page.getByLabel('What was seen').fill('threshold plate loose');
   await button(page, 'Note it').click();
   await expect(page.getByRole('region', { name: 'Also seen' })).toContainText('threshold plate loose');
+  await page.locator('.drop input').setInputFiles({ name: 'hall.png', mimeType: 'image/png', buffer: png(320, 240) });
+  await expect(page.locator('.thumbnails button')).toHaveCount(1);
   await page.reload();
   await expect(page.getByRole('region', { name: 'Also seen' })).toContainText('threshold plate loose');
+  await expect(page.locator('.thumbnails button')).toHaveCount(1);
+  // It is of this room and of no other.
+  await page.goto(server.get().url + roomPath('Lower stair'));
+  await expect(page.getByRole('region', { name: 'Photographs' })).toBeVisible();
+  await expect(page.locator('.thumbnails button')).toHaveCount(0);
   clean();
 });

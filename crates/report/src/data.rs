@@ -77,7 +77,7 @@ pub struct Report {
     pub job: Option<JobPart>,
     /// Somebody else's list, answered line by line.
     pub corrections: Vec<CorrectionRow>,
-    /// Photographs of no box.
+    /// Photographs of no box and no room.
     pub photos: Vec<PhotoPart>,
     pub name: String,
     pub made_on: String,
@@ -145,7 +145,7 @@ impl Report {
                 .photos
                 .iter()
                 .enumerate()
-                .filter(|(_, entry)| entry.photo.box_id.is_none() && kind.has_panels())
+                .filter(|(_, entry)| entry.photo.box_id.is_none() && entry.photo.room.is_none() && kind.has_panels())
                 .map(|(index, entry)| photo_part(index, entry))
                 .collect(),
             name: audit.name.clone(),
@@ -246,7 +246,7 @@ fn room_part(
     let name = &room.room.name;
     let area = basis.areas.iter().find(|area| Some(area.id) == room.room.area);
     let about = area.map_or_else(String::new, |area| format!("{}, wired {}", area.name, wired(area.wired_under)));
-    let sketch = assessed.of_room(room.room.id).map(sketch_part);
+    let sketch = assessed.of_room(room.room.id).map(|known| sketch_part(known, bundle));
     for row in sketch.iter().flat_map(|sketch| &sketch.rows).filter(|row| row.verdict == Severity::Danger.name()) {
         dangers.push(format!("{name}: {}", row.sentence));
     }

@@ -213,6 +213,7 @@
     #for remark in room.sketch.remarks [*Also seen:* #remark #parbreak()]
     #text(fill: muted)[#room.sketch.rest]
     #for contradiction in room.sketch.contradictions [Contradiction: #contradiction #parbreak()]
+    #photographs(room.sketch.photos)
   ]
 
   #for part in room.boxes [

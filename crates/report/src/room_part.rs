@@ -1,8 +1,10 @@
 //! A sketched room in the report: its plan, its findings, what puts it right.
 
 use nailpunch_core::assess::{AssessedRoom, ItemState, RoomJudgement};
+use nailpunch_core::facts::Bundle;
 use serde::Serialize;
 
+use crate::photo_part::{PhotoPart, photo_part};
 use crate::room_svg;
 use crate::table::{Drawing, Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
 
@@ -17,13 +19,14 @@ pub struct SketchPart {
     pub contradictions: Vec<String>,
     pub plan: Vec<String>,
     pub remarks: Vec<String>,
+    pub photos: Vec<PhotoPart>,
     /// Where its findings are in their lives.
     #[serde(skip)]
     pub states: Vec<ItemState>,
 }
 
 /// The sketch of a room.
-pub fn sketch_part(known: &AssessedRoom) -> SketchPart {
+pub fn sketch_part(known: &AssessedRoom, bundle: &Bundle) -> SketchPart {
     let (found, left) = (&known.found, known.left.as_ref());
     let results = left.map(|left| left.results.as_slice());
     let told = found.results.iter().filter(|result| telling(result, &known.findings));
@@ -38,6 +41,13 @@ pub fn sketch_part(known: &AssessedRoom) -> SketchPart {
         drawings: drawing(found, "The room as found, from above").into_iter().chain(as_left).collect(),
         rows: told.map(|result| every_sentence(result, results, &known.findings)).collect(),
         rest: rest_beside_the_box(&found.results),
+        photos: bundle
+            .photos
+            .iter()
+            .enumerate()
+            .filter(|(_, entry)| entry.photo.room == Some(known.room.id))
+            .map(|(index, entry)| photo_part(index, entry))
+            .collect(),
         contradictions: found.contradictions.clone(),
         plan: plan_beside_the_box(&known.work),
         remarks: known

@@ -22,6 +22,7 @@ impl Stored for Photo {
         let shows = [
             ("box_id", "box", self.box_id.map(|id| id.to_string())),
             ("panel", "panel", self.panel.map(|id| id.to_string())),
+            ("room", "room", self.room.map(|id| id.to_string())),
         ];
         for (field, kind, id) in shows.into_iter().filter_map(|(field, kind, id)| Some((field, kind, id?))) {
             if !crate::record::is_of_audit(transaction, kind, &id, audit_id)? {

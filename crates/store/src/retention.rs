@@ -178,7 +178,7 @@ fn delete_those(kind: &str, those: &str) -> String {
 /// A room, box or panel with its items and photographs.
 fn erase_subject(transaction: &Transaction, kind: &str, id: &str, lost: &mut Lost) -> Result<(), StoreError> {
     lost.items += transaction.execute("DELETE FROM item WHERE subject_id = ?1", [id])?;
-    let photos = "DELETE FROM photo WHERE box_id = ?1 OR json_extract(record, '$.panel') = ?1";
+    let photos = "DELETE FROM photo WHERE box_id = ?1 OR ?1 IN (json_extract(record, '$.panel'), json_extract(record, '$.room'))";
     lost.photos += transaction.execute(photos, [id])?;
     let gone = transaction.execute(&format!("DELETE FROM {kind} WHERE id = ?1"), [id])?;
     *(match kind {

@@ -90,6 +90,7 @@ fn a_photograph_shows_only_what_is_of_its_audit_and_is_served_only_there() {
         id: PhotoId(Uuid::from_u128(7)),
         box_id: None,
         panel: None,
+        room: None,
         rule: None,
         caption: String::new(),
         width: 8,
@@ -100,7 +101,9 @@ fn a_photograph_shows_only_what_is_of_its_audit_and_is_served_only_there() {
     store.import(&copy, &author()).unwrap();
     photo.box_id = Some(copy.rooms[0].boxes[0].id);
     assert!(matches!(store.add_photo(&audit, &photo, b"jpeg", &author()), Err(StoreError::Invalid(_))));
-    photo.box_id = Some(bundle.rooms[0].boxes[0].id);
+    (photo.box_id, photo.room) = (None, Some(copy.rooms[0].id));
+    assert!(matches!(store.add_photo(&audit, &photo, b"jpeg", &author()), Err(StoreError::Invalid(_))));
+    (photo.box_id, photo.room) = (Some(bundle.rooms[0].boxes[0].id), Some(bundle.rooms[0].id));
     store.add_photo(&audit, &photo, b"jpeg", &author()).unwrap();
     let id = photo.id.to_string();
     assert_eq!(store.photo_image(&audit, &id).unwrap(), b"jpeg");

@@ -455,6 +455,7 @@ fn a_photograph_and_a_seal_go_with_the_bundle() {
         id: PhotoId(Uuid::from_u128(77)),
         box_id: Some(scene.record.id),
         panel: None,
+        room: None,
         rule: None,
         caption: "as found".to_owned(),
         width: 4,

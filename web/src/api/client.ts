@@ -177,7 +177,7 @@ export const api = {
   seal: (audit: string) => ask<Seal>(`/api/audits/${audit}/seals`, { method: 'POST' }),
   logo: (file: Blob) => ask<{ logo: string }>('/api/logo', { method: 'POST', body: file }),
   photos: (audit: string) => ask<Revised<Photo>[]>(`/api/audits/${audit}/photos`),
-  takePhoto: (audit: string, of: { box?: string; panel?: string }, file: Blob) =>
+  takePhoto: (audit: string, of: { box?: string; panel?: string; room?: string }, file: Blob) =>
     ask<Revised<Photo>>(`/api/audits/${audit}/photos?${new URLSearchParams(of)}`, {
       method: 'POST',
       body: file,

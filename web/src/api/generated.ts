@@ -466,7 +466,7 @@ export interface paths {
         get: operations["list_photos"];
         put?: never;
         /**
-         * Takes a photograph of a box, or of a panel: JPEG or PNG, told by its content; it is kept without what the camera wrote
+         * Takes a photograph of a box, a panel or a room: JPEG or PNG, told by its content; it is kept without what the camera wrote
          *     in it.
          */
         post: operations["take_photo"];
@@ -4047,6 +4047,7 @@ export interface components {
             /** @description What is drawn on it, at most 40. */
             marks?: components["schemas"]["PhotoMark"][];
             panel?: components["schemas"]["PanelId"] | null;
+            room?: components["schemas"]["RoomId"] | null;
             /** @description The code of the rule that it shows broken. */
             rule?: string | null;
             /**
@@ -4688,6 +4689,7 @@ export interface components {
                 /** @description What is drawn on it, at most 40. */
                 marks?: components["schemas"]["PhotoMark"][];
                 panel?: components["schemas"]["PanelId"] | null;
+                room?: components["schemas"]["RoomId"] | null;
                 /** @description The code of the rule that it shows broken. */
                 rule?: string | null;
                 /**
@@ -7182,6 +7184,7 @@ export interface operations {
             query?: {
                 box?: string;
                 panel?: string;
+                room?: string;
             };
             header?: never;
             path: {

@@ -193,7 +193,7 @@ export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
   rulings: Ruling[];
   left: Panel | null;
 };
-export type Photo = Whole<Schemas['Photo']>;
+export type Photo = Whole<Omit<Schemas['Photo'], 'room'>> & Pick<Schemas['Photo'], 'room'>;
 export type PhotoMark = Schemas['PhotoMark'];
 export type PanelJudgement = Schemas['PanelJudgement'];
 export type SubjectProposal = Schemas['SubjectProposal'];

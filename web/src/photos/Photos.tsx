@@ -1,4 +1,4 @@
-// The photographs of a box or a panel: taken, chosen or dropped; each opened to say what it shows and to draw on it.
+// The photographs of a box, a panel or a room: taken, chosen or dropped; each opened to say what it shows and to draw on it.
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, api } from '../api/client';
@@ -7,7 +7,7 @@ import type { Photo, Revised } from '../api/types';
 import { useUndo } from '../ui/UndoBar';
 import { Marks, PhotoEditor } from './PhotoEditor';
 
-type Props = { audit: string; of: { box: string } | { panel: string } };
+type Props = { audit: string; of: { box: string } | { panel: string } | { room: string } };
 
 export function Photos({ audit, of }: Props) {
   const client = useQueryClient();
@@ -18,7 +18,11 @@ export function Photos({ audit, of }: Props) {
   const [over, setOver] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
   const own = (all.data ?? []).filter(({ record }) =>
-    'box' in of ? record.box_id === of.box : record.panel === of.panel,
+    'box' in of
+      ? record.box_id === of.box
+      : 'room' in of
+        ? record.room === of.room
+        : record.panel === of.panel,
   );
   const fresh = () => client.invalidateQueries({ queryKey: keys.photos(audit) });
   const attempt = async (work: () => Promise<unknown>) => {

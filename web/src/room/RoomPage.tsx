@@ -6,6 +6,7 @@ import { keys, useTrades } from '../api/queries';
 import type { Basis, Room, RoomKind, RoomObservation, RoomView, Sketch, SketchLine } from '../api/types';
 import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
+import { Photos } from '../photos/Photos';
 import { Choice } from '../ui/Choice';
 import { Seen } from '../ui/Seen';
 import { type Side, Sides } from '../ui/Sides';
@@ -160,6 +161,7 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
           answer={answer}
           observe={observe}
         />
+        <Photos audit={audit} of={{ room: record.id }} />
       </main>
       <aside className="walk-find" aria-label="Findings of the room">
         <SubjectFindings

@@ -155,6 +155,7 @@ mod tests {
             id: PhotoId(Uuid::nil()),
             box_id: None,
             panel: None,
+            room: None,
             rule: Some("no-such".to_owned()),
             caption: String::new(),
             width: 800,

@@ -317,6 +317,10 @@ impl Bundle {
                 let message = "the bundle has no such panel; leave the photograph out, or name none";
                 problems.push(Problem::new(&place.at("panel"), message));
             }
+            if entry.photo.room.is_some_and(|id| !has(Subject::Room(id))) {
+                let message = "the bundle has no such room; leave the photograph out, or name none";
+                problems.push(Problem::new(&place.at("room"), message));
+            }
             if !seen.insert(entry.photo.id.0) {
                 problems
                     .push(Problem::new(&place.at("id"), "this identifier stands twice; give each photograph its own"));
@@ -420,6 +424,7 @@ impl Bundle {
             photo.id = PhotoId(fresh());
             photo.box_id.iter_mut().for_each(anew);
             photo.panel.iter_mut().for_each(panel_anew);
+            photo.room = photo.room.and_then(|id| rooms.get(&id).copied());
         }
         self
     }

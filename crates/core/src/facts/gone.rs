@@ -53,6 +53,7 @@ impl Bundle {
         self.photos.retain(|entry| {
             entry.photo.box_id.is_none_or(|id| boxes.contains(&id))
                 && entry.photo.panel.is_none_or(|id| panels.contains(&id))
+                && entry.photo.room.is_none_or(|id| rooms.contains(&id))
         });
         for line in &mut self.audit.corrections {
             line.room = line.room.filter(|id| rooms.contains(id));

@@ -1,9 +1,9 @@
-//! A photograph of a box, a panel or a finding, and what is drawn on it. The picture itself is kept apart.
+//! A photograph of a box, a panel, a room or a finding, and what is drawn on it. The picture itself is kept apart.
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::identifier::{BoxId, PanelId, PhotoId};
+use super::identifier::{BoxId, PanelId, PhotoId, RoomId};
 use super::problem::{Pointer, Problem, check_paragraph};
 
 /// Something drawn on a photograph. Places are in thousandths of its width and height, a radius of its width.
@@ -38,6 +38,9 @@ pub struct Photo {
     /// The panel that it shows.
     #[serde(default)]
     pub panel: Option<PanelId>,
+    /// The room that it shows.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub room: Option<RoomId>,
     /// The code of the rule that it shows broken.
     #[serde(default)]
     pub rule: Option<String>,
@@ -97,6 +100,7 @@ mod tests {
             id: PhotoId(Uuid::nil()),
             box_id: None,
             panel: None,
+            room: None,
             rule: None,
             caption: String::new(),
             width: 800,
