@@ -1,7 +1,7 @@
 // WCAG 2.2 AA by axe on each view, in both themes; no request leaves the machine; the phone and the tablet fit.
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { auditPath, bundle, serve, walkPath, watch } from './server';
+import { auditPath, bundle, roomPath, serve, walkPath, watch } from './server';
 
 const server = serve();
 
@@ -14,6 +14,8 @@ const VIEWS = {
   'walk, contradiction': walkPath('L7'),
   'walk, stopped': walkPath('R3'),
   'walk, empty': walkPath('A6'),
+  room: roomPath('Kitchen'),
+  'room, not taped': roomPath('Boat room'),
   trace: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}`,
   panel: `${auditPath}/panel`,
   plan: `${auditPath}/plan`,

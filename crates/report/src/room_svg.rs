@@ -76,12 +76,10 @@ pub fn room_svg(plan: &RoomPlan) -> String {
         } else {
             "middle"
         };
-        let _ = write!(
-            svg,
-            "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"{anchor}\" fill=\"{FAR}\" stroke=\"#ffffff\" stroke-width=\"3\" \
-             paint-order=\"stroke\">{}</text>",
-            far.text
-        );
+        // Twice: its white edge first, so that it never lies over the words themselves.
+        for paint in ["fill=\"#ffffff\" stroke=\"#ffffff\" stroke-width=\"3\"".to_owned(), format!("fill=\"{FAR}\"")] {
+            let _ = write!(svg, "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"{anchor}\" {paint}>{}</text>", far.text);
+        }
     }
     for outlet in &plan.outlets {
         spot(&mut svg, &scale, outlet, &format!("fill=\"{INK}\""), INK);

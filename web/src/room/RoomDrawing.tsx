@@ -24,7 +24,7 @@ const LETTER = 9.8;
 
 export function RoomDrawing({ plan }: { plan: RoomPlan }) {
   const narrow = usePhone();
-  const [width, marginX, marginY, most] = narrow ? [420, 46, 40, 420] : [760, 84, 56, 430];
+  const [width, marginX, marginY, most] = narrow ? [420, 46, 40, 420] : [760, 104, 56, 430];
   const perNm = Math.min((width - 2 * marginX) / Math.max(plan.width, 1), most / Math.max(plan.depth, 1));
   const left = (width - plan.width * perNm) / 2;
   const at = (point: Point): Place => ({
@@ -79,7 +79,7 @@ export function RoomDrawing({ plan }: { plan: RoomPlan }) {
           <text
             key={wall.id}
             className="wall-length"
-            x={(from.x + to.x) / 2 + out.x * 42}
+            x={(from.x + to.x) / 2 + out.x * 36}
             y={(from.y + to.y) / 2 + out.y * 42 + 5}
             textAnchor={Math.abs(out.x) < 0.5 ? 'middle' : out.x > 0 ? 'start' : 'end'}
           >
@@ -120,9 +120,10 @@ function Spot({ outlet, at, kind }: { outlet: PlanOutlet; at: (point: Point) => 
   );
 }
 
-/** The figures of what is too far, each moved into the room until it lies over no other. */
+/** The figures of what is too far, each moved until it lies over nothing else. */
 function figures(plan: RoomPlan, at: (point: Point) => Place, width: number) {
   const middle = at([plan.width / 2, plan.depth / 2]);
+  const top = at([0, 0]).y + LINE;
   const standing = plan.parts.filter(
     ({ what }) => !['door', 'opening', 'window', 'glass'].includes(what ?? ''),
   );
@@ -136,14 +137,16 @@ function figures(plan: RoomPlan, at: (point: Point) => Place, width: number) {
     const long = text.length * LETTER;
     const anchor = place.x < width * 0.3 ? 'start' : place.x > width * 0.7 ? 'end' : 'middle';
     const from = place.x - (anchor === 'start' ? 0 : anchor === 'end' ? long : long / 2);
-    const step = place.y <= middle.y ? LINE : -LINE;
-    let y = place.y + 5;
-    const overlaps = () =>
+    const lies = (y: number) =>
+      y < top ||
       taken.some(
         (other) =>
           from < other.to && other.from < from + long && y - LINE < other.bottom && other.top < y + 4,
       );
-    for (let tries = 0; overlaps() && tries < 12; tries += 1) y += step;
+    // Into the room first, then the other way; where nothing is free, where it belongs.
+    const step = place.y <= middle.y ? LINE : -LINE;
+    const ways = Array.from({ length: 17 }, (_, way) => Math.ceil(way / 2) * (way % 2 === 1 ? step : -step));
+    const y = place.y + 5 + (ways.find((way) => !lies(place.y + 5 + way)) ?? 0);
     taken.push({ from, to: from + long, top: y - LINE + 4, bottom: y });
     return { text, anchor, place: { x: place.x, y } } as const;
   });

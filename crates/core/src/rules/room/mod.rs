@@ -155,9 +155,8 @@ fn of_space(situation: &RoomSituation, demand: &Demand, space: &Space, what: &st
         _ => {
             let width = length(space.spread.width());
             let sentence = format!("{} of {what} without an outlet: {label}.", width.say_run(basis.units));
-            let limit = demand.reach.shown(basis.units);
-            let (found, wanted) = (Amount::run(width, basis.units), Amount::run(limit, basis.units));
-            Finding::violates(label, sentence).with_figures(found, wanted, Side::AtMost, None)
+            let one = Amount::count(1);
+            Finding::violates(label, sentence).with_figures(Amount::count(0), one.clone(), Side::AtLeast, Some(one))
         }
     }
 }
