@@ -59,7 +59,9 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
             let places: Vec<String> = missing.iter().map(|known| situation.name_place(known.place)).collect();
             let outlets = if missing.len() == 1 { "1 outlet is missing" } else { "outlets are missing" };
             let count = if missing.len() == 1 { String::new() } else { format!("{} ", missing.len()) };
-            format!("{count}{outlets}: {}. No fewer will do.", places.join("; "))
+            // Of walls and counters the fewest are exact; the rest is one for each thing that asks for it.
+            let exact = missing.iter().all(|known| ["wall-spacing", "counter-spacing"].contains(&known.rule));
+            format!("{count}{outlets}: {}.{}", places.join("; "), if exact { " No fewer will do." } else { "" })
         }
     };
     let ghosts: Vec<OutletPlace> = missing.iter().flatten().map(|known| known.place).collect();
@@ -114,7 +116,7 @@ fn of_demand(situation: &RoomSituation, demand: &Demand) -> Vec<Far> {
             far.push(Far { spread: space.spread, text: format!("{}, no outlet", say(space.spread.width())) });
             continue;
         }
-        let Some(known) = space.farthest_at_best().filter(|known| known.distance > reach) else { continue };
+        let Some(known) = space.at_best().farthest().filter(|known| known.distance > reach) else { continue };
         // From the nearest outlet before it, or to the nearest after it.
         let before = space.outlets.iter().filter(|at| **at <= known.at).max();
         let after = space.outlets.iter().filter(|at| **at >= known.at).min();

@@ -153,12 +153,25 @@ mod tests {
         let bath = Scene::rectangle(RoomKind::Bathroom, 96, 60).part(1, Basin, 24, 20);
         assert_eq!(verdict("bathroom-outlet", &after(&bath)).0, Verdict::Meets);
         let change = plan(&bath.situation()).unwrap();
+        // One between two basins serves both; a basin that has one asks for no more.
+        let two = Scene::rectangle(RoomKind::Bathroom, 120, 60).part(1, Basin, 12, 20).part(1, Basin, 60, 20);
+        assert_eq!(after(&two).room.sketch.outlets.len(), 1);
+        let far = Scene::rectangle(RoomKind::Bathroom, 240, 60).part(1, Basin, 12, 20).part(1, Basin, 200, 20);
+        assert_eq!(after(&far.clone()).room.sketch.outlets.len(), 2);
+        assert_eq!(after(&far.outlet(1, 40)).room.sketch.outlets.len(), 2, "one more beside the second");
         // Never over the tub, whose end is beside the basin here.
         let small = Scene::rectangle(RoomKind::Bathroom, 60, 96).part(4, Tub, 0, 60).deep(30).part(3, Basin, 0, 24);
         let done = after(&small);
         assert_eq!(verdict("bathroom-outlet", &done).0, Verdict::Meets);
         assert_eq!(verdict("tub-zone", &done).0, Verdict::Marginal, "{:?}", done.room.sketch.outlets);
         assert!(change.materials.iter().any(|line| line.code.starts_with("gfci")), "{change:?}");
+    }
+
+    #[test]
+    fn beyond_the_ends_of_the_tape_one_may_be() {
+        // One wall of 20 ft, whatever is round its corners: its middle wants one, by hand, and no more.
+        let one = Scene::walls(RoomKind::Bedroom, &[240]);
+        assert_eq!(after(&one).room.sketch.outlets.len(), 1);
     }
 
     #[test]

@@ -1,9 +1,11 @@
 //! The outlets that a room lacks: the fewest, and where.
 
+use std::cmp::Reverse;
+
 use crate::facts::{FloorLine, OutletPlace, WallPartKind, WallPlace};
 use crate::quantity::{Length, UnitSystem};
 use crate::rules::{
-    Demand, RoomSituation, Space, Verdict, basin_limit, counter_demand, from_tub, judge_room, tub_zone, wall_demand,
+    Demand, RoomSituation, Space, Verdict, counter_demand, from_tub, judge_room, tub_zone, unserved_basins, wall_demand,
 };
 
 /// An outlet that is asked for and not there.
@@ -52,7 +54,8 @@ pub fn missing_outlets(situation: &RoomSituation) -> Result<Vec<MissingOutlet>, 
         }
     }
     if broken("bathroom-outlet").is_some() {
-        missing.extend(beside_basins(situation).map(|place| MissingOutlet { rule: "bathroom-outlet", place }));
+        let places = beside_basins(situation);
+        missing.extend(places.into_iter().map(|place| MissingOutlet { rule: "bathroom-outlet", place }));
     }
     if broken("room-outlet").is_some() {
         missing.extend(anywhere(situation).map(|place| MissingOutlet { rule: "room-outlet", place }));
@@ -70,46 +73,51 @@ fn fewest(situation: &RoomSituation, demand: &Demand, space: &Space) -> Option<V
         let Some((wall, along)) = demand.line.at(position) else { return position };
         position - along + ((along + mark.nm() / 2) / mark.nm() * mark.nm()).min(wall.length)
     };
-    space.fewest(demand.reach.strict().nm(), &snap)
+    // Beyond the ends of the tape there may be one: what is proposed is wanted even so.
+    space.at_best().fewest(demand.reach.strict().nm(), &snap)
 }
 
-/// Beside each basin that has none: within reach, clear of the tub, and near a hand's breadth off its edge where that can be.
-/// Common practice, no source.
-fn beside_basins<'a>(situation: &'a RoomSituation) -> impl Iterator<Item = OutletPlace> + 'a {
+/// Beside each basin that has none: within reach, clear of the tub, where it serves most of them, and near a hand's breadth off its
+/// edge where that can be. Common practice, no source.
+fn beside_basins(situation: &RoomSituation) -> Vec<OutletPlace> {
     const OFF: i64 = Length::inches(12).nm();
     const STEP: i64 = Length::inches(1).nm();
     /// As deep as a tub is, where nobody measured.
     const DEEP: Length = Length::inches(36);
+    let Ok(line) = FloorLine::of(situation.sketch) else { return Vec::new() };
     let clear = tub_zone(situation.basis.edition).strict();
-    let line = FloorLine::of(situation.sketch).ok();
-    let reach = basin_limit(situation.basis.edition.profile()).lenient().nm();
-    let basins = situation.sketch.walls.iter().flat_map(|wall| {
-        let basins = wall.parts.iter().filter(|part| part.what == WallPartKind::Basin);
-        basins.map(move |basin| (wall.id, basin))
-    });
-    basins.filter_map(move |(wall, basin)| {
-        let line = line.as_ref()?;
-        let start = line.position(wall, basin.from)?;
-        let offs = (0..=reach / STEP).map(|step| step * STEP);
-        let places = offs.flat_map(|off| [(off, start + basin.width.nm() + off), (off, start - off)]);
-        let free = places.filter_map(|(off, position)| {
+    let mut open = unserved_basins(situation, &line);
+    let mut places = Vec::new();
+    while let Some(basin) = open.first() {
+        let offs = (0..=basin.reach / STEP).map(|step| step * STEP);
+        let around = offs.flat_map(|off| [(off, basin.spread.to + off), (off, basin.spread.from - off)]);
+        let free = around.filter_map(|(off, position)| {
             let beyond = position < 0 || position > line.total;
             let WallPlace { wall, at } = line.place(position).filter(|_| line.closed || !beyond)?;
-            let parts = &situation.sketch.wall(wall)?.parts;
-            let taken = parts.iter().any(|part| {
+            let taken = situation.sketch.wall(wall)?.parts.iter().any(|part| {
                 let inside = part.from.nm() < at.nm() && at.nm() < part.end();
                 inside && !matches!(part.what, WallPartKind::Counter | WallPartKind::Window)
             });
             let place = OutletPlace::Wall { wall, at };
-            let from_tub = from_tub(situation, line, place, DEEP);
-            (!taken && from_tub != Some(Length::ZERO)).then_some((off, place, from_tub))
+            let from_tub = from_tub(situation, &line, place, DEEP);
+            let served =
+                open.iter().filter(|other| other.is_served(&line, line.position(wall, at).unwrap_or(0))).count();
+            (!taken && from_tub != Some(Length::ZERO)).then_some((off, place, from_tub, served))
         });
-        // Clear of the tub first, or as far from it as can be; then where one would put it.
-        let worth = |(off, _, from_tub): &(i64, OutletPlace, Option<Length>)| {
-            (std::cmp::Reverse(from_tub.unwrap_or(clear).min(clear)), (off - OFF).abs())
+        // Clear of the tub first, or as far from it as can be; then for most basins; then where one would put it.
+        let worth = |(off, _, from_tub, served): &(i64, OutletPlace, Option<Length>, usize)| {
+            (Reverse(from_tub.unwrap_or(clear).min(clear)), Reverse(*served), (off - OFF).abs())
         };
-        free.min_by_key(worth).map(|(_, place, _)| place)
-    })
+        let best = free.min_by_key(worth);
+        let position = best.as_ref().and_then(|(_, place, ..)| match *place {
+            OutletPlace::Wall { wall, at } => line.position(wall, at),
+            _ => None,
+        });
+        places.extend(best.map(|(_, place, ..)| place));
+        let first = open.remove(0);
+        open.retain(|other| position.is_none_or(|position| *other != first && !other.is_served(&line, position)));
+    }
+    places
 }
 
 /// On the longest wall, in the middle of its longest stretch with nothing along it.

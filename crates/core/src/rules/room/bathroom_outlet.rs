@@ -1,14 +1,14 @@
 //! `bathroom-outlet`: a receptacle beside every basin.
 
 use super::{RoomCheck, RoomSituation, kind_of, shown};
-use crate::facts::{FloorLine, WallPart, WallPartKind};
+use crate::facts::{FloorLine, Spread, WallPart, WallPartKind};
 use crate::quantity::Length;
 use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, Profile, RoomKind, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// How far from the edge of the basin. NEC 210.52(D): 3 ft (900 mm); CEC 26-720(f): 1 m. From memory; NEC sure.
-pub const fn limit(profile: Profile) -> TwinLimit {
+const fn limit(profile: Profile) -> TwinLimit {
     match profile {
         Profile::Nec => TwinLimit { inches: Some(Length::inches(36)), metric: Length::mm(900) },
         Profile::Cec => TwinLimit { inches: None, metric: Length::mm(1_000) },
@@ -50,17 +50,47 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
 }
 
 /// How far a place on the floor line is from the edge of a basin, along the wall; nothing where it is over it.
-fn from_edge(line: &FloorLine, wall: u16, basin: &WallPart, at: i64) -> i64 {
-    let from = line.position(wall, basin.from).unwrap_or(0);
-    let to = from + basin.width.nm();
+fn from_edge(line: &FloorLine, Spread { from, to }: Spread, at: i64) -> i64 {
     let turns = if line.closed { [0, line.total, -line.total] } else { [0; 3] };
     turns.into_iter().map(|turn| (from - at - turn).max(at + turn - to).max(0)).min().unwrap_or(0)
+}
+
+/// Where a basin is on the floor line.
+fn spread_of(line: &FloorLine, wall: u16, basin: &WallPart) -> Spread {
+    let from = line.position(wall, basin.from).unwrap_or(0);
+    Spread { from, to: from + basin.width.nm() }
+}
+
+/// A basin on the floor line.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Basin {
+    /// Where it is.
+    pub spread: Spread,
+    /// How far from its edge an outlet serves it.
+    pub reach: i64,
+}
+
+impl Basin {
+    /// An outlet at a position of the line serves it.
+    pub fn is_served(&self, line: &FloorLine, at: i64) -> bool {
+        from_edge(line, self.spread, at) <= self.reach
+    }
+}
+
+/// The basins that no receptacle serves.
+pub fn unserved_basins(situation: &RoomSituation, line: &FloorLine) -> Vec<Basin> {
+    let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
+    let positions: Vec<i64> =
+        outlets.filter_map(|outlet| outlet.on_wall()).filter_map(|(wall, at)| line.position(wall, at)).collect();
+    let reach = limit(situation.basis.edition.profile()).strict().nm();
+    let each = basins(situation).map(|(wall, basin)| Basin { spread: spread_of(line, wall, basin), reach });
+    each.filter(|basin| !positions.iter().any(|at| basin.is_served(line, *at))).collect()
 }
 
 /// Whether an outlet there is the one that a basin asks for.
 pub fn serves_a_basin(situation: &RoomSituation, line: &FloorLine, position: i64) -> bool {
     let reach = limit(situation.basis.edition.profile()).strict().nm();
-    basins(situation).any(|(wall, basin)| from_edge(line, wall, basin, position) <= reach)
+    basins(situation).any(|(wall, basin)| from_edge(line, spread_of(line, wall, basin), position) <= reach)
 }
 
 fn basins<'a>(situation: &RoomSituation<'a>) -> impl Iterator<Item = (u16, &'a WallPart)> {
@@ -73,7 +103,7 @@ fn basins<'a>(situation: &RoomSituation<'a>) -> impl Iterator<Item = (u16, &'a W
 fn of_basin(situation: &RoomSituation, line: &FloorLine, wall: u16, basin: &WallPart) -> Finding {
     let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
     let positions = outlets.filter_map(|outlet| outlet.on_wall()).filter_map(|(wall, at)| line.position(wall, at));
-    let nearest = positions.map(|at| from_edge(line, wall, basin, at)).min();
+    let nearest = positions.map(|at| from_edge(line, spread_of(line, wall, basin), at)).min();
     let label = format!("basin, {}", situation.sketch.wall(wall).map_or_else(String::new, crate::facts::Wall::label));
     let limit = limit(situation.basis.edition.profile());
     let near = |nm: i64| Length::from_nm(nm).unwrap_or(Length::MAX);

@@ -28,7 +28,7 @@ use crate::quantity::{Amount, Length};
 use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule, RuleResult, Side, worst_first};
 use crate::standard::{RoomKind, TwinLimit, WiredUnder};
-pub use bathroom_outlet::limit as basin_limit;
+pub use bathroom_outlet::unserved_basins;
 pub use demand::{Demand, counter_demand, wall_demand};
 pub use spacing::Space;
 pub use tub_zone::{from_tub, zone as tub_zone};
@@ -140,7 +140,7 @@ fn of_space(situation: &RoomSituation, demand: &Demand, space: &Space, what: &st
         judge_maximum(basis, label.clone(), &words, length(distance), demand.reach, Said::ALONG_A_WALL)
     };
     let open = space.open_start || space.open_end;
-    let at_best = space.farthest_at_best();
+    let at_best = space.at_best().farthest();
     if let Some(known) = at_best.filter(|known| open && length(known.distance) > demand.reach.strict()) {
         // Too far even from the ends of the tape, wherever the next outlet is.
         return judged(known.distance, known.at);

@@ -68,17 +68,16 @@ impl Space {
         farthest(cut.spread, &cut.outlets)
     }
 
-    /// Its farthest point if an outlet were wherever nobody looked; `None` where neither is.
-    pub fn farthest_at_best(&self) -> Option<Farthest> {
-        let mut outlets = self.outlets.clone();
+    /// As if an outlet were wherever nobody looked.
+    pub fn at_best(&self) -> Self {
+        let mut best = self.clone();
         if self.open_start {
-            outlets.insert(0, self.spread.from);
+            best.outlets.insert(0, self.spread.from);
         }
         if self.open_end {
-            outlets.push(self.spread.to);
+            best.outlets.push(self.spread.to);
         }
-        let cut = self.cut(&outlets);
-        farthest(cut.spread, &cut.outlets)
+        best
     }
 
     /// No outlet can be put there.
