@@ -29,7 +29,7 @@ export function walkPath(tag: string): string {
 export function roomPath(name: string): string {
   const room = bundle.rooms.find((known) => known.name === name);
   if (!room) throw new Error(`the demo has no room ${name}`);
-  return `${auditPath}/room/${room.id}`;
+  return `${auditPath}/walk/room/${room.id}`;
 }
 
 export class Server {

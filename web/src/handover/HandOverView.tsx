@@ -181,7 +181,7 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
       ))}
       {rooms.map(({ room, mark }) => (
         <li key={room.record.id}>
-          <Link to={`/audits/${audit}/room/${room.record.id}`}>
+          <Link to={`/audits/${audit}/walk/room/${room.record.id}`}>
             <VerdictMark
               verdict={mark?.worst ?? 'not-measured'}
               danger={mark?.dangerous ?? false}

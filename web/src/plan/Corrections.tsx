@@ -132,7 +132,7 @@ export function Corrections({ audit, walk, edit }: Props) {
                 <Link to={`/audits/${audit}/panel/${answer.line.panel}`}>{answer.tag}</Link>
               )}
               {!answer.line.box_id && !answer.line.panel && answer.line.room && (
-                <Link to={`/audits/${audit}/room/${answer.line.room}`}>{answer.tag || 'the room'}</Link>
+                <Link to={`/audits/${audit}/walk/room/${answer.line.room}`}>{answer.tag || 'the room'}</Link>
               )}
             </p>
             <Form.Control

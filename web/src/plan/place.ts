@@ -6,4 +6,4 @@ export const roomOf = ({ subject }: JobPlace) => ('room' in subject ? subject.ro
 export const idOf = (place: JobPlace) => panelOf(place) ?? roomOf(place) ?? '';
 
 export const pathOf = (audit: string, place: JobPlace) =>
-  `/audits/${audit}/${panelOf(place) ? 'panel' : 'room'}/${idOf(place)}`;
+  `/audits/${audit}/${panelOf(place) ? 'panel' : 'walk/room'}/${idOf(place)}`;

@@ -122,7 +122,7 @@ const RoomNode = memo(function RoomNode({
   return (
     <li>
       <Link
-        to={`/audits/${audit}/room/${id}`}
+        to={`/audits/${audit}/walk/room/${id}`}
         className={isHere ? 'node of-room here' : 'node of-room'}
         aria-current={isHere ? 'page' : undefined}
         aria-label={`${name}, the room, ${words}`}
