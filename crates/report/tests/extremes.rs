@@ -49,7 +49,9 @@ fn part(bundle: &Bundle, place: &str) -> Bundle {
     };
     match (steps[0], index(1), index(3)) {
         ("rooms", Some(room), record) => {
-            keep(&mut part, bundle.rooms[room].boxes[record.unwrap_or(0)].id);
+            part.rooms = vec![bundle.rooms[room].clone()];
+            let boxes = std::mem::take(&mut part.rooms[0].boxes);
+            part.rooms[0].boxes.extend(boxes.into_iter().nth(record.unwrap_or(0)));
         }
         ("panels", Some(index), _) => {
             part.rooms.truncate(1);
@@ -79,7 +81,7 @@ fn within(place: &str) -> String {
     let mut steps: Vec<String> = place.split('/').map(str::to_owned).collect();
     if ["rooms", "panels", "circuits", "items", "photos"].contains(&steps[1].as_str()) {
         steps[2] = "0".to_owned();
-        if steps[1] == "rooms" && steps.len() > 4 {
+        if steps[1] == "rooms" && steps.get(3).is_some_and(|step| step == "boxes") && steps.len() > 4 {
             steps[4] = "0".to_owned();
         }
     }
