@@ -6,13 +6,12 @@ use uuid::Uuid;
 
 use super::{RoomSituation, judge_room};
 use crate::facts::{
-    Basis, BoxContents, BoxId, BoxRecord, Corner, DeviceKind, Island, KnownSupply, Outlet, OutletKind, OutletPlace,
-    Room, RoomId, RoomObservation, Sketch, Wall, WallPart, WallPartKind,
+    Basis, BoxContents, BoxId, BoxRecord, Corner, Device, DeviceKind, Island, KnownSupply, Outlet, OutletKind,
+    OutletPlace, Room, RoomId, RoomObservation, Sketch, Wall, WallPart, WallPartKind,
 };
 use crate::quantity::Length;
 use crate::rules::Verdict;
 use crate::standard::{Edition, RoomKind, WiredUnder};
-use crate::testing::box_with_device;
 
 /// A room with what bears on it.
 #[derive(Clone)]
@@ -119,10 +118,19 @@ impl Scene {
 
     /// With the box of a receptacle that is nowhere on the sketch.
     pub fn with_box(mut self, tag: &str) -> Self {
-        let (_, record) = crate::testing::record_of(BoxContents::default());
-        let id = BoxId(Uuid::from_u128(100 + self.boxes.len() as u128));
-        let found = box_with_device(DeviceKind::DuplexReceptacle);
-        self.boxes.push(BoxRecord { id, tag: tag.to_owned(), room: self.room.id, found, ..record });
+        let device = Device::new(1, DeviceKind::DuplexReceptacle);
+        self.boxes.push(BoxRecord {
+            id: BoxId(Uuid::from_u128(100 + self.boxes.len() as u128)),
+            room: self.room.id,
+            tag: tag.to_owned(),
+            place: String::new(),
+            wired_under: None,
+            found: BoxContents { devices: vec![device], ..BoxContents::default() },
+            left: None,
+            rulings: Vec::new(),
+            remarks: Vec::new(),
+            hands_in: None,
+        });
         self.fed_by.push(Vec::new());
         self
     }
