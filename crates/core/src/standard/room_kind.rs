@@ -3,6 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::place::Location;
+
 /// What a room is, by what the codes ask of it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -103,6 +105,24 @@ impl RoomKind {
     /// memory; closets are asked for by nobody.
     pub const fn has_switched_light(self) -> bool {
         self.has_wall_spacing() || matches!(self, Self::Bathroom | Self::Hallway | Self::Stairway | Self::Garage)
+    }
+
+    /// The place that a receptacle in it is in, by what protection the codes ask of it.
+    pub const fn location(self) -> Location {
+        match self {
+            Self::Kitchen => Location::Kitchen,
+            Self::Dining | Self::Living => Location::LivingSpace,
+            Self::Bedroom => Location::Bedroom,
+            Self::Bathroom => Location::Bathroom,
+            Self::Hallway | Self::Stairway | Self::Closet => Location::Hallway,
+            Self::Laundry => Location::Laundry,
+            Self::Garage => Location::Garage,
+            Self::UnfinishedBasement => Location::UnfinishedBasement,
+            Self::Utility => Location::UtilityRoom,
+            Self::AtticOrCrawlSpace => Location::Attic,
+            Self::Outdoors => Location::Outdoors,
+            Self::Other => Location::OtherDry,
+        }
     }
 
     /// Smoke alarms belong here: in bedrooms, outside them, and on each storey.

@@ -6,7 +6,8 @@ use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, free_number};
 use crate::quantity::Length;
 use crate::repair::{Act, MaterialLine};
 use crate::rules::RoomSituation;
-use crate::standard::RoomKind;
+use crate::standard::protection::{self, Asked};
+use crate::standard::{Location, Purpose, RoomKind};
 
 /// The repair.
 pub const REPAIR: RoomRepair = RoomRepair {
@@ -52,44 +53,76 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
         after.outlets.push(new);
     }
     let count = u32::try_from(missing.len()).unwrap_or(u32::MAX);
-    let gfci =
-        situation.sketch.kind.is_some_and(wants_gfci) || missing.iter().any(|known| known.rule == "counter-spacing");
-    let device = if gfci {
-        ("gfci-receptacle-tr-20", "GFCI receptacle, tamper-resistant, 20 A")
-    } else {
-        ("receptacle-tr-15", "receptacle, tamper-resistant, 15 A")
-    };
-    steps.push((
-        Act::NewDevice,
-        if gfci {
-            "Fit GFCI receptacles, or put the new ones on the load of one; tamper-resistant, 6 in of free conductor in each box.".to_owned()
-        } else {
-            "Fit tamper-resistant receptacles, 6 in of free conductor in each box. Where the code asks for AFCI on an extended circuit, it \
-             comes at the breaker or at the first outlet."
-                .to_owned()
-        },
-    ));
+    let outdoors = situation.sketch.kind == Some(RoomKind::Outdoors);
+    let protected = missing.iter().filter(|outlet| wants_gfci(situation, outlet)).count();
+    let protected = u32::try_from(protected).unwrap_or(u32::MAX);
+    if protected > 0 {
+        let words = "Fit GFCI receptacles where the code asks for them here, or put them on the load of one; tamper-resistant, 6 in of free \
+                     conductor in each box.";
+        steps.push((Act::NewDevice, words.to_owned()));
+    }
+    if protected < count {
+        let words = "Fit tamper-resistant receptacles, 6 in of free conductor in each box. Where the code asks for AFCI on an extended \
+                     circuit, it comes at the breaker or at the first outlet.";
+        steps.push((Act::NewDevice, words.to_owned()));
+    }
+    if outdoors {
+        steps.push((Act::Cover, "Close each with an in-use cover, sealed to the wall on three sides.".to_owned()));
+    }
     steps.push((
         Act::Read,
         "Read each new outlet and press its test button; then put it on the sketch as left.".to_owned(),
     ));
-    let materials = vec![
-        MaterialLine::piece(("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"), count),
-        MaterialLine::piece(device, count),
-        MaterialLine::piece(("plate-receptacle-1-gang", "receptacle plate, 1 gang"), count),
-        MaterialLine::piece(("cable-12-2-feet", "cable, 12 AWG, 2 conductors and ground, by the foot"), feet),
-        MaterialLine::piece(
-            ("steel-plate-1-16-in", "steel plate, 1/16 in, for each stud drilled near its edge"),
-            2 * count,
-        ),
+    let gfci = if outdoors {
+        ("gfci-receptacle-tr-wr-20", "GFCI receptacle, tamper- and weather-resistant, 20 A")
+    } else {
+        ("gfci-receptacle-tr-20", "GFCI receptacle, tamper-resistant, 20 A")
+    };
+    let (boxes, cover) = if outdoors {
+        (
+            ("weatherproof-box-1-gang", "weatherproof box, 1 gang"),
+            ("in-use-cover-with-gasket", "in-use cover with gasket"),
+        )
+    } else {
+        (
+            ("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"),
+            ("plate-receptacle-1-gang", "receptacle plate, 1 gang"),
+        )
+    };
+    let plates = ("steel-plate-1-16-in", "steel plate, 1/16 in, for each stud drilled near its edge");
+    let lines = [
+        (boxes, count),
+        (gfci, protected),
+        (("receptacle-tr-15", "receptacle, tamper-resistant, 15 A"), count - protected),
+        (cover, count),
+        (("cable-12-2-feet", "cable, 12 AWG, 2 conductors and ground, by the foot"), feet),
+        (plates, 2 * count),
     ];
+    let materials = lines
+        .into_iter()
+        .filter(|(_, count)| *count > 0)
+        .map(|(what, count)| MaterialLine::piece(what, count))
+        .collect();
     let minutes = 30 + MINUTES_EACH * count;
     Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING, IN_THE_WALL], minutes, materials })
 }
 
-/// A receptacle there is a GFCI in every edition that an audit can name.
-const fn wants_gfci(kind: RoomKind) -> bool {
-    matches!(kind, RoomKind::Bathroom | RoomKind::Garage | RoomKind::Laundry | RoomKind::UnfinishedBasement)
+/// The edition asks for a GFCI there, or would once more were known of the place.
+fn wants_gfci(situation: &RoomSituation, missing: &MissingOutlet) -> bool {
+    let at_counter = ["counter-spacing", "island-outlet"].contains(&missing.rule);
+    let location = match situation.sketch.kind {
+        _ if at_counter => Location::KitchenCounter,
+        Some(kind) => kind.location(),
+        None => return true,
+    };
+    let outlet = protection::Outlet {
+        kind: protection::OutletKind::Small,
+        location,
+        purpose: Some(Purpose::General),
+        height: None,
+        to_water: None,
+    };
+    !matches!(protection::gfci(situation.basis.edition, &outlet), Asked::No(_))
 }
 
 /// Where the feed may come from.
@@ -165,6 +198,29 @@ mod tests {
         assert_eq!(verdict("bathroom-outlet", &done).0, Verdict::Meets);
         assert_eq!(verdict("tub-zone", &done).0, Verdict::Marginal, "{:?}", done.room.sketch.outlets);
         assert!(change.materials.iter().any(|line| line.code.starts_with("gfci")), "{change:?}");
+    }
+
+    #[test]
+    fn what_it_brings_goes_by_the_place_and_the_edition() {
+        let brings = |scene: &Scene, code: &str| {
+            let change = plan(&scene.situation()).unwrap();
+            change.materials.iter().any(|line| line.code.starts_with(code))
+        };
+        // Laundry: NEC 210.8(A)(10), since 2014; from memory, sure.
+        let laundry = Scene::rectangle(RoomKind::Laundry, 96, 60);
+        assert!(brings(&laundry, "gfci") && !brings(&laundry.clone().under(crate::standard::Edition::Nec2011), "gfci"));
+        assert!(!brings(&Scene::rectangle(RoomKind::Bedroom, 144, 120).door(1, 54, 36), "gfci"));
+        let outdoors = Scene::walls(RoomKind::Outdoors, &[480]);
+        assert!(brings(&outdoors, "gfci-receptacle-tr-wr") && brings(&outdoors, "in-use-cover"));
+    }
+
+    #[test]
+    fn what_was_dismissed_asks_for_none() {
+        use crate::facts::{Ruling, RulingKind};
+        let mut bedroom = Scene::rectangle(RoomKind::Bedroom, 144, 120).door(1, 54, 36);
+        let reason = "a room for storage".to_owned();
+        bedroom.room.rulings = vec![Ruling { rule: "wall-spacing".to_owned(), kind: RulingKind::Dismiss, reason }];
+        assert_eq!(plan(&bedroom.situation()).unwrap_err(), ["no outlet is missing here"]);
     }
 
     #[test]

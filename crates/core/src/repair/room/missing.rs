@@ -5,7 +5,7 @@ use std::cmp::Reverse;
 use crate::facts::{FloorLine, OutletPlace, WallPartKind, WallPlace};
 use crate::quantity::{Length, UnitSystem};
 use crate::rules::{
-    Demand, RoomSituation, Space, Verdict, counter_demand, from_tub, judge_room, tub_zone, unserved_basins, wall_demand,
+    Demand, RoomSituation, Space, counter_demand, from_tub, judge_room, tub_zone, unserved_basins, wall_demand,
 };
 
 /// An outlet that is asked for and not there.
@@ -23,7 +23,7 @@ pub struct MissingOutlet {
 /// Where no outlet can be put that is asked for, each in a sentence.
 pub fn missing_outlets(situation: &RoomSituation) -> Result<Vec<MissingOutlet>, Vec<String>> {
     let results = judge_room(situation);
-    let broken = |code: &str| results.iter().find(|result| result.rule == code && result.verdict == Verdict::Violates);
+    let broken = |code: &str| results.iter().find(|result| result.rule == code && result.is_broken());
     let mut missing = Vec::new();
     let mut reasons = Vec::new();
     let demands = [("wall-spacing", wall_demand(situation)), ("counter-spacing", counter_demand(situation))];
