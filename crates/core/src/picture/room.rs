@@ -248,9 +248,7 @@ fn far_on_plan(sketch: &Sketch, line: &FloorLine, known: &Far) -> Option<PlanFar
     let mut lines = Vec::new();
     let mut from = known.spread.from;
     while from < known.spread.to {
-        // A nanometre on: the wall that begins here, not the one that ends.
-        let (wall, along) = line.at(from + 1)?;
-        let here = (along - 1).max(0);
+        let (wall, here) = line.beginning_at(from)?;
         let upto = (here + known.spread.to - from).min(wall.length);
         if upto <= here {
             break;

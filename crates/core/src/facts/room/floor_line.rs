@@ -157,6 +157,13 @@ impl FloorLine {
         Some((known, (within - known.start).clamp(0, known.length)))
     }
 
+    /// The wall on which a stretch begins that begins at a position, and how far along it: at a corner the wall that comes, where
+    /// [`FloorLine::at`] names the one that ends.
+    pub fn beginning_at(&self, position: i64) -> Option<(&LineWall, i64)> {
+        let (known, along) = self.at(position + 1)?;
+        Some((known, (along - 1).max(0)))
+    }
+
     /// A position of the line as a place along the walls.
     pub fn place(&self, position: i64) -> Option<WallPlace> {
         let (known, along) = self.at(position)?;

@@ -12,7 +12,7 @@ use super::audit::Basis;
 use super::identifier::RoomId;
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
-pub use floor_line::{FloorLine, Spread, WallPlace};
+pub use floor_line::{FloorLine, LineWall, Spread, WallPlace};
 pub use outlet::{Outlet, OutletKind, OutletPlace};
 pub use sketch::{
     Corner, Island, RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Wall, WallPart, WallPartKind,

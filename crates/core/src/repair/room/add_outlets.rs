@@ -141,17 +141,14 @@ fn source(situation: &RoomSituation, missing: &[MissingOutlet]) -> String {
 /// The outlet nearest to a place along the walls, and how far it is.
 fn nearest(situation: &RoomSituation, place: OutletPlace) -> Option<(String, Length)> {
     let line = FloorLine::of(situation.sketch).ok()?;
-    let position = |place: OutletPlace| match place {
-        OutletPlace::Wall { wall, at } => line.position(wall, at),
-        _ => None,
+    let OutletPlace::Wall { wall, at } = place else { return None };
+    let here = line.position(wall, at)?;
+    let away = |at: i64| {
+        let straight = (at - here).abs();
+        if line.closed { straight.min(line.total - straight) } else { straight }
     };
-    let here = position(place)?;
-    let away = |outlet: &Outlet| {
-        let straight = (position(outlet.place)? - here).abs();
-        Some(if line.closed { straight.min(line.total - straight) } else { straight })
-    };
-    let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
-    let (distance, outlet) = outlets.filter_map(|outlet| Some((away(outlet)?, outlet))).min_by_key(|known| known.0)?;
+    let outlets = situation.receptacles_on(&line).map(|(outlet, at)| (away(at), outlet));
+    let (distance, outlet) = outlets.min_by_key(|known| known.0)?;
     Some((situation.name_of(outlet), Length::from_nm(distance).ok()?))
 }
 

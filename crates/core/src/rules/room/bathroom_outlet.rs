@@ -1,8 +1,8 @@
 //! `bathroom-outlet`: a receptacle beside every basin.
 
-use super::{RoomCheck, RoomSituation, kind_of, shown};
+use super::{RoomCheck, RoomSituation, kind_of};
 use crate::facts::{FloorLine, Spread, WallPart, WallPartKind};
-use crate::quantity::Length;
+use crate::quantity::{Amount, Length};
 use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, Profile, RoomKind, RuleBasis, Severity, Since, TwinLimit, cite};
@@ -42,28 +42,18 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
     let Ok(line) = FloorLine::of(situation.sketch) else {
         return vec![Finding::not_measured("room", "measure the length of each wall", "/walls")];
     };
-    let basins: Vec<(u16, &WallPart)> = basins(situation).collect();
+    let basins = basins(situation, &line);
     if basins.is_empty() {
         return vec![Finding::not_measured("basin", "tape where the basin is", "/walls")];
     }
-    basins.into_iter().map(|(wall, basin)| of_basin(situation, &line, wall, basin)).collect()
-}
-
-/// How far a place on the floor line is from the edge of a basin, along the wall; nothing where it is over it.
-fn from_edge(line: &FloorLine, Spread { from, to }: Spread, at: i64) -> i64 {
-    let turns = if line.closed { [0, line.total, -line.total] } else { [0; 3] };
-    turns.into_iter().map(|turn| (from - at - turn).max(at + turn - to).max(0)).min().unwrap_or(0)
-}
-
-/// Where a basin is on the floor line.
-fn spread_of(line: &FloorLine, wall: u16, basin: &WallPart) -> Spread {
-    let from = line.position(wall, basin.from).unwrap_or(0);
-    Spread { from, to: from + basin.width.nm() }
+    basins.iter().map(|basin| of_basin(situation, &line, basin)).collect()
 }
 
 /// A basin on the floor line.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 pub struct Basin {
+    /// The number of its wall.
+    pub wall: u16,
     /// Where it is.
     pub spread: Spread,
     /// How far from its edge an outlet serves it.
@@ -71,55 +61,55 @@ pub struct Basin {
 }
 
 impl Basin {
+    /// How far a position of the line is from its edge, along the wall; nothing where it is over it.
+    fn from_edge(&self, line: &FloorLine, at: i64) -> i64 {
+        let Spread { from, to } = self.spread;
+        let turns = if line.closed { [0, line.total, -line.total] } else { [0; 3] };
+        turns.into_iter().map(|turn| (from - at - turn).max(at + turn - to).max(0)).min().unwrap_or(0)
+    }
+
     /// An outlet at a position of the line serves it.
     pub fn is_served(&self, line: &FloorLine, at: i64) -> bool {
-        from_edge(line, self.spread, at) <= self.reach
+        self.from_edge(line, at) <= self.reach
     }
+}
+
+/// The basins of a room.
+pub fn basins(situation: &RoomSituation, line: &FloorLine) -> Vec<Basin> {
+    let reach = limit(situation.basis.edition.profile()).strict().nm();
+    let walls = situation.sketch.walls.iter();
+    let parts = walls.flat_map(|wall| wall.parts.iter().map(move |part| (wall.id, part)));
+    let on_line = |(wall, part): (u16, &WallPart)| {
+        let from = line.position(wall, part.from)?;
+        Some(Basin { wall, spread: Spread { from, to: from + part.width.nm() }, reach })
+    };
+    parts.filter(|(_, part)| part.what == WallPartKind::Basin).filter_map(on_line).collect()
 }
 
 /// The basins that no receptacle serves.
 pub fn unserved_basins(situation: &RoomSituation, line: &FloorLine) -> Vec<Basin> {
-    let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
-    let positions: Vec<i64> =
-        outlets.filter_map(|outlet| outlet.on_wall()).filter_map(|(wall, at)| line.position(wall, at)).collect();
-    let reach = limit(situation.basis.edition.profile()).strict().nm();
-    let each = basins(situation).map(|(wall, basin)| Basin { spread: spread_of(line, wall, basin), reach });
-    each.filter(|basin| !positions.iter().any(|at| basin.is_served(line, *at))).collect()
+    let positions: Vec<i64> = situation.receptacles_on(line).map(|(_, at)| at).collect();
+    let mut basins = basins(situation, line);
+    basins.retain(|basin| !positions.iter().any(|at| basin.is_served(line, *at)));
+    basins
 }
 
-/// Whether an outlet there is the one that a basin asks for.
-pub fn serves_a_basin(situation: &RoomSituation, line: &FloorLine, position: i64) -> bool {
-    let reach = limit(situation.basis.edition.profile()).strict().nm();
-    basins(situation).any(|(wall, basin)| from_edge(line, spread_of(line, wall, basin), position) <= reach)
-}
-
-fn basins<'a>(situation: &RoomSituation<'a>) -> impl Iterator<Item = (u16, &'a WallPart)> {
-    let walls = situation.sketch.walls.iter();
-    walls
-        .flat_map(|wall| wall.parts.iter().map(move |part| (wall.id, part)))
-        .filter(|(_, part)| part.what == WallPartKind::Basin)
-}
-
-fn of_basin(situation: &RoomSituation, line: &FloorLine, wall: u16, basin: &WallPart) -> Finding {
-    let outlets = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
-    let positions = outlets.filter_map(|outlet| outlet.on_wall()).filter_map(|(wall, at)| line.position(wall, at));
-    let nearest = positions.map(|at| from_edge(line, spread_of(line, wall, basin), at)).min();
-    let label = format!("basin, {}", situation.sketch.wall(wall).map_or_else(String::new, crate::facts::Wall::label));
+fn of_basin(situation: &RoomSituation, line: &FloorLine, basin: &Basin) -> Finding {
+    let nearest = situation.receptacles_on(line).map(|(_, at)| basin.from_edge(line, at)).min();
+    let wall = situation.sketch.wall(basin.wall).map_or_else(String::new, crate::facts::Wall::label);
+    let label = format!("basin, {wall}");
     let limit = limit(situation.basis.edition.profile());
     let near = |nm: i64| Length::from_nm(nm).unwrap_or(Length::MAX);
-    let unplaced = situation.not_placed();
-    match nearest {
-        Some(distance) if unplaced.is_empty() || near(distance) <= limit.lenient() => {
+    let ask = situation.ask_to_place();
+    match (nearest, ask) {
+        (Some(distance), ask) if ask.is_none() || near(distance) <= limit.lenient() => {
             let what = "way from the edge of the basin to the nearest outlet";
             judge_maximum(situation.basis, label, what, near(distance), limit, Said::ALONG_A_WALL)
         }
-        _ if !unplaced.is_empty() => {
-            let ask = format!("place {} on the sketch of the room", unplaced.join(" and "));
-            Finding::not_measured(label, &ask, "/outlets")
-        }
-        _ => {
-            let sentence = format!("No outlet beside the basin; within {} is asked for.", shown(situation, limit).text);
-            Finding::violates(label, sentence)
+        (_, Some(ask)) => Finding::not_measured(label, &ask, "/outlets"),
+        (_, None) => {
+            let within = Amount::run(limit.shown(situation.basis.units), situation.basis.units).text;
+            Finding::violates(label, format!("No outlet beside the basin; within {within} is asked for."))
         }
     }
 }

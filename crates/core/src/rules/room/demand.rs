@@ -2,17 +2,17 @@
 
 use super::spacing::Space;
 use super::{Asks, RoomSituation, kind_of};
-use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, Spread, WallPartKind};
+use crate::facts::{FloorLine, LineWall, Outlet, OutletKind, OutletPlace, Spread, WallPartKind};
 use crate::quantity::Length;
 use crate::standard::{Profile, TwinLimit};
 
 /// An outlet higher than this serves no wall. NEC 210.52(4): 5 1/2 ft (1.7 m), from memory, sure.
-pub const HIGHEST: TwinLimit = TwinLimit { inches: Some(Length::inches(66)), metric: Length::mm(1_700) };
+const HIGHEST: TwinLimit = TwinLimit { inches: Some(Length::inches(66)), metric: Length::mm(1_700) };
 /// A receptacle in the floor farther from the wall than this serves no wall. NEC 210.52(A)(3): 18 in (450 mm), from memory, sure.
-pub const FLOOR_OFF: TwinLimit = TwinLimit { inches: Some(Length::inches(18)), metric: Length::mm(450) };
+const FLOOR_OFF: TwinLimit = TwinLimit { inches: Some(Length::inches(18)), metric: Length::mm(450) };
 /// An outlet higher above the counter than this does not serve it. NEC 210.52(C)(3) (earlier (C)(5)): 20 in (500 mm), from
 /// memory, sure.
-pub const ABOVE_COUNTER: TwinLimit = TwinLimit { inches: Some(Length::inches(20)), metric: Length::mm(500) };
+const ABOVE_COUNTER: TwinLimit = TwinLimit { inches: Some(Length::inches(20)), metric: Length::mm(500) };
 /// A built-in desk or bar outside a kitchen has been a wall space since. NEC 210.52(A)(2)(1), from memory; the year may be off.
 const DESK_IS_WALL_SINCE: u16 = 2017;
 
@@ -62,20 +62,17 @@ pub struct Demand {
 impl Demand {
     /// Where a space is, as one speaks of it.
     pub fn label(&self, situation: &RoomSituation, space: &Space) -> String {
-        let units = situation.basis.units;
-        let named = |position: i64| {
-            let place = self.line.place(position)?;
-            Some((situation.sketch.wall(place.wall)?.label(), place.at))
-        };
-        // The beginning of a space is the beginning of its first wall, not the end of the one before.
-        let (Some((first, from)), Some((last, to))) = (named(space.spread.from + 1), named(space.spread.to)) else {
-            return "wall".to_owned();
-        };
         if space.round {
             return "all round the room".to_owned();
         }
-        // A nanometre off the beginning is the beginning.
-        let from = if from.nm() == 1 { Length::ZERO } else { Length::from_nm(from.nm() - 1).unwrap_or(from) };
+        let units = situation.basis.units;
+        let named = |(wall, along): (&LineWall, i64)| {
+            Some((situation.sketch.wall(wall.wall)?.label(), Length::from_nm(along).ok()?))
+        };
+        let ends = (self.line.beginning_at(space.spread.from), self.line.at(space.spread.to));
+        let (Some((first, from)), Some((last, to))) = (ends.0.and_then(named), ends.1.and_then(named)) else {
+            return "wall".to_owned();
+        };
         if first == last && from <= to {
             format!("{first}, {} to {}", from.say_run(units), to.say_run(units))
         } else {
@@ -200,14 +197,8 @@ pub fn wall_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks> {
     let mut spaces = between(&line, &breaks);
     let narrowest = narrowest_wall(profile).strict().nm();
     spaces.retain(|space| space.spread.width() >= narrowest || space.open_start || space.open_end);
-    let outlets: Vec<i64> = situation
-        .sketch
-        .outlets
-        .iter()
-        .filter(|outlet| situation.is_receptacle(outlet) && serves_a_wall(outlet))
-        .filter_map(|outlet| outlet.on_wall())
-        .filter_map(|(wall, at)| line.position(wall, at))
-        .collect();
+    let receptacles = situation.receptacles_on(&line).filter(|(outlet, _)| serves_a_wall(outlet));
+    let outlets: Vec<i64> = receptacles.map(|(_, position)| position).collect();
     let spaces = served(&line, spaces, &outlets, &blocked);
     Ok(Some(Demand { line, spaces, reach: wall_reach(profile) }))
 }
@@ -250,9 +241,10 @@ pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks>
     let spaces = counters.iter().map(space).filter(|space| space.spread.width() >= narrowest).collect();
     let blocked = spreads(situation, &line, |what| matches!(what, WallPartKind::Window | WallPartKind::Glass));
     let mut outlets = Vec::new();
-    for outlet in situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet)) {
-        let OutletPlace::Wall { wall, at } = outlet.place else { continue };
-        let Some(position) = line.position(wall, at) else { continue };
+    for (outlet, position) in situation.receptacles_on(&line) {
+        if !matches!(outlet.place, OutletPlace::Wall { .. }) {
+            continue;
+        }
         match serves_a_counter(situation, outlet) {
             Some(true) => outlets.push(position),
             Some(false) => {}
@@ -297,6 +289,22 @@ impl RoomSituation<'_> {
     /// It is a receptacle that counts where outlets are asked for.
     pub fn is_receptacle(&self, outlet: &Outlet) -> bool {
         self.kind_of(outlet) == OutletKind::Receptacle
+    }
+
+    /// The receptacles that count, each with its position on the floor line.
+    pub fn receptacles_on<'b>(&'b self, line: &'b FloorLine) -> impl Iterator<Item = (&'b Outlet, i64)> {
+        let receptacles = self.sketch.outlets.iter().filter(|outlet| self.is_receptacle(outlet));
+        receptacles.filter_map(|outlet| {
+            let (wall, at) = outlet.on_wall()?;
+            Some((outlet, line.position(wall, at)?))
+        })
+    }
+
+    /// What is asked for while receptacles of the room stand nowhere on its sketch: one of them may be just where one seems
+    /// to be missing.
+    pub fn ask_to_place(&self) -> Option<String> {
+        let unplaced = self.not_placed();
+        (!unplaced.is_empty()).then(|| format!("place {} on the sketch of the room", unplaced.join(" and ")))
     }
 
     /// The receptacles of the room that are not on its sketch yet, by the tags of their boxes.

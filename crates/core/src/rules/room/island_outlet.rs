@@ -65,9 +65,9 @@ fn of_island(situation: &RoomSituation, island: &Island) -> Option<Finding> {
         );
         return Some(Finding::meets(label, sentence));
     }
-    let unplaced = situation.not_placed();
-    if there < wanted && !unplaced.is_empty() {
-        let ask = format!("place {} on the sketch of the room", unplaced.join(" and "));
+    if there < wanted
+        && let Some(ask) = situation.ask_to_place()
+    {
         return Some(Finding::not_measured(label, &ask, "/outlets"));
     }
     let outlets = |count: usize| if count == 1 { "1 outlet".to_owned() } else { format!("{count} outlets") };

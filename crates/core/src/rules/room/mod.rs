@@ -26,8 +26,8 @@ mod wall_spacing;
 use crate::facts::{Basis, BoxRecord, Island, KnownSupply, Outlet, OutletPlace, Room, RoomObservation, Sketch, Wall};
 use crate::quantity::{Amount, Length};
 use crate::rules::maximum::{Said, judge_maximum};
-use crate::rules::{Finding, Rule, RuleResult, Side, worst_first};
-use crate::standard::{RoomKind, TwinLimit, WiredUnder};
+use crate::rules::{Finding, Rule, RuleResult, Side, Verdict, worst_first};
+use crate::standard::{RoomKind, WiredUnder};
 pub use bathroom_outlet::unserved_basins;
 pub use demand::{Demand, counter_demand, wall_demand};
 pub use spacing::Space;
@@ -116,16 +116,9 @@ pub fn judge_room(situation: &RoomSituation) -> Vec<RuleResult> {
 /// How every space of a demand is served; `what` completes "the farthest point of the … is".
 fn of_spaces(situation: &RoomSituation, demand: &Demand, what: &str) -> Vec<Finding> {
     let findings: Vec<Finding> = demand.spaces.iter().map(|space| of_space(situation, demand, space, what)).collect();
-    let unplaced = situation.not_placed();
-    if unplaced.is_empty() {
-        return findings;
-    }
-    // An outlet that nobody placed may be just where one seems to be missing.
-    let ask = format!("place {} on the sketch of the room", unplaced.join(" and "));
+    let Some(ask) = situation.ask_to_place() else { return findings };
     let in_doubt = |finding: Finding| match finding.verdict {
-        crate::rules::Verdict::Violates | crate::rules::Verdict::Marginal => {
-            Finding::not_measured(finding.label, &ask, "/outlets")
-        }
+        Verdict::Violates | Verdict::Marginal => Finding::not_measured(finding.label, &ask, "/outlets"),
         _ => finding,
     };
     findings.into_iter().map(in_doubt).collect()
@@ -198,9 +191,4 @@ impl Asks {
 /// The question for it.
 fn kind_of(situation: &RoomSituation) -> Result<RoomKind, Asks> {
     situation.sketch.kind.ok_or_else(|| Asks::new("room", "say what kind of room this is", "/kind"))
-}
-
-/// A limit as it is shown in the units of the audit.
-fn shown(situation: &RoomSituation, limit: TwinLimit) -> Amount {
-    Amount::run(limit.shown(situation.basis.units), situation.basis.units)
 }

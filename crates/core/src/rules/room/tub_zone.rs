@@ -1,6 +1,6 @@
 //! `tub-zone`: no receptacle in, over or close to a tub or shower.
 
-use super::bathroom_outlet::serves_a_basin;
+use super::bathroom_outlet::basins;
 use super::{RoomCheck, RoomSituation};
 use crate::facts::{FloorLine, OutletPlace, WallPart, WallPartKind};
 use crate::quantity::{Amount, Length};
@@ -78,13 +78,12 @@ fn check(situation: &RoomSituation) -> Vec<Finding> {
     let Ok(line) = FloorLine::of(situation.sketch) else {
         return vec![Finding::not_measured("room", "measure the length of each wall", "/walls")];
     };
-    let receptacles = situation.sketch.outlets.iter().filter(|outlet| situation.is_receptacle(outlet));
-    let each = receptacles.filter_map(|outlet| {
+    let basins = basins(situation, &line);
+    let each = situation.receptacles_on(&line).filter_map(|(outlet, position)| {
         // Without its depth a tub is at least the line along its wall, and at most as deep as any.
         let sure = from_tub(situation, &line, outlet.place, Length::ZERO)?;
         let worst = from_tub(situation, &line, outlet.place, DEEPEST)?;
-        let (wall, at) = outlet.on_wall()?;
-        let at_basin = serves_a_basin(situation, &line, line.position(wall, at)?);
+        let at_basin = basins.iter().any(|basin| basin.is_served(&line, position));
         let label = format!("outlet on {}", situation.name_place(outlet.place));
         Some(of_outlet(situation, &label, [sure, worst], at_basin))
     });
