@@ -3,13 +3,12 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::Basis;
-use crate::facts::{KnownSupply, OutletPlace, Room, RoomFacts, Sketch, Spread};
+use crate::facts::{Basis, KnownSupply, OutletPlace, Room, RoomFacts, Sketch, Spread};
 use crate::picture::{Far, RoomPlan};
 use crate::quantity::Length;
-use crate::repair::{SubjectProposal, missing_outlets, propose_in_room};
+use crate::repair::{RoomFound, SubjectProposal, missing_outlets, propose_in_room};
 use crate::rules::{
-    Demand, RoomSituation, RuleResult, Verdict, counter_demand, is_dangerous, judge_room, wall_demand, worst_verdict,
+    Demand, RoomSituation, RuleResult, Verdict, broken_demands, is_dangerous, judge_room, worst_verdict,
 };
 
 /// A room with all that follows from it.
@@ -45,13 +44,14 @@ pub(super) fn situation_of<'a>(
 /// Judges a room.
 pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
     let results = judge_room(situation);
+    let found = RoomFound { situation: *situation, results: &results };
     let broken = results.iter().filter(|result| result.is_broken());
     let proposals: Vec<SubjectProposal> = broken
         .flat_map(|result| {
-            propose_in_room(situation, result.rule, |after| passes(situation, &results, after, result.rule))
+            propose_in_room(&found, result.rule, |after| passes(situation, &results, after, result.rule))
         })
         .collect();
-    let missing = missing_outlets(situation);
+    let missing = missing_outlets(situation, &results);
     let sentence = match &missing {
         Err(reasons) => crate::quantity::capitalised(&format!("{}.", reasons.join("; "))),
         Ok(missing) if missing.is_empty() => String::new(),
@@ -96,14 +96,8 @@ fn passes(situation: &RoomSituation, before: &[RuleResult], after: &Sketch, rule
 /// What is too far from an outlet, where the rules say that it is: from the nearest outlet to the farthest point, or all of a space
 /// without one.
 fn far(situation: &RoomSituation, results: &[RuleResult]) -> Vec<Far> {
-    let broken = |code: &str| results.iter().any(|result| result.rule == code && result.is_broken());
-    let demands = [("wall-spacing", wall_demand(situation)), ("counter-spacing", counter_demand(situation))];
-    let mut far = Vec::new();
-    for (_, demand) in demands.into_iter().filter(|(code, _)| broken(code)) {
-        let Ok(Some(demand)) = demand else { continue };
-        far.extend(of_demand(situation, &demand));
-    }
-    far
+    let demands = broken_demands(situation, results);
+    demands.iter().flat_map(|(_, demand)| of_demand(situation, demand)).collect()
 }
 
 fn of_demand(situation: &RoomSituation, demand: &Demand) -> Vec<Far> {

@@ -26,7 +26,8 @@ pub use proposal::{
     Article, BeforeAfter, Change, MaterialLine, MaterialUnit, Pigtail, Proposal, RuleVerdict, Standing,
 };
 pub use room::{
-    ROOM_REPAIRS, RoomChange, RoomMove, RoomRepair, missing_outlets, propose_in_room, room_repair, saving_moves,
+    ROOM_REPAIRS, RoomChange, RoomFound, RoomMove, RoomRepair, missing_outlets, propose_in_room, room_repair,
+    saving_moves,
 };
 pub use subject_proposal::SubjectProposal;
 

@@ -28,10 +28,32 @@ pub struct SubjectProposal {
     pub reasons: Vec<String>,
 }
 
+/// What a repair that can be done comes to.
+pub(super) struct Way {
+    pub clears: bool,
+    pub steps: Vec<WorkStep>,
+    pub cautions: Vec<&'static str>,
+    pub minutes: u32,
+    pub materials: Vec<MaterialLine>,
+}
+
 impl SubjectProposal {
-    /// A repair that cannot be done, and why.
-    pub(super) fn refused(rule: &'static str, repair: &'static str, title: &'static str, reasons: Vec<String>) -> Self {
-        let (steps, cautions, materials) = (Vec::new(), Vec::new(), Vec::new());
-        Self { rule, repair, title, clears: false, minutes: 0, steps, cautions, materials, reasons }
+    /// A repair with what it comes to, or why it cannot be done.
+    pub(super) fn new(
+        rule: &'static str,
+        repair: &'static str,
+        title: &'static str,
+        way: Result<Way, Vec<String>>,
+    ) -> Self {
+        let (way, reasons) = match way {
+            Ok(way) => (way, Vec::new()),
+            Err(reasons) => {
+                let (steps, cautions, materials) = (Vec::new(), Vec::new(), Vec::new());
+                (Way { clears: false, steps, cautions, minutes: 0, materials }, reasons)
+            }
+        };
+        let Way { clears, steps, cautions, minutes, materials } = way;
+        let steps = steps.into_iter().map(|step| step.of(repair)).collect();
+        Self { rule, repair, title, clears, minutes, steps, cautions, materials, reasons }
     }
 }

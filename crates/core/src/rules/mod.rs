@@ -31,8 +31,8 @@ pub use result::{Cited, RuleResult, is_dangerous, worst_verdict};
 #[cfg(test)]
 pub(crate) use room::testing as room_testing;
 pub use room::{
-    Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, counter_demand, from_tub, judge_room, tub_zone,
-    unserved_basins, wall_demand,
+    Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, broken_demands, from_tub, judge_room, tub_zone,
+    unserved_basins,
 };
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};

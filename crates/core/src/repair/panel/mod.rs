@@ -16,6 +16,7 @@ mod write_directory;
 #[cfg(test)]
 mod testing;
 
+use super::subject_proposal::Way;
 use super::{Act, MaterialLine, SubjectProposal, WorkStep};
 use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
@@ -110,16 +111,12 @@ pub fn propose_at_panel(
     passes: impl Fn(&Panel) -> bool,
 ) -> Vec<SubjectProposal> {
     let concerned = PANEL_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
-    let propose = |repair: &PanelRepair| match (repair.plan)(found) {
-        Ok(PanelChange { after, steps, cautions, minutes, materials }) => SubjectProposal {
-            clears: passes(&after),
-            steps: steps.into_iter().map(|words| WorkStep::new(Act::AtPanel, words).of(repair.code)).collect(),
-            cautions,
-            minutes,
-            materials,
-            ..SubjectProposal::refused(rule, repair.code, repair.title, Vec::new())
-        },
-        Err(reasons) => SubjectProposal::refused(rule, repair.code, repair.title, reasons),
+    let propose = |repair: &PanelRepair| {
+        let way = (repair.plan)(found).map(|PanelChange { after, steps, cautions, minutes, materials }| {
+            let steps = steps.into_iter().map(|words| WorkStep::new(Act::AtPanel, words)).collect();
+            Way { clears: passes(&after), steps, cautions, minutes, materials }
+        });
+        SubjectProposal::new(rule, repair.code, repair.title, way)
     };
     concerned.map(propose).collect()
 }

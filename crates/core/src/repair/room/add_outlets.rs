@@ -1,7 +1,7 @@
 //! `add-outlets`: the fewest outlets that the room lacks, cut in where they serve most.
 
 use super::missing::{MissingOutlet, missing_outlets};
-use super::{IN_THE_WALL, NEW_WIRING, RoomChange, RoomRepair};
+use super::{IN_THE_WALL, NEW_WIRING, RoomChange, RoomFound, RoomRepair};
 use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, free_number};
 use crate::quantity::Length;
 use crate::repair::{Act, MaterialLine};
@@ -22,8 +22,9 @@ const MINUTES_EACH: u32 = 75;
 /// Cable beyond what runs along the wall, for each outlet: up, down and into both boxes. Common practice, no source.
 const CABLE_MORE: Length = Length::inches(72);
 
-fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
-    let missing = missing_outlets(situation)?;
+fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
+    let situation = &found.situation;
+    let missing = missing_outlets(situation, found.results)?;
     if missing.is_empty() {
         return Err(vec!["no outlet is missing here".to_owned()]);
     }
@@ -156,16 +157,19 @@ fn nearest(situation: &RoomSituation, place: OutletPlace) -> Option<(String, Len
 mod tests {
     #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
-    use super::*;
+    use super::{REPAIR, RoomChange};
     use crate::facts::WallPartKind::{Basin, Counter, Glass, Tub};
+    use crate::repair::room::testing;
     use crate::rules::Verdict;
     use crate::rules::room_testing::{Scene, verdict};
+    use crate::standard::RoomKind;
+
+    fn plan(scene: &Scene) -> Result<RoomChange, Vec<String>> {
+        testing::plan(&REPAIR, scene)
+    }
 
     fn after(scene: &Scene) -> Scene {
-        let change = plan(&scene.situation()).unwrap();
-        let mut after = scene.clone();
-        after.room.sketch = change.after;
-        after
+        testing::after(&REPAIR, scene)
     }
 
     #[test]
@@ -182,7 +186,7 @@ mod tests {
         assert_eq!(done.room.sketch.outlets.len() - 1, 3, "and one on the wall beside the counter");
         let bath = Scene::rectangle(RoomKind::Bathroom, 96, 60).part(1, Basin, 24, 20);
         assert_eq!(verdict("bathroom-outlet", &after(&bath)).0, Verdict::Meets);
-        let change = plan(&bath.situation()).unwrap();
+        let change = plan(&bath).unwrap();
         // One between two basins serves both; a basin that has one asks for no more.
         let two = Scene::rectangle(RoomKind::Bathroom, 120, 60).part(1, Basin, 12, 20).part(1, Basin, 60, 20);
         assert_eq!(after(&two).room.sketch.outlets.len(), 1);
@@ -200,7 +204,7 @@ mod tests {
     #[test]
     fn what_it_brings_goes_by_the_place_and_the_edition() {
         let brings = |scene: &Scene, code: &str| {
-            let change = plan(&scene.situation()).unwrap();
+            let change = plan(scene).unwrap();
             change.materials.iter().any(|line| line.code.starts_with(code))
         };
         // Laundry: NEC 210.8(A)(10), since 2014; from memory, sure.
@@ -217,7 +221,7 @@ mod tests {
         let mut bedroom = Scene::rectangle(RoomKind::Bedroom, 144, 120).door(1, 54, 36);
         let reason = "a room for storage".to_owned();
         bedroom.room.rulings = vec![Ruling { rule: "wall-spacing".to_owned(), kind: RulingKind::Dismiss, reason }];
-        assert_eq!(plan(&bedroom.situation()).unwrap_err(), ["no outlet is missing here"]);
+        assert_eq!(plan(&bedroom).unwrap_err(), ["no outlet is missing here"]);
     }
 
     #[test]
@@ -231,8 +235,8 @@ mod tests {
     fn where_none_can_be_put_it_says_so() {
         let glass = Scene::rectangle(RoomKind::Living, 240, 120).part(1, Glass, 0, 240).door(2, 0, 120).door(3, 0, 240);
         let glass = glass.door(4, 0, 120);
-        assert!(plan(&glass.situation()).unwrap_err()[0].contains("no outlet can be put"));
+        assert!(plan(&glass).unwrap_err()[0].contains("no outlet can be put"));
         let none = Scene::rectangle(RoomKind::Bathroom, 96, 60);
-        assert_eq!(plan(&none.situation()).unwrap_err(), ["no outlet is missing here"]);
+        assert_eq!(plan(&none).unwrap_err(), ["no outlet is missing here"]);
     }
 }

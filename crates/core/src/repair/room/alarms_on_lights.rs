@@ -1,9 +1,8 @@
 //! `alarms-on-lights`: alarms whose loss is seen by the light that goes with them.
 
-use super::{NEW_WIRING, RoomChange, RoomRepair};
+use super::{RoomChange, RoomFound, RoomRepair};
 use crate::facts::RoomObservation;
 use crate::repair::{Act, MaterialLine};
-use crate::rules::RoomSituation;
 
 /// The repair.
 pub const REPAIR: RoomRepair = RoomRepair {
@@ -14,13 +13,8 @@ pub const REPAIR: RoomRepair = RoomRepair {
 };
 
 #[allow(clippy::unnecessary_wraps, reason = "as every repair of the catalogue")]
-fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
-    let mut after = situation.sketch.clone();
-    for what in [RoomObservation::AlarmsUnnoticed] {
-        if after.observed(what) == Some(true) {
-            after.observe(what, false);
-        }
-    }
+fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
+    let seen = [RoomObservation::AlarmsUnnoticed];
     let steps = [
         (
             Act::FindOut,
@@ -30,15 +24,16 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
         (Act::BringCable, "Bring the feed of the alarms from a light on that circuit, ahead of its switch."),
         (Act::Read, "Switch the lighting circuit off: light and alarms go together. Note it at the panel and here."),
     ];
-    let steps = steps.into_iter().map(|(act, words)| (act, words.to_owned())).collect();
     let materials =
         vec![MaterialLine::piece(("cable-14-2-feet", "cable, 14 AWG, 2 conductors and ground, by the foot"), 15)];
-    Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING], minutes: 90, materials })
+    Ok(found.put_right(&seen, &steps, 90, materials))
 }
 
 #[cfg(test)]
 mod tests {
-    use super::*;
+    use super::REPAIR;
+    use crate::facts::RoomObservation;
+    use crate::repair::room::testing::{after, plan};
     use crate::rules::Verdict;
     use crate::rules::room_testing::{Scene, verdict};
     use crate::standard::RoomKind;
@@ -48,10 +43,8 @@ mod tests {
         let scene =
             Scene::rectangle(RoomKind::Hallway, 120, 120).canadian().seen(RoomObservation::AlarmsUnnoticed, true);
         assert_eq!(verdict("alarm-supply", &scene).0, Verdict::Violates);
-        let change = plan(&scene.situation()).expect("it can be done");
-        let mut done = scene.clone();
-        done.room.sketch = change.after;
-        assert_eq!(verdict("alarm-supply", &done).0, Verdict::Meets);
+        assert_eq!(verdict("alarm-supply", &after(&REPAIR, &scene)).0, Verdict::Meets);
+        let change = plan(&REPAIR, &scene).expect("it can be done");
         assert!(!change.steps.is_empty() && !change.materials.is_empty());
     }
 }

@@ -1,9 +1,8 @@
 //! `enclosed-lamp`: a lamp that nothing can touch.
 
-use super::{NEW_WIRING, RoomChange, RoomRepair};
+use super::{RoomChange, RoomFound, RoomRepair};
 use crate::facts::RoomObservation;
 use crate::repair::{Act, MaterialLine};
-use crate::rules::RoomSituation;
 
 /// The repair.
 pub const REPAIR: RoomRepair = RoomRepair {
@@ -14,13 +13,8 @@ pub const REPAIR: RoomRepair = RoomRepair {
 };
 
 #[allow(clippy::unnecessary_wraps, reason = "as every repair of the catalogue")]
-fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
-    let mut after = situation.sketch.clone();
-    for what in [RoomObservation::ClosetLamp] {
-        if after.observed(what) == Some(true) {
-            after.observe(what, false);
-        }
-    }
+fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
+    let seen = [RoomObservation::ClosetLamp];
     let steps = [
         (Act::ProveDead, "Switch the circuit off and prove the lampholder dead."),
         (Act::TakeOut, "Take the lampholder off; look how the box is held."),
@@ -30,14 +24,15 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
         ),
         (Act::Read, "Measure from its edge to the shelves, and note what you see."),
     ];
-    let steps = steps.into_iter().map(|(act, words)| (act, words.to_owned())).collect();
     let materials = vec![MaterialLine::piece(("enclosed-led-closet", "enclosed LED luminaire for a closet"), 1)];
-    Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING], minutes: 40, materials })
+    Ok(found.put_right(&seen, &steps, 40, materials))
 }
 
 #[cfg(test)]
 mod tests {
-    use super::*;
+    use super::REPAIR;
+    use crate::facts::RoomObservation;
+    use crate::repair::room::testing::{after, plan};
     use crate::rules::Verdict;
     use crate::rules::room_testing::{Scene, verdict};
     use crate::standard::RoomKind;
@@ -46,10 +41,8 @@ mod tests {
     fn the_room_passes_afterwards() {
         let scene = Scene::rectangle(RoomKind::Closet, 120, 120).seen(RoomObservation::ClosetLamp, true);
         assert_eq!(verdict("closet-lamp", &scene).0, Verdict::Violates);
-        let change = plan(&scene.situation()).expect("it can be done");
-        let mut done = scene.clone();
-        done.room.sketch = change.after;
-        assert_eq!(verdict("closet-lamp", &done).0, Verdict::Meets);
+        assert_eq!(verdict("closet-lamp", &after(&REPAIR, &scene)).0, Verdict::Meets);
+        let change = plan(&REPAIR, &scene).expect("it can be done");
         assert!(!change.steps.is_empty() && !change.materials.is_empty());
     }
 }

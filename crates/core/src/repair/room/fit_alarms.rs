@@ -1,9 +1,8 @@
 //! `fit-alarms`: alarms where they belong, within their date, that sound together.
 
-use super::{NEW_WIRING, RoomChange, RoomRepair};
+use super::{RoomChange, RoomFound, RoomRepair};
 use crate::facts::RoomObservation;
 use crate::repair::{Act, MaterialLine};
-use crate::rules::RoomSituation;
 
 /// The repair.
 pub const REPAIR: RoomRepair = RoomRepair {
@@ -14,18 +13,13 @@ pub const REPAIR: RoomRepair = RoomRepair {
 };
 
 #[allow(clippy::unnecessary_wraps, reason = "as every repair of the catalogue")]
-fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
-    let mut after = situation.sketch.clone();
-    for what in [
+fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
+    let seen = [
         RoomObservation::SmokeAlarmMissing,
         RoomObservation::CoAlarmMissing,
         RoomObservation::AlarmPastDate,
         RoomObservation::AlarmsApart,
-    ] {
-        if after.observed(what) == Some(true) {
-            after.observe(what, false);
-        }
-    }
+    ];
     let steps = [
         (
             Act::FindOut,
@@ -43,17 +37,18 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
         ),
         (Act::Read, "Press the button of one: every one sounds. Note it, with the date on each."),
     ];
-    let steps = steps.into_iter().map(|(act, words)| (act, words.to_owned())).collect();
     let materials = vec![
         MaterialLine::piece(("smoke-alarm", "smoke alarm, wired or joined by radio, with its battery"), 1),
         MaterialLine::piece(("co-alarm", "carbon monoxide alarm, or a combined one"), 1),
     ];
-    Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING], minutes: 45, materials })
+    Ok(found.put_right(&seen, &steps, 45, materials))
 }
 
 #[cfg(test)]
 mod tests {
-    use super::*;
+    use super::REPAIR;
+    use crate::facts::RoomObservation;
+    use crate::repair::room::testing::{after, plan};
     use crate::rules::Verdict;
     use crate::rules::room_testing::{Scene, verdict};
     use crate::standard::RoomKind;
@@ -62,10 +57,8 @@ mod tests {
     fn the_room_passes_afterwards() {
         let scene = Scene::rectangle(RoomKind::Hallway, 120, 120).seen(RoomObservation::SmokeAlarmMissing, true);
         assert_eq!(verdict("smoke-alarm", &scene).0, Verdict::Violates);
-        let change = plan(&scene.situation()).expect("it can be done");
-        let mut done = scene.clone();
-        done.room.sketch = change.after;
-        assert_eq!(verdict("smoke-alarm", &done).0, Verdict::Meets);
+        assert_eq!(verdict("smoke-alarm", &after(&REPAIR, &scene)).0, Verdict::Meets);
+        let change = plan(&REPAIR, &scene).expect("it can be done");
         assert!(!change.steps.is_empty() && !change.materials.is_empty());
     }
 }

@@ -4,9 +4,7 @@ use std::cmp::Reverse;
 
 use crate::facts::{FloorLine, OutletPlace, WallPartKind, WallPlace};
 use crate::quantity::{Length, UnitSystem};
-use crate::rules::{
-    Demand, RoomSituation, Space, counter_demand, from_tub, judge_room, tub_zone, unserved_basins, wall_demand,
-};
+use crate::rules::{Demand, RoomSituation, RuleResult, Space, broken_demands, from_tub, tub_zone, unserved_basins};
 
 /// An outlet that is asked for and not there.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -17,21 +15,15 @@ pub struct MissingOutlet {
     pub place: OutletPlace,
 }
 
-/// The outlets that a room lacks by every rule that it breaks.
+/// The outlets that a room lacks by every rule that it breaks, as it was judged.
 ///
 /// # Errors
 /// Where no outlet can be put that is asked for, each in a sentence.
-pub fn missing_outlets(situation: &RoomSituation) -> Result<Vec<MissingOutlet>, Vec<String>> {
-    let results = judge_room(situation);
+pub fn missing_outlets(situation: &RoomSituation, results: &[RuleResult]) -> Result<Vec<MissingOutlet>, Vec<String>> {
     let broken = |code: &str| results.iter().find(|result| result.rule == code && result.is_broken());
     let mut missing = Vec::new();
     let mut reasons = Vec::new();
-    let demands = [("wall-spacing", wall_demand(situation)), ("counter-spacing", counter_demand(situation))];
-    for (rule, demand) in demands {
-        let Ok(Some(demand)) = demand else { continue };
-        if broken(rule).is_none() {
-            continue;
-        }
+    for (rule, demand) in broken_demands(situation, results) {
         for space in &demand.spaces {
             match fewest(situation, &demand, space) {
                 Some(places) => missing.extend(places.into_iter().filter_map(|position| {

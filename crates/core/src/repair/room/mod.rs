@@ -9,9 +9,10 @@ mod missing;
 mod moves;
 mod remove_cord;
 
+use super::subject_proposal::Way;
 use super::{Act, MaterialLine, SubjectProposal, WorkStep};
-use crate::facts::Sketch;
-use crate::rules::RoomSituation;
+use crate::facts::{RoomObservation, Sketch};
+use crate::rules::{RoomSituation, RuleResult};
 pub use missing::missing_outlets;
 pub use moves::{RoomMove, saving_moves};
 
@@ -32,7 +33,36 @@ pub struct RoomRepair {
     /// The codes of the rules that it can mend.
     pub mends: &'static [&'static str],
     /// The change it makes to a room, or why it cannot be made there.
-    pub plan: fn(&RoomSituation) -> Result<RoomChange, Vec<String>>,
+    pub plan: fn(&RoomFound) -> Result<RoomChange, Vec<String>>,
+}
+
+/// A room as found, with what the rules say of it.
+#[derive(Clone, Copy)]
+pub struct RoomFound<'a> {
+    /// The room and all that bears on it.
+    pub situation: RoomSituation<'a>,
+    /// What the rules say.
+    pub results: &'a [RuleResult],
+}
+
+impl RoomFound<'_> {
+    /// What was seen to be wrong put right: no longer there, where it was.
+    fn put_right(
+        &self,
+        seen: &[RoomObservation],
+        steps: &[(Act, &str)],
+        minutes: u32,
+        materials: Vec<MaterialLine>,
+    ) -> RoomChange {
+        let mut after = self.situation.sketch.clone();
+        for what in seen {
+            if after.observed(*what) == Some(true) {
+                after.observe(*what, false);
+            }
+        }
+        let steps = steps.iter().map(|(act, words)| (*act, (*words).to_owned())).collect();
+        RoomChange { after, steps, cautions: vec![NEW_WIRING], minutes, materials }
+    }
 }
 
 /// The change a repair makes to a room.
@@ -67,21 +97,39 @@ pub fn room_repair(code: &str) -> Option<&'static RoomRepair> {
 
 /// What each repair that can mend `rule` would do in a room. `passes` judges the rule on the room as it would be.
 pub fn propose_in_room(
-    situation: &RoomSituation,
+    found: &RoomFound,
     rule: &'static str,
     passes: impl Fn(&Sketch) -> bool,
 ) -> Vec<SubjectProposal> {
     let concerned = ROOM_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
-    let propose = |repair: &RoomRepair| match (repair.plan)(situation) {
-        Ok(RoomChange { after, steps, cautions, minutes, materials }) => SubjectProposal {
-            clears: passes(&after),
-            steps: steps.into_iter().map(|(act, words)| WorkStep::new(act, words).of(repair.code)).collect(),
-            cautions,
-            minutes,
-            materials,
-            ..SubjectProposal::refused(rule, repair.code, repair.title, Vec::new())
-        },
-        Err(reasons) => SubjectProposal::refused(rule, repair.code, repair.title, reasons),
+    let propose = |repair: &RoomRepair| {
+        let way = (repair.plan)(found).map(|RoomChange { after, steps, cautions, minutes, materials }| {
+            let steps = steps.into_iter().map(|(act, words)| WorkStep::new(act, words)).collect();
+            Way { clears: passes(&after), steps, cautions, minutes, materials }
+        });
+        SubjectProposal::new(rule, repair.code, repair.title, way)
     };
     concerned.map(propose).collect()
+}
+
+#[cfg(test)]
+mod testing {
+    //! Repairs tried on scenes.
+
+    use super::{RoomChange, RoomFound, RoomRepair};
+    use crate::rules::judge_room;
+    use crate::rules::room_testing::Scene;
+
+    /// What a repair would change in a scene.
+    pub fn plan(repair: &RoomRepair, scene: &Scene) -> Result<RoomChange, Vec<String>> {
+        let situation = scene.situation();
+        (repair.plan)(&RoomFound { situation, results: &judge_room(&situation) })
+    }
+
+    /// The scene as a repair would leave it.
+    pub fn after(repair: &RoomRepair, scene: &Scene) -> Scene {
+        let mut after = scene.clone();
+        after.room.sketch = plan(repair, scene).unwrap_or_else(|reasons| panic!("{reasons:?}")).after;
+        after
+    }
 }

@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use super::missing::missing_outlets;
 use crate::facts::{Sketch, WallPartKind};
 use crate::quantity::{Length, UnitSystem};
-use crate::rules::RoomSituation;
+use crate::rules::{RoomSituation, judge_room};
 
 /// A thing moved along its wall, and what that saves.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -28,8 +28,10 @@ const FARTHEST: i64 = 24;
 
 /// For each thing that can be moved, the least way along its wall with which fewer outlets are missing; none where it saves none.
 pub fn saving_moves(situation: &RoomSituation) -> Vec<RoomMove> {
-    let Ok(missing) = missing_outlets(situation) else { return Vec::new() };
-    if missing.is_empty() {
+    let missing_in =
+        |situation: &RoomSituation| missing_outlets(situation, &judge_room(situation)).map(|all| all.len());
+    let Ok(missing) = missing_in(situation) else { return Vec::new() };
+    if missing == 0 {
         return Vec::new();
     }
     let mark = match situation.basis.units {
@@ -45,8 +47,8 @@ pub fn saving_moves(situation: &RoomSituation) -> Vec<RoomMove> {
         // The least way first, to either side.
         let ways = (1..=FARTHEST).flat_map(|marks| [-marks * mark, marks * mark]);
         ways.filter_map(|by| Some((by, moved(situation.sketch, wall.id, index, by)?))).find_map(|(by, sketch)| {
-            let left = missing_outlets(&RoomSituation { sketch: &sketch, ..*situation }).ok()?.len();
-            (left < missing.len()).then(|| {
+            let left = missing_in(&RoomSituation { sketch: &sketch, ..*situation }).ok()?;
+            (left < missing).then(|| {
                 let way = Length::from_nm(by.abs()).unwrap_or_default().say_run(situation.basis.units);
                 let side = if by < 0 { "left" } else { "right" };
                 let outlets = if left == 1 { "1 outlet".to_owned() } else { format!("{left} outlets") };

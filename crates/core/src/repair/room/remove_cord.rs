@@ -1,9 +1,8 @@
 //! `remove-cord`: an outlet in the place of a cord.
 
-use super::{NEW_WIRING, RoomChange, RoomRepair};
+use super::{RoomChange, RoomFound, RoomRepair};
 use crate::facts::RoomObservation;
 use crate::repair::{Act, MaterialLine};
-use crate::rules::RoomSituation;
 
 /// The repair.
 pub const REPAIR: RoomRepair = RoomRepair {
@@ -14,13 +13,8 @@ pub const REPAIR: RoomRepair = RoomRepair {
 };
 
 #[allow(clippy::unnecessary_wraps, reason = "as every repair of the catalogue")]
-fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
-    let mut after = situation.sketch.clone();
-    for what in [RoomObservation::CordAsWiring] {
-        if after.observed(what) == Some(true) {
-            after.observe(what, false);
-        }
-    }
+fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
+    let seen = [RoomObservation::CordAsWiring];
     let steps = [
         (Act::FindOut, "Find out what the cord feeds, and where it is plugged in or spliced."),
         (Act::ProveDead, "Unplug it, or switch off and prove dead where it is spliced."),
@@ -28,18 +22,19 @@ fn plan(situation: &RoomSituation) -> Result<RoomChange, Vec<String>> {
         (Act::SetBox, "Cut in an outlet where the appliance stands, fed by cable from the nearest of its circuit."),
         (Act::Read, "Read the outlet; then look again and note it."),
     ];
-    let steps = steps.into_iter().map(|(act, words)| (act, words.to_owned())).collect();
     let materials = vec![
         MaterialLine::piece(("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"), 1),
         MaterialLine::piece(("receptacle-tr-15", "receptacle, tamper-resistant, 15 A"), 1),
         MaterialLine::piece(("cable-12-2-feet", "cable, 12 AWG, 2 conductors and ground, by the foot"), 25),
     ];
-    Ok(RoomChange { after, steps, cautions: vec![NEW_WIRING], minutes: 120, materials })
+    Ok(found.put_right(&seen, &steps, 120, materials))
 }
 
 #[cfg(test)]
 mod tests {
-    use super::*;
+    use super::REPAIR;
+    use crate::facts::RoomObservation;
+    use crate::repair::room::testing::{after, plan};
     use crate::rules::Verdict;
     use crate::rules::room_testing::{Scene, verdict};
     use crate::standard::RoomKind;
@@ -48,10 +43,8 @@ mod tests {
     fn the_room_passes_afterwards() {
         let scene = Scene::rectangle(RoomKind::Garage, 120, 120).seen(RoomObservation::CordAsWiring, true);
         assert_eq!(verdict("cord-as-wiring", &scene).0, Verdict::Violates);
-        let change = plan(&scene.situation()).expect("it can be done");
-        let mut done = scene.clone();
-        done.room.sketch = change.after;
-        assert_eq!(verdict("cord-as-wiring", &done).0, Verdict::Meets);
+        assert_eq!(verdict("cord-as-wiring", &after(&REPAIR, &scene)).0, Verdict::Meets);
+        let change = plan(&REPAIR, &scene).expect("it can be done");
         assert!(!change.steps.is_empty() && !change.materials.is_empty());
     }
 }

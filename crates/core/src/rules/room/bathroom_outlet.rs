@@ -62,7 +62,7 @@ pub struct Basin {
 
 impl Basin {
     /// How far a position of the line is from its edge, along the wall; nothing where it is over it.
-    fn from_edge(&self, line: &FloorLine, at: i64) -> i64 {
+    fn distance_to(&self, line: &FloorLine, at: i64) -> i64 {
         let Spread { from, to } = self.spread;
         let turns = if line.closed { [0, line.total, -line.total] } else { [0; 3] };
         turns.into_iter().map(|turn| (from - at - turn).max(at + turn - to).max(0)).min().unwrap_or(0)
@@ -70,7 +70,7 @@ impl Basin {
 
     /// An outlet at a position of the line serves it.
     pub fn is_served(&self, line: &FloorLine, at: i64) -> bool {
-        self.from_edge(line, at) <= self.reach
+        self.distance_to(line, at) <= self.reach
     }
 }
 
@@ -95,7 +95,7 @@ pub fn unserved_basins(situation: &RoomSituation, line: &FloorLine) -> Vec<Basin
 }
 
 fn of_basin(situation: &RoomSituation, line: &FloorLine, basin: &Basin) -> Finding {
-    let nearest = situation.receptacles_on(line).map(|(_, at)| basin.from_edge(line, at)).min();
+    let nearest = situation.receptacles_on(line).map(|(_, at)| basin.distance_to(line, at)).min();
     let wall = situation.sketch.wall(basin.wall).map_or_else(String::new, crate::facts::Wall::label);
     let label = format!("basin, {wall}");
     let limit = limit(situation.basis.edition.profile());

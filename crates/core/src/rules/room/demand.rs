@@ -4,6 +4,7 @@ use super::spacing::Space;
 use super::{Asks, RoomSituation, kind_of};
 use crate::facts::{FloorLine, LineWall, Outlet, OutletKind, OutletPlace, Spread, WallPartKind};
 use crate::quantity::Length;
+use crate::rules::RuleResult;
 use crate::standard::{Profile, TwinLimit};
 
 /// An outlet higher than this serves no wall. NEC 210.52(4): 5 1/2 ft (1.7 m), from memory, sure.
@@ -86,6 +87,16 @@ impl Demand {
         let known = self.line.place(position).and_then(|place| Some((situation.sketch.wall(place.wall)?, place.at)));
         known.map_or_else(String::new, |(wall, at)| format!("{} at {}", wall.label(), at.say_run(units)))
     }
+}
+
+/// What the rules of spacing ask where a room breaks them, each with the code of its rule.
+pub fn broken_demands(situation: &RoomSituation, results: &[RuleResult]) -> Vec<(&'static str, Demand)> {
+    type Ask = fn(&RoomSituation) -> Result<Option<Demand>, Asks>;
+    let rules: [(&'static str, Ask); 2] =
+        [(super::wall_spacing::RULE.code, wall_demand), (super::counter_spacing::RULE.code, counter_demand)];
+    let broken = |code: &str| results.iter().any(|result| result.rule == code && result.is_broken());
+    let asked = rules.into_iter().filter(|(code, _)| broken(code));
+    asked.filter_map(|(code, ask)| Some((code, ask(situation).ok().flatten()?))).collect()
 }
 
 /// The floor line of a room.

@@ -29,7 +29,8 @@ use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule, RuleResult, Side, Verdict, worst_first};
 use crate::standard::{RoomKind, WiredUnder};
 pub use bathroom_outlet::unserved_basins;
-pub use demand::{Demand, counter_demand, wall_demand};
+pub use demand::{Demand, broken_demands};
+use demand::{counter_demand, wall_demand};
 pub use spacing::Space;
 pub use tub_zone::{from_tub, zone as tub_zone};
 
