@@ -65,7 +65,7 @@ pub fn audit_of(record: BoxRecord) -> AuditFacts {
         corrections: Vec::new(),
     };
     let rooms = vec![RoomFacts { room, boxes: vec![record] }];
-    AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new() }
+    AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), runs: Vec::new() }
 }
 
 /// Does every step of the dead test of a box.

@@ -96,6 +96,8 @@ fn line(
         AmountUnit::Milligrams => "mg",
         AmountUnit::Amperes => "A",
         AmountUnit::Gauges => "gauge",
+        AmountUnit::PerCent => "%",
+        AmountUnit::Degrees => "deg",
         AmountUnit::Count => "count",
     });
     let severity = finding.and_then(|finding| finding.severity).unwrap_or(result.severity).name();

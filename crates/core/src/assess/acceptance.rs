@@ -1,11 +1,11 @@
 //! What cannot be accepted in a record: what its facts say of each other, and codes that no catalogue has.
 
 use crate::facts::{
-    AmendmentSet, Audit, BoxRecord, Bundle, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Room, Ruling,
-    Subject, WorkItem,
+    AmendmentSet, Audit, BoxRecord, Bundle, CableRun, CorrectionLine, OWN, Panel, Photo, Pointer, Problem, REFER, Room,
+    Ruling, Subject, WorkItem,
 };
-use crate::repair::{panel_repair, repair, room_repair};
-use crate::rules::{PANEL_RULES, is_room_rule, is_rule, rule};
+use crate::repair::{panel_repair, repair, room_repair, run_repair};
+use crate::rules::{PANEL_RULES, is_room_rule, is_rule, is_run_rule, rule};
 
 /// A record that is checked before it is kept.
 pub trait Acceptance {
@@ -45,6 +45,7 @@ fn of_item(item: &WorkItem, at: &Pointer) -> Vec<Problem> {
             (PANEL_RULES.iter().any(|rule| rule.code == item.rule), panel_repair(&item.repair).is_some())
         }
         Subject::Room(_) => (is_room_rule(&item.rule), room_repair(&item.repair).is_some()),
+        Subject::Run(_) => (is_run_rule(&item.rule), run_repair(&item.repair).is_some()),
     };
     if !known_rule {
         let message = format!("there is no rule `{}` for this subject; see the rule book for the codes", item.rule);
@@ -89,6 +90,13 @@ impl Acceptance for Panel {
 
 /// Of a room the codes alone: its area and its facts are held against the basis of its audit, by [`Room::problems`].
 impl Acceptance for Room {
+    fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
+        of_rulings(&self.rulings, at)
+    }
+}
+
+/// Of a run the codes alone, as of a room.
+impl Acceptance for CableRun {
     fn unacceptable(&self, at: &Pointer) -> Vec<Problem> {
         of_rulings(&self.rulings, at)
     }
@@ -156,6 +164,7 @@ mod tests {
             box_id: None,
             panel: None,
             room: None,
+            run: None,
             rule: Some("no-such".to_owned()),
             caption: String::new(),
             width: 800,

@@ -11,11 +11,12 @@ use super::memory::{KnownBox, Memory};
 use super::overview::AuditCounts;
 use super::panel_judgement::{PanelJudgement, judge_panels};
 use super::room_judgement::{RoomJudgement, room_judgement, situation_of};
+use super::run_judgement::{RunJudgement, RunSurroundings, surroundings};
 use super::supply::known_supplies;
 use super::work::{SubjectWork, WorkInScopes};
 use crate::facts::{
-    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, KnownSupply, Panel, PanelId, Room, RoomFacts, RoomId, Subject,
-    WorkItem,
+    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, CableRun, KnownSupply, Panel, PanelId, Room, RoomFacts, RoomId,
+    RunId, Subject, WorkItem,
 };
 use crate::repair::{RoomMove, saving_moves};
 use crate::rules::{RuleResult, Situation};
@@ -31,6 +32,22 @@ pub struct Assessed<'a> {
     pub panels: Vec<AssessedPanel<'a>>,
     /// The rooms of which there is a sketch, or of which something was said.
     pub rooms: Vec<AssessedRoom<'a>>,
+    /// Its cable runs.
+    pub runs: Vec<AssessedRun<'a>>,
+}
+
+/// A cable run with all that follows from its course.
+pub struct AssessedRun<'a> {
+    /// The run.
+    pub run: &'a CableRun,
+    /// What follows from it as found.
+    pub found: RunJudgement,
+    /// What follows from it as left, once it was looked at anew.
+    pub left: Option<RunJudgement>,
+    /// Where its findings are in their lives.
+    pub findings: Vec<ItemView>,
+    /// What is done on it, all of it.
+    pub work: SubjectWork,
 }
 
 /// A room with all that follows from its sketch.
@@ -104,30 +121,27 @@ impl<'a> Assessed<'a> {
         };
         let boxes = boxes.into_par_iter().map(assess).collect();
         let rooms = rooms(facts, own, &supplies, None);
-        Self { facts, boxes, panels: panels(facts, own, memory), rooms }
+        let runs = runs(facts, own, &supplies, None);
+        Self { facts, boxes, panels: panels(facts, own, memory), rooms, runs }
     }
 
     /// Of one subject alone: of a box, of a room, or of all panels, which feed each other. A box is fed by what the panels of
     /// `facts` say.
     pub fn of_subject(facts: &'a AuditFacts, subject: Subject, memory: &Memory) -> Self {
         let own = facts.items_of(subject);
+        let none = Self { facts, boxes: Vec::new(), panels: Vec::new(), rooms: Vec::new(), runs: Vec::new() };
+        let of = |known| if known == subject { own.as_slice() } else { &[] };
         match subject {
             Subject::Box(id) => {
                 let mut supplies = known_supplies(facts);
                 let fed_by = supplies.remove(&id).unwrap_or_default();
                 let boxes = facts.boxes().into_iter().filter(|(_, record)| record.id == id);
                 let assess = |(room, record)| AssessedBox::with(room, record, &own, facts, fed_by.clone(), memory);
-                Self { facts, boxes: boxes.map(assess).collect(), panels: Vec::new(), rooms: Vec::new() }
+                Self { boxes: boxes.map(assess).collect(), ..none }
             }
-            Subject::Panel(_) => {
-                let of = |known| if known == subject { own.as_slice() } else { &[] };
-                Self { facts, boxes: Vec::new(), panels: panels(facts, of, memory), rooms: Vec::new() }
-            }
-            Subject::Room(id) => {
-                let of = |known| if known == subject { own.as_slice() } else { &[] };
-                let rooms = rooms(facts, of, &known_supplies(facts), Some(id));
-                Self { facts, boxes: Vec::new(), panels: Vec::new(), rooms }
-            }
+            Subject::Panel(_) => Self { panels: panels(facts, of, memory), ..none },
+            Subject::Room(id) => Self { rooms: rooms(facts, of, &known_supplies(facts), Some(id)), ..none },
+            Subject::Run(id) => Self { runs: runs(facts, of, &known_supplies(facts), Some(id)), ..none },
         }
     }
 
@@ -146,12 +160,18 @@ impl<'a> Assessed<'a> {
         self.rooms.iter().find(|known| known.room.id == id)
     }
 
+    /// A cable run of it.
+    pub fn of_run(&self, id: RunId) -> Option<&AssessedRun<'a>> {
+        self.runs.iter().find(|known| known.run.id == id)
+    }
+
     /// Where the findings of a subject are in their lives.
     pub fn findings(&self, subject: Subject) -> Option<&[ItemView]> {
         match subject {
             Subject::Box(id) => self.of_box(id).map(|known| known.answer().findings.as_slice()),
             Subject::Panel(id) => self.of_panel(id).map(|known| known.findings.as_slice()),
             Subject::Room(id) => self.of_room(id).map(|known| known.findings.as_slice()),
+            Subject::Run(id) => self.of_run(id).map(|known| known.findings.as_slice()),
         }
     }
 
@@ -164,6 +184,9 @@ impl<'a> Assessed<'a> {
         }
         for known in &self.rooms {
             counts.add_room(known.now().dangerous, known.now().worst, &known.findings);
+        }
+        for known in &self.runs {
+            counts.add_run(known.now().dangerous, known.now().worst, &known.findings);
         }
         counts
     }
@@ -253,6 +276,33 @@ impl AssessedRoom<'_> {
     pub fn now(&self) -> &RoomJudgement {
         self.left.as_ref().unwrap_or(&self.found)
     }
+}
+
+impl AssessedRun<'_> {
+    /// What stands now: as left once it was looked at anew, before that as found.
+    pub fn now(&self) -> &RunJudgement {
+        self.left.as_ref().unwrap_or(&self.found)
+    }
+}
+
+/// The cable runs, or one alone. Which closes a circle is a matter of all of them.
+fn runs<'a, 'i>(
+    facts: &'a AuditFacts,
+    own: impl Fn(Subject) -> &'i [WorkItem] + Sync,
+    supplies: &std::collections::HashMap<BoxId, Vec<KnownSupply>>,
+    alone: Option<RunId>,
+) -> Vec<AssessedRun<'a>> {
+    let known = surroundings(facts, supplies);
+    let asked = facts.runs.par_iter().zip(&known).filter(|(run, _)| alone.is_none_or(|id| id == run.id));
+    let assess = |(run, around): (&'a CableRun, &RunSurroundings)| {
+        let items = own(Subject::Run(run.id));
+        let found = around.judged(&run.found);
+        let left = run.looked_at_again().map(|course| around.judged(course));
+        let findings = views(items, &found.results, left.as_ref().map(|left| left.results.as_slice()), None);
+        let work = SubjectWork::beside_the_box(&findings, &left.as_ref().unwrap_or(&found).proposals);
+        AssessedRun { run, found, left, findings, work }
+    };
+    asked.map(assess).collect()
 }
 
 /// The rooms of which there is something to judge; or one alone, whatever is known of it.

@@ -124,6 +124,7 @@ pub fn linked(
             room: found.or_else(|| named_rooms.clone().next()).map(|(room, _)| room.id),
             box_id: found.map(|(_, record)| record.id),
             panel: panels.iter().find(|panel| found.is_none() && stands_in(&words, &panel.name)).map(|panel| panel.id),
+            run: None,
             rule: rule_of(text),
             note: String::new(),
         }
@@ -160,7 +161,7 @@ pub fn answers(assessed: &Assessed) -> Vec<CorrectionAnswer> {
         let view =
             about.as_ref().and_then(|about| about.findings.iter().find(|view| Some(&view.rule) == line.rule.as_ref()));
         let sentence = match (&about, view) {
-            (None, _) => "Not linked to a box, panel or taped room yet.".to_owned(),
+            (None, _) => "Not linked to a box, panel, cable run or taped room yet.".to_owned(),
             (Some(_), Some(view)) => of_item(view),
             (Some(about), None) => {
                 let result = about.found.iter().find(|result| Some(result.rule) == line.rule.as_deref());
@@ -195,6 +196,12 @@ struct About<'a> {
 
 fn about<'a>(assessed: &'a Assessed, subject: Subject) -> Option<About<'a>> {
     match subject {
+        Subject::Run(id) => assessed.of_run(id).map(|known| About {
+            name: &known.run.name,
+            room: None,
+            found: &known.found.results,
+            findings: &known.findings,
+        }),
         Subject::Box(id) => assessed.of_box(id).map(|known| About {
             name: &known.record.tag,
             room: Some(known.room),
@@ -296,6 +303,7 @@ mod tests {
             room: None,
             box_id,
             panel: None,
+            run: None,
             rule: rule.map(str::to_owned),
             note: String::new(),
         };

@@ -13,6 +13,7 @@ mod memory;
 mod overview;
 mod panel_judgement;
 mod room_judgement;
+mod run_judgement;
 pub mod sampling;
 mod supply;
 mod transition;
@@ -20,7 +21,7 @@ mod work;
 
 pub use acceptance::{Acceptance, of_amendments};
 pub use answer::BoxAnswer;
-pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom};
+pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom, AssessedRun};
 pub use box_judgement::{
     Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
 };
@@ -34,5 +35,6 @@ pub use memory::Memory;
 pub use overview::{AuditCounts, BoxOverview, ItemCounts};
 pub use panel_judgement::{BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of};
 pub use room_judgement::RoomJudgement;
+pub use run_judgement::RunJudgement;
 pub use transition::{TransitionError, check_transition};
 pub use work::{JobItem, JobStep, SubjectWork, WorkInScopes};

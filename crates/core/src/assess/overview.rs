@@ -161,7 +161,13 @@ pub struct AuditCounts {
     pub dangerous_rooms: u32,
     /// Rooms that violate a rule.
     pub violating_rooms: u32,
-    /// The work items, of boxes, panels and rooms.
+    /// Cable runs.
+    pub runs: u32,
+    /// Cable runs that are a danger now.
+    pub dangerous_runs: u32,
+    /// Cable runs that violate a rule.
+    pub violating_runs: u32,
+    /// The work items, of boxes, panels, rooms and runs.
     pub items: ItemCounts,
 }
 
@@ -195,6 +201,14 @@ impl AuditCounts {
 }
 
 impl AuditCounts {
+    /// With a cable run more.
+    pub(super) fn add_run(&mut self, dangerous: bool, worst: Verdict, findings: &[ItemView]) {
+        self.runs += 1;
+        self.dangerous_runs += u32::from(dangerous);
+        self.violating_runs += u32::from(worst == Verdict::Violates);
+        self.items.add(ItemCounts::of(findings));
+    }
+
     /// With a sketched room more.
     pub(super) fn add_room(&mut self, dangerous: bool, worst: Verdict, findings: &[ItemView]) {
         self.sketched_rooms += 1;

@@ -1,6 +1,6 @@
 //! All that is known of one audit: what an assessment follows from.
 
-use super::{Audit, BoxRecord, Circuit, Panel, PanelId, Room, Subject, WorkItem};
+use super::{Audit, BoxRecord, CableRun, Circuit, Panel, PanelId, Room, Subject, WorkItem};
 
 /// A room with its boxes in the order of the walk.
 #[derive(Debug, Clone, PartialEq, Eq)]
@@ -24,6 +24,8 @@ pub struct AuditFacts {
     pub circuits: Vec<Circuit>,
     /// Its panels.
     pub panels: Vec<Panel>,
+    /// Its cable runs.
+    pub runs: Vec<CableRun>,
 }
 
 impl AuditFacts {

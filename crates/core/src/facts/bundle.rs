@@ -10,11 +10,12 @@ use super::bounded::{at_most, weighing_at_most};
 use super::r#box::BoxContents;
 use super::circuit::{Circuit, Feed, TraceEvent};
 use super::hands::HandsIn;
-use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId};
+use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId, RunId};
 use super::panel::{Panel, PanelFeed, feed_problems};
 use super::photo::BundlePhoto;
 use super::problem::{Pointer, Problem};
 use super::ruling::{Remark, Ruling};
+use super::run::{CableRun, RunEnd};
 use super::seal::Seal;
 use super::{AuditFacts, BoxRecord, Room, RoomFacts, Sketch, Subject, WorkItem};
 use crate::standard::WiredUnder;
@@ -40,7 +41,10 @@ pub struct Bundle {
     /// The panels.
     #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     pub panels: Vec<Panel>,
-    /// What was said of the findings, at boxes and panels; in format 1 each box held its own.
+    /// The cable runs.
+    #[serde(default, skip_serializing_if = "Vec::is_empty", deserialize_with = "at_most::<_, _, 2_001>")]
+    pub runs: Vec<CableRun>,
+    /// What was said of the findings, whatever they were found at; in format 1 each box held its own.
     #[serde(default, deserialize_with = "at_most::<_, _, 200_000>")]
     pub items: Vec<WorkItem>,
     /// The photographs.
@@ -116,6 +120,7 @@ pub struct BundleBox {
 const MOST_ROOMS: usize = 2_000;
 const MOST_BOXES: usize = 20_000;
 const MOST_CIRCUITS: usize = 2_000;
+const MOST_RUNS: usize = 2_000;
 
 /// Rooms, while they and their boxes together are no more than an audit holds, by far.
 fn rooms<'de, D: serde::Deserializer<'de>>(deserializer: D) -> Result<Vec<BundleRoom>, D::Error> {
@@ -181,6 +186,7 @@ impl Bundle {
             items: self.items.iter().chain(of_boxes).cloned().collect(),
             circuits: self.circuits.clone(),
             panels: self.panels.clone(),
+            runs: self.runs.clone(),
         }
     }
 
@@ -221,6 +227,11 @@ impl Bundle {
             problems.push(Problem::new(&root.at("circuits"), message));
             return problems;
         }
+        if self.runs.len() > MOST_RUNS {
+            let message = format!("{} cable runs; one audit holds at most {MOST_RUNS}", self.runs.len());
+            problems.push(Problem::new(&root.at("runs"), message));
+            return problems;
+        }
         for (index, room) in self.rooms.iter().enumerate() {
             let place = root.at("rooms").at(index);
             problems.extend(room.room().problems(&self.audit.basis, &place));
@@ -258,6 +269,7 @@ impl Bundle {
             Subject::Box(id) => boxes.contains(&id),
             Subject::Panel(id) => self.panels.iter().any(|panel| panel.id == id),
             Subject::Room(id) => self.rooms.iter().any(|room| room.id == id),
+            Subject::Run(id) => self.runs.iter().any(|run| run.id == id),
         };
         for (index, room) in self.rooms.iter().enumerate() {
             let place = root.at("rooms").at(index);
@@ -306,6 +318,24 @@ impl Bundle {
                 problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each panel its own"));
             }
         }
+        for (index, run) in self.runs.iter().enumerate() {
+            let place = root.at("runs").at(index);
+            problems.extend(run.problems(&self.audit.basis, &place));
+            if !seen.insert(run.id.0) {
+                problems.push(Problem::new(&place.at("id"), "this identifier stands twice; give each run its own"));
+            }
+            for (field, end) in ["from", "to"].into_iter().zip(run.ends()) {
+                let there = match end {
+                    RunEnd::Box(id) => has(Subject::Box(id)),
+                    RunEnd::Panel(id) => has(Subject::Panel(id)),
+                    RunEnd::Unknown | RunEnd::Elsewhere => true,
+                };
+                if !there {
+                    let message = "the bundle has nothing of this name; say what is at this end, or \"elsewhere\"";
+                    problems.push(Problem::new(&place.at(field), message));
+                }
+            }
+        }
         for (index, entry) in self.photos.iter().enumerate() {
             let place = root.at("photos").at(index).at("photo");
             problems.extend(entry.photo.problems(&place));
@@ -320,6 +350,10 @@ impl Bundle {
             if entry.photo.room.is_some_and(|id| !has(Subject::Room(id))) {
                 let message = "the bundle has no such room; leave the photograph out, or name none";
                 problems.push(Problem::new(&place.at("room"), message));
+            }
+            if entry.photo.run.is_some_and(|id| !has(Subject::Run(id))) {
+                let message = "the bundle has no such cable run; leave the photograph out, or name none";
+                problems.push(Problem::new(&place.at("run"), message));
             }
             if !seen.insert(entry.photo.id.0) {
                 problems
@@ -407,12 +441,25 @@ impl Bundle {
             side_anew(panel);
             panel.left.as_deref_mut().into_iter().for_each(side_anew);
         }
+        let mut runs = std::collections::HashMap::new();
+        for run in &mut self.runs {
+            let former = std::mem::replace(&mut run.id, RunId(fresh()));
+            runs.insert(former, run.id);
+            run.rename_ends(anew, panel_anew);
+        }
+        let run_anew = |id: &mut RunId| {
+            if let Some(known) = runs.get(id) {
+                *id = *known;
+            }
+        };
+        self.audit.corrections.iter_mut().filter_map(|line| line.run.as_mut()).for_each(run_anew);
         self.audit.work.pins.iter_mut().flat_map(|pin| &mut pin.boxes).for_each(anew);
         for item in &mut self.items {
             item.id = ItemId(fresh());
             match &mut item.subject {
                 Subject::Box(id) => anew(id),
                 Subject::Panel(id) => panel_anew(id),
+                Subject::Run(id) => run_anew(id),
                 Subject::Room(id) => {
                     if let Some(known) = rooms.get(id) {
                         *id = *known;
@@ -425,6 +472,7 @@ impl Bundle {
             photo.box_id.iter_mut().for_each(anew);
             photo.panel.iter_mut().for_each(panel_anew);
             photo.room = photo.room.and_then(|id| rooms.get(&id).copied());
+            photo.run.iter_mut().for_each(run_anew);
         }
         self
     }

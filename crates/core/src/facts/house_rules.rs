@@ -203,6 +203,13 @@ matters! {
         Fresh "fresh" "Cut and strip fresh where the length allows";
         Reuse "reuse" "Use again";
     }
+    /// Where a cable may be mended with an in-line splice.
+    in_line_splices: InLineSplices, "Mending a cable with an in-line splice",
+    "The code accepts it fished into an existing wall; what cannot be reached cannot be looked at again." {
+        InReach "in-reach" "In reach only";
+        BehindFinish "behind-finish" "Behind a finish too, in existing walls";
+        Never "never" "Never; a box";
+    }
     /// How many instruments a dead test takes.
     dead_test_methods: DeadTestMethods, "Dead test",
     "A detector misses a broken end deep in the box; a meter lead can miss its metal." {

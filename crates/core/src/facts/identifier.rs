@@ -74,6 +74,10 @@ identifier!(
     ItemId
 );
 identifier!(
+    /// Names a cable run.
+    RunId
+);
+identifier!(
     /// Names a photograph.
     PhotoId
 );

@@ -18,6 +18,7 @@ mod problem;
 mod readings;
 mod room;
 mod ruling;
+mod run;
 mod seal;
 mod shop_lengths;
 mod work;
@@ -40,12 +41,12 @@ pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFau
 pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
 pub use hands::HandsIn;
 pub use house_rules::{
-    DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, JoiningChoice, LimitsTogether, PlanWeights, School,
-    SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
+    DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, InLineSplices, JoiningChoice, LimitsTogether, PlanWeights,
+    School, SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
     house_rule_infos,
 };
 pub(crate) use identifier::free_number;
-pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId};
+pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId, RunId};
 pub use panel::{
     Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, Grounding, Incoming, LandedConductor,
     MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved, Safety, Tick,
@@ -61,6 +62,11 @@ pub use room::{
     RoomObserved, Sketch, Spread, Wall, WallPart, WallPartKind, WallPlace, room_observation_infos,
 };
 pub use ruling::{Remark, Ruling, RulingKind};
+pub use run::{
+    CableRun, Course, CourseLine, DamageKind, Held, HeldEnd, PlacedStretch, RacewayConductors, RunEnd, RunMark,
+    RunObservation, RunObservationInfo, RunObserved, RunPlace, RunPoint, RunWay, SpliceHow, Stretch, SupportKind,
+    WarmThing, circles, run_observation_infos,
+};
 pub use seal::Seal;
 pub use shop_lengths::ShopLengths;
 pub use work::{

@@ -1,9 +1,9 @@
-//! A photograph of a box, a panel, a room or a finding, and what is drawn on it. The picture itself is kept apart.
+//! A photograph of a box, a panel, a room, a cable run or a finding, and what is drawn on it. The picture itself is kept apart.
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::identifier::{BoxId, PanelId, PhotoId, RoomId};
+use super::identifier::{BoxId, PanelId, PhotoId, RoomId, RunId};
 use super::problem::{Pointer, Problem, check_paragraph};
 
 /// Something drawn on a photograph. Places are in thousandths of its width and height, a radius of its width.
@@ -41,6 +41,9 @@ pub struct Photo {
     /// The room that it shows.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub room: Option<RoomId>,
+    /// The cable run that it shows.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub run: Option<RunId>,
     /// The code of the rule that it shows broken.
     #[serde(default)]
     pub rule: Option<String>,
@@ -101,6 +104,7 @@ mod tests {
             box_id: None,
             panel: None,
             room: None,
+            run: None,
             rule: None,
             caption: String::new(),
             width: 800,

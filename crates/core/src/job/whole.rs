@@ -169,7 +169,7 @@ fn job_box(assessed: &Assessed, at: usize, work: SubjectWork, feeds: &Feeds) -> 
     }
 }
 
-/// The panels and rooms with something in scope.
+/// The panels, rooms and cable runs with something in scope.
 fn job_places(assessed: &Assessed, scope: Scope) -> Vec<JobPlace> {
     let place = |subject, note, name: &str, work: &SubjectWork| {
         let work = work.within(scope);
@@ -187,7 +187,10 @@ fn job_places(assessed: &Assessed, scope: Scope) -> Vec<JobPlace> {
     let rooms = assessed.rooms.iter().filter_map(|known| {
         place(Subject::Room(known.room.id), "room, new wiring by a licensed electrician", &known.room.name, &known.work)
     });
-    panels.chain(rooms).collect()
+    let runs = assessed.runs.iter().filter_map(|known| {
+        place(Subject::Run(known.run.id), "cable run, off at both ends", &known.run.name, &known.work)
+    });
+    panels.chain(rooms).chain(runs).collect()
 }
 
 /// What serves a whole circuit is done once: at the first box of its breaker that asks for it.

@@ -2,8 +2,10 @@
 
 mod face;
 mod room;
+mod run;
 mod section;
 
 pub use face::{Face, FaceDevice};
 pub use room::{Far, PlanFar, PlanOutlet, PlanPart, PlanWall, RoomPlan};
+pub use run::{RunGlyph, RunStrip, StripGap, StripMark, StripStretch, TooLong};
 pub use section::{Section, SectionCable, SectionConductor};

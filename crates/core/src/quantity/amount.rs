@@ -23,6 +23,12 @@ pub enum AmountUnit {
     /// A wire gauge, by its place from 18 AWG up.
     #[serde(rename = "gauge")]
     Gauges,
+    /// Hundredths of a whole.
+    #[serde(rename = "%")]
+    PerCent,
+    /// Degrees of a turn.
+    #[serde(rename = "deg")]
+    Degrees,
     /// Pieces.
     #[serde(rename = "count")]
     Count,

@@ -8,6 +8,7 @@ mod panel;
 mod planner;
 mod proposal;
 mod room;
+mod run;
 mod sequence;
 mod subject_proposal;
 mod terminals;
@@ -29,6 +30,7 @@ pub use room::{
     ROOM_REPAIRS, RoomChange, RoomFound, RoomMove, RoomRepair, missing_outlets, propose_in_room, room_repair,
     saving_moves,
 };
+pub use run::{RUN_REPAIRS, RunChange, RunFound, RunRepair, missing_supports, propose_on_run, run_repair};
 pub use subject_proposal::SubjectProposal;
 
 /// One repair of the catalogue.

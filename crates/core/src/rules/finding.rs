@@ -6,7 +6,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::verdict::Verdict;
-use crate::facts::{BoxContents, Breaker, Conductor, Observation, Panel, PanelObservation};
+use crate::facts::{BoxContents, Breaker, Conductor, Observation, Panel, PanelObservation, RunPlace};
 use crate::quantity::{Amount, Length, UnitSystem, capitalised};
 use crate::standard::Severity;
 
@@ -98,6 +98,9 @@ pub struct Finding {
     /// The readings it rests on, in words.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub rests_on: Vec<String>,
+    /// The place along a cable run that it is about, for its drawing.
+    #[serde(skip)]
+    pub(crate) place: Option<RunPlace>,
 }
 
 impl Finding {
@@ -118,6 +121,7 @@ impl Finding {
             needs: None,
             house_rule: None,
             rests_on: Vec::new(),
+            place: None,
         }
     }
 
@@ -189,6 +193,12 @@ impl Finding {
     /// It concerns this breaker.
     pub(crate) fn of_breaker(mut self, breaker: &Breaker) -> Self {
         self.breaker = Some(breaker.id);
+        self
+    }
+
+    /// With the place along a cable run that it is about.
+    pub(crate) const fn at_place(mut self, place: RunPlace) -> Self {
+        self.place = Some(place);
         self
     }
 

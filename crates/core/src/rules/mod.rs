@@ -8,6 +8,7 @@ mod minimum;
 mod panel;
 mod result;
 mod room;
+mod run;
 mod stop;
 mod verdict;
 
@@ -33,6 +34,12 @@ pub(crate) use room::testing as room_testing;
 pub use room::{
     Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, broken_demands, from_tub, judge_room, tub_zone,
     unserved_basins,
+};
+#[cfg(test)]
+pub(crate) use run::testing as run_testing;
+pub use run::{
+    RUN_RULES, RunCheck, RunSituation, RunSupply, SupportGap, deep_enough, judge_run, missing_pulls, most_together,
+    smallest_raceway, support_gaps,
 };
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};
@@ -184,6 +191,11 @@ pub fn is_rule(code: &str) -> bool {
     rule_title(code).is_some()
 }
 
+/// Whether there is a rule of a cable run with this code.
+pub fn is_run_rule(code: &str) -> bool {
+    RUN_RULES.iter().any(|rule| rule.code == code)
+}
+
 /// Whether there is a rule of the room with a code.
 pub fn is_room_rule(code: &str) -> bool {
     ROOM_RULES.iter().any(|rule| rule.code == code)
@@ -205,7 +217,8 @@ pub fn forgetting<'a>(contents: &BoxContents, codes: impl IntoIterator<Item = &'
 pub fn rule_title(code: &str) -> Option<&'static str> {
     let at_panel = || PANEL_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
     let of_room = || ROOM_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
-    rule(code).map(|rule| rule.title).or_else(at_panel).or_else(of_room)
+    let of_run = || RUN_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
+    rule(code).map(|rule| rule.title).or_else(at_panel).or_else(of_room).or_else(of_run)
 }
 
 /// Judges a box by every rule, worst first.
@@ -282,7 +295,8 @@ impl RuleEntry {
 pub fn rule_book() -> Vec<RuleEntry> {
     let of_panel = PANEL_RULES.iter().filter(|panel_rule| rule(panel_rule.code).is_none());
     let of_room = ROOM_RULES.iter().map(RuleEntry::of);
-    RULES.iter().map(RuleEntry::of).chain(of_panel.map(RuleEntry::of)).chain(of_room).collect()
+    let of_run = RUN_RULES.iter().map(RuleEntry::of);
+    RULES.iter().map(RuleEntry::of).chain(of_panel.map(RuleEntry::of)).chain(of_room).chain(of_run).collect()
 }
 
 #[cfg(test)]

@@ -15,3 +15,14 @@ pub enum Material {
     /// Copper-clad aluminium.
     CopperClad,
 }
+
+impl Material {
+    /// What is written behind a size that is not of copper; empty for copper.
+    pub const fn other_than_copper(self) -> &'static str {
+        match self {
+            Self::Copper => "",
+            Self::Aluminium => "aluminium",
+            Self::CopperClad => "copper-clad aluminium",
+        }
+    }
+}

@@ -4,7 +4,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use crate::facts::Subject;
-use crate::facts::identifier::{BoxId, PanelId, RoomId};
+use crate::facts::identifier::{BoxId, PanelId, RoomId, RunId};
 use crate::facts::problem::{Pointer, Problem};
 
 /// The most lines of one list.
@@ -30,6 +30,9 @@ pub struct CorrectionLine {
     /// The panel that it is about, where it is about no box.
     #[serde(default)]
     pub panel: Option<PanelId>,
+    /// The cable run that it is about, where it is about no box and no panel.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub run: Option<RunId>,
     /// The code of the rule that it is about; none where no rule fits.
     #[serde(default)]
     pub rule: Option<String>,
@@ -41,7 +44,8 @@ pub struct CorrectionLine {
 impl CorrectionLine {
     /// What it is about, as far as it is linked.
     pub fn subject(&self) -> Option<Subject> {
-        self.box_id.map(Subject::Box).or(self.panel.map(Subject::Panel))
+        let other = || self.panel.map(Subject::Panel).or(self.run.map(Subject::Run));
+        self.box_id.map(Subject::Box).or_else(other)
     }
 }
 
@@ -60,8 +64,11 @@ pub fn correction_problems(lines: &[CorrectionLine], at: &Pointer) -> Vec<Proble
         if line.text.chars().count() > 2_000 || line.place.chars().count() > 200 || line.note.chars().count() > 2_000 {
             problems.push(Problem::new(&place.at("text"), "this line is longer than 2 000 letters; split it"));
         }
-        if line.box_id.is_some() && line.panel.is_some() {
-            problems.push(Problem::new(&place.at("panel"), "a line is about a box or a panel; keep one of them"));
+        let named = [line.box_id.is_some(), line.panel.is_some(), line.run.is_some()];
+        if named.into_iter().filter(|named| *named).count() > 1 {
+            let field = if line.run.is_some() { "run" } else { "panel" };
+            let message = "a line is about a box, a panel or a cable run; keep one of them";
+            problems.push(Problem::new(&place.at(field), message));
         }
         if lines[..index].iter().any(|other| other.id == line.id) {
             problems.push(Problem::new(&place.at("id"), format!("line {} stands twice", line.id)));

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use crate::facts::identifier::{BoxId, ItemId, PanelId, RoomId};
+use crate::facts::identifier::{BoxId, ItemId, PanelId, RoomId, RunId};
 use crate::facts::problem::{Pointer, Problem, check_paragraph, check_text};
 
 /// What a finding is found at.
@@ -16,6 +16,8 @@ pub enum Subject {
     Panel(PanelId),
     /// A room.
     Room(RoomId),
+    /// A cable run.
+    Run(RunId),
 }
 
 impl Subject {
@@ -23,7 +25,7 @@ impl Subject {
     pub const fn box_id(self) -> Option<BoxId> {
         match self {
             Self::Box(id) => Some(id),
-            Self::Panel(_) | Self::Room(_) => None,
+            Self::Panel(_) | Self::Room(_) | Self::Run(_) => None,
         }
     }
 
@@ -31,7 +33,7 @@ impl Subject {
     pub const fn panel_id(self) -> Option<PanelId> {
         match self {
             Self::Panel(id) => Some(id),
-            Self::Box(_) | Self::Room(_) => None,
+            Self::Box(_) | Self::Room(_) | Self::Run(_) => None,
         }
     }
 
@@ -39,7 +41,15 @@ impl Subject {
     pub const fn room_id(self) -> Option<RoomId> {
         match self {
             Self::Room(id) => Some(id),
-            Self::Box(_) | Self::Panel(_) => None,
+            Self::Box(_) | Self::Panel(_) | Self::Run(_) => None,
+        }
+    }
+
+    /// The cable run, where it is one.
+    pub const fn run_id(self) -> Option<RunId> {
+        match self {
+            Self::Run(id) => Some(id),
+            Self::Box(_) | Self::Panel(_) | Self::Room(_) => None,
         }
     }
 }
@@ -161,7 +171,8 @@ impl TryFrom<WrittenItem> for WorkItem {
     fn try_from(written: WrittenItem) -> Result<Self, Self::Error> {
         let WrittenItem { id, subject, box_id, rule, repair, with, own, state, waits_for, note } = written;
         let subject = subject.or(box_id.map(Subject::Box));
-        let subject = subject.ok_or("missing field `subject`: say what it was found at, a box, a panel or a room")?;
+        let subject = subject
+            .ok_or("missing field `subject`: say what it was found at, a box, a panel, a room or a cable run")?;
         Ok(Self { id, subject, rule, repair, with, own, state, waits_for, note })
     }
 }

@@ -48,7 +48,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return vec![Finding::not_measured("circuit", "read the rating of the breaker", "/supply/amperes")];
     }
     let each = kinds.into_iter().map(|(gauge, material, amperes)| {
-        let label = format!("{gauge}{}", metal(material));
+        let label = sized(gauge, material);
         let Some(amperes) = amperes else {
             let words = format!("read the rating of the breaker of the {label}");
             return Finding::not_measured(label, &words, "/supply/amperes");
@@ -239,7 +239,7 @@ fn of_feeder(breaker: &Breaker, panel: &Panel) -> Finding {
         let words = format!("read the rating of breaker {}", breaker.name());
         return Finding::not_measured(label, &words, "/breakers");
     };
-    let what = format!("{}{} to {}", incoming.gauge, metal(incoming.material), panel.name);
+    let what = format!("{} to {}", sized(incoming.gauge, incoming.material), panel.name);
     if incoming.whole_dwelling
         && let Some(least) = dwelling_conductor(amperes, incoming.material)
         && incoming.gauge >= least
@@ -270,7 +270,7 @@ fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Findi
         let Some(thin) = carrying.min_by_key(|conductor| conductor.gauge) else { continue };
         let most = ampacity::largest_breaker(situation.basis.edition, thin.gauge, thin.material);
         if let Some(most) = most.filter(|most| amperes > *most) {
-            let what = format!("{}{} in {}", thin.gauge, metal(thin.material), fed.tag);
+            let what = format!("{} in {}", sized(thin.gauge, thin.material), fed.tag);
             let label = format!("breaker {}, {}", breaker.name(), fed.tag);
             findings.push(held_against(label, &what, amperes, most, ""));
         }
@@ -278,13 +278,9 @@ fn smallest_in_boxes(situation: &PanelSituation, breaker: &Breaker) -> Vec<Findi
     findings
 }
 
-/// The metal behind a gauge, where it is not copper.
-fn metal(material: Material) -> &'static str {
-    match material {
-        Material::Copper => "",
-        Material::Aluminium => " aluminium",
-        Material::CopperClad => " copper-clad aluminium",
-    }
+/// A size with its metal, where that is not copper.
+fn sized(gauge: Gauge, material: Material) -> String {
+    format!("{gauge} {}", material.other_than_copper()).trim_end().to_owned()
 }
 
 #[cfg(test)]

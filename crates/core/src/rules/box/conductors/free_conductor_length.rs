@@ -165,6 +165,7 @@ pub(super) fn finding(
         sentence: sentence.into(),
         needs,
         house_rule,
+        place: None,
         rests_on: Vec::new(),
     }
 }

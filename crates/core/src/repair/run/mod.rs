@@ -1,0 +1,213 @@
+//! Repairs of a cable run, one file each.
+
+mod add_supports;
+mod box_in_run;
+mod bury_deeper;
+mod bush_ends;
+mod ease_bends;
+mod fit_bushings;
+mod fit_plates;
+mod gfci_at_source;
+mod guard_cable;
+mod guard_riser;
+mod in_line_splice;
+mod join_raceway;
+mod larger_raceway;
+mod outlet_in_run;
+mod pull_box;
+mod replace_run;
+mod replace_supports;
+mod separate_from_heat;
+mod spread_bundle;
+
+use super::subject_proposal::Way;
+use super::{Act, MaterialLine, SubjectProposal, WorkStep};
+use crate::facts::{Course, CourseLine, DamageKind, RunMark, RunPlace, RunPoint, SpliceHow, Stretch};
+use crate::quantity::Length;
+use crate::rules::{RuleResult, RunSituation, Verdict};
+pub use add_supports::missing_supports;
+
+/// Said wherever a cable is opened.
+const DEAD_FIRST: &str =
+    "Off and proven dead at both ends of the run before it is touched; a run may be fed from either.";
+
+/// Said wherever wiring is added or replaced.
+const LICENSED: &str = "New and replaced wiring is licensed work, with a permit, in most places.";
+
+/// Said wherever a wall is cut.
+const IN_THE_WALL: &str = "Look what is in the wall before it is cut: cables, water, gas, ducts. In houses of before about 1980 have \
+                           plaster and paint tested for asbestos and lead first.";
+
+/// Said of attics, cellars and crawl spaces.
+const UP_THERE: &str =
+    "On joists only; a mask against insulation of before about 1990, which may be vermiculite with asbestos.";
+
+/// One repair of the catalogue of a run.
+pub struct RunRepair {
+    /// Its code, in kebab case. Stored audits hold it: it is never used again for something else.
+    pub code: &'static str,
+    /// What is done, in a few words.
+    pub title: &'static str,
+    /// The codes of the rules that it can mend.
+    pub mends: &'static [&'static str],
+    /// The change it makes to a run, or why it cannot be made there.
+    pub plan: fn(&RunFound) -> Result<RunChange, Vec<String>>,
+}
+
+/// A run as found, with what the rules say of it.
+#[derive(Clone, Copy)]
+pub struct RunFound<'a> {
+    /// The run and all that bears on it.
+    pub situation: RunSituation<'a>,
+    /// What the rules say.
+    pub results: &'a [RuleResult],
+}
+
+/// The change a repair makes to a run.
+#[derive(Debug)]
+pub struct RunChange {
+    /// The course afterwards.
+    pub after: Course,
+    /// What is done, in order.
+    pub steps: Vec<(Act, String)>,
+    /// Short and specific.
+    pub cautions: Vec<&'static str>,
+    /// Minutes for it. Common practice, no source.
+    pub minutes: u32,
+    /// What to bring.
+    pub materials: Vec<MaterialLine>,
+}
+
+impl RunFound<'_> {
+    /// The places where `rule` is broken.
+    fn broken_at(&self, rule: &str) -> Vec<RunPlace> {
+        let findings = self.results.iter().filter(|result| result.rule == rule).flat_map(|result| &result.findings);
+        findings.filter(|known| known.verdict == Verdict::Violates).filter_map(|known| known.place).collect()
+    }
+
+    fn say(&self, length: Length) -> String {
+        length.say_run(self.situation.basis.units)
+    }
+
+    /// "stretch 2 at 3 ft".
+    fn name(&self, place: RunPlace) -> String {
+        let at = place.point.and_then(|point| self.situation.course.stretches.get(place.stretch)?.points.get(point));
+        let at = at.map_or_else(String::new, |point| format!(" at {}", self.say(point.at)));
+        format!("stretch {}{at}", place.stretch + 1)
+    }
+
+    fn names(&self, places: &[RunPlace]) -> String {
+        places.iter().map(|place| self.name(*place)).collect::<Vec<_>>().join(", ")
+    }
+}
+
+/// The stretch of a place.
+fn stretch_at(course: &mut Course, place: RunPlace) -> Option<&mut Stretch> {
+    course.stretches.get_mut(place.stretch)
+}
+
+/// The point of a place.
+fn point_at(course: &mut Course, place: RunPlace) -> Option<&mut RunPoint> {
+    stretch_at(course, place)?.points.get_mut(place.point?)
+}
+
+/// Damage and splices that want cutting out.
+const fn is_to_cut_out(what: RunMark) -> bool {
+    match what {
+        RunMark::Damage(how) => !matches!(how, DamageKind::Scuffed),
+        RunMark::Splice(how) => !matches!(how, SpliceHow::InLine),
+        _ => false,
+    }
+}
+
+/// A length in whole feet, up, and at least one.
+fn feet(length: Length) -> u32 {
+    let foot = Length::inches(12).nm();
+    u32::try_from(length.nm().max(1).unsigned_abs().div_ceil(foot.unsigned_abs())).unwrap_or(u32::MAX)
+}
+
+/// How long the stretches are that are taped.
+fn taped(course: &Course, which: impl Fn(usize) -> bool) -> Length {
+    let lengths = CourseLine::of(course).stretches.into_iter().filter(|placed| which(placed.index));
+    let sum = lengths.filter_map(|placed| placed.stretch.length).map(Length::nm).sum();
+    Length::from_nm(sum).unwrap_or(Length::MAX)
+}
+
+/// Something counted as one.
+fn count(list: usize) -> u32 {
+    u32::try_from(list).unwrap_or(u32::MAX)
+}
+
+/// Every repair of a run.
+pub static RUN_REPAIRS: &[RunRepair] = &[
+    add_supports::REPAIR,
+    replace_supports::REPAIR,
+    fit_plates::REPAIR,
+    fit_bushings::REPAIR,
+    guard_cable::REPAIR,
+    guard_riser::REPAIR,
+    separate_from_heat::REPAIR,
+    spread_bundle::REPAIR,
+    in_line_splice::REPAIR,
+    box_in_run::REPAIR,
+    outlet_in_run::REPAIR,
+    gfci_at_source::REPAIR,
+    bury_deeper::REPAIR,
+    larger_raceway::REPAIR,
+    pull_box::REPAIR,
+    join_raceway::REPAIR,
+    bush_ends::REPAIR,
+    ease_bends::REPAIR,
+    replace_run::REPAIR,
+];
+
+/// The repair of a run with a code.
+pub fn run_repair(code: &str) -> Option<&'static RunRepair> {
+    RUN_REPAIRS.iter().find(|repair| repair.code == code)
+}
+
+/// What each repair that can mend `rule` would do to a run. `passes` judges the rule on the run as it would be.
+pub fn propose_on_run(found: &RunFound, rule: &'static str, passes: impl Fn(&Course) -> bool) -> Vec<SubjectProposal> {
+    let concerned = RUN_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
+    let propose = |repair: &RunRepair| {
+        let way = (repair.plan)(found).map(|RunChange { after, steps, cautions, minutes, materials }| {
+            let steps = steps.into_iter().map(|(act, words)| WorkStep::new(act, words)).collect();
+            Way { clears: passes(&after), steps, cautions, minutes, materials }
+        });
+        SubjectProposal::new(rule, repair.code, repair.title, way)
+    };
+    concerned.map(propose).collect()
+}
+
+#[cfg(test)]
+mod testing {
+    //! Repairs tried on scenes.
+
+    use super::{RunChange, RunFound, RunRepair};
+    use crate::rules::Verdict;
+    use crate::rules::judge_run;
+    use crate::rules::run_testing::{Scene, verdict};
+
+    /// What a repair would change in a scene.
+    pub fn plan(repair: &RunRepair, scene: &Scene) -> Result<RunChange, Vec<String>> {
+        let situation = scene.situation();
+        (repair.plan)(&RunFound { situation, results: &judge_run(&situation) })
+    }
+
+    /// The scene as a repair would leave it.
+    pub fn after(repair: &RunRepair, scene: &Scene) -> Scene {
+        let mut after = scene.clone();
+        after.run.found = plan(repair, scene).unwrap_or_else(|reasons| panic!("{reasons:?}")).after;
+        after
+    }
+
+    /// A repair puts right what broke `rule`, says how, and brings what it needs.
+    pub fn mends(repair: &RunRepair, rule: &str, scene: &Scene) {
+        assert!(repair.mends.contains(&rule), "{} is not offered for {rule}", repair.code);
+        assert_eq!(verdict(rule, scene).0, Verdict::Violates, "{rule} is not broken to begin with");
+        let change = plan(repair, scene).unwrap_or_else(|reasons| panic!("{reasons:?}"));
+        assert!(!change.steps.is_empty() && !change.cautions.is_empty() && change.minutes > 0, "{}", repair.code);
+        let (now, sentence) = verdict(rule, &after(repair, scene));
+        assert!(matches!(now, Verdict::Meets | Verdict::Marginal | Verdict::NotApplicable), "{rule}: {sentence}");
+    }
+}

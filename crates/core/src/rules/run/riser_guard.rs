@@ -1,0 +1,85 @@
+//! `riser-guard`: a cable that comes out of the ground is protected.
+
+use super::{RunCheck, RunSituation, at_least, field, is_armoured, is_soft, of_points, of_stretches};
+use crate::facts::{RunMark, RunWay};
+use crate::quantity::Length;
+use crate::rules::{Finding, Rule};
+use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, TwinLimit, cite};
+
+/// How far above the ground.
+///
+/// # Source
+/// NEC 300.5(D)(1): 8 ft (2.5 m), from memory, sure. CEC 12-012: 2 m, from memory, may be off.
+const ABOVE: TwinLimit = TwinLimit { inches: Some(Length::inches(96)), metric: Length::mm(2_500) };
+const ABOVE_IN_CANADA: TwinLimit = TwinLimit { inches: None, metric: Length::mm(2_000) };
+
+/// The rule.
+pub const RULE: Rule<RunCheck> = Rule {
+    code: "riser-guard",
+    title: "Cable that comes out of the ground",
+    basis: RuleBasis::Code,
+    severity: Severity::Violation,
+    always: false,
+    since: Since::ALWAYS,
+    needs: "where the cable comes out of the ground, and how far up conduit or a board protects it",
+    reads: &[],
+    limit: "From 18 in (450 mm) below the ground, or the depth it must have, to 8 ft (2.5 m) above it, or to the building; in Canada \
+            2 m.",
+    why: "It is where the mower and the trimmer go.",
+    example: "Underground cable up a post with 12 in of conduit: short by 7 ft.",
+    citation: |edition| cite(edition, Some(("300.5(D)(1)", Confidence::Sure)), Some(("12-012", Confidence::MayBeOff))),
+    check,
+};
+
+fn check(situation: &RunSituation) -> Vec<Finding> {
+    let method = situation.course.method;
+    if !(is_soft(method) || is_armoured(method)) {
+        return Vec::new();
+    }
+    let limit = if situation.basis.edition.profile() == Profile::Cec { ABOVE_IN_CANADA } else { ABOVE };
+    let mut findings = of_points(situation, |spot, what| {
+        let RunMark::Rises { protected } = what else { return None };
+        let label = spot.label(situation);
+        Some(match protected {
+            None => {
+                let words = format!("measure how far up the cable is protected, {label}; 0 where nothing does");
+                Finding::not_measured(label, &words, spot.field("/rises/protected"))
+            }
+            Some(height) => {
+                at_least(situation, label.clone(), &format!("The protection above the ground, {label},"), height, limit)
+            }
+        })
+    });
+    if findings.is_empty() {
+        findings = of_stretches(situation, |stretch| {
+            let label = stretch.label();
+            let words = format!("note where {label} comes out, and how far up it is protected");
+            (stretch.stretch.way == RunWay::Buried)
+                .then(|| Finding::not_measured(label, &words, field(stretch, "points")))
+        });
+    }
+    findings
+}
+
+#[cfg(test)]
+mod tests {
+    use crate::facts::{RunMark, RunWay};
+    use crate::quantity::Length;
+    use crate::rules::Verdict;
+    use crate::rules::run::testing::{Scene, verdict};
+    use crate::standard::WiringMethod;
+
+    #[test]
+    fn up_to_eight_feet() {
+        let of = |method, inches: Option<u32>| {
+            let mark = RunMark::Rises { protected: inches.map(Length::inches) };
+            verdict("riser-guard", &Scene::of(method).stretch(RunWay::Buried, 300).mark(300, mark)).0
+        };
+        assert_eq!(of(WiringMethod::Underground, Some(12)), Verdict::Violates);
+        assert_eq!(of(WiringMethod::Underground, Some(100)), Verdict::Meets);
+        assert_eq!(of(WiringMethod::Underground, None), Verdict::NotMeasured);
+        assert_eq!(of(WiringMethod::RigidMetal, Some(0)), Verdict::NotApplicable);
+        let bare = Scene::of(WiringMethod::Underground).stretch(RunWay::Buried, 300);
+        assert_eq!(verdict("riser-guard", &bare).0, Verdict::NotMeasured);
+    }
+}
