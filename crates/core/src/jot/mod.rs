@@ -7,10 +7,13 @@
 //! ```
 
 mod hung;
+mod line_words;
 mod panel_line;
 mod request;
 mod room_line;
 mod room_print;
+mod run_line;
+mod run_print;
 mod seen;
 mod token;
 mod vocabulary;
@@ -25,10 +28,13 @@ use crate::facts::{
 };
 use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 
+pub use line_words::LengthError;
 pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
 pub use request::JotRequest;
 pub use room_line::{RoomBox, RoomLine, RoomLineError, RoomLineRequest, read_room_line};
 pub use room_print::{SketchLine, sketch_lines};
+pub use run_line::{RunLine, RunLineError, RunLineRequest, read_run_line};
+pub use run_print::{RunLineText, run_lines};
 use token::{Token, is_fraction, is_stray_figure, text_of, tokens, word};
 pub use vocabulary::vocabulary;
 pub use word::Word;

@@ -12,11 +12,11 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::token::is_fraction;
+use super::line_words::{LengthError, Words};
 use crate::facts::{
     BoxId, Corner, Island, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart, WallPartKind, free_number,
 };
-use crate::quantity::{Length, UnitSystem, parse_length};
+use crate::quantity::{Length, UnitSystem};
 
 /// The longest line, in characters.
 const LONGEST: usize = 300;
@@ -78,17 +78,9 @@ pub enum RoomLineError {
         "\"{0}\" is no outlet: no box of this room is called so. Type a length alone, o, sw, half, within, range or dryer, or add the box first"
     )]
     UnknownOutlet(String),
-    /// A thing or a mark without its length.
-    #[error("\"{0}\" wants a length behind it, like 2'8 or 32")]
-    NoLength(String),
-    /// A length that cannot be read.
-    #[error("\"{text}\" is no length: {why}")]
-    NoSuchLength {
-        /// As it was typed.
-        text: String,
-        /// What is wrong with it.
-        why: String,
-    },
+    /// A thing or a mark without its length, or with one that cannot be read.
+    #[error(transparent)]
+    Length(#[from] LengthError),
     /// Past what a wall can be.
     #[error("this wall would be longer than 100 m; measure again")]
     TooFar,
@@ -138,64 +130,6 @@ fn outlet_kind(word: &str) -> Option<OutletKind> {
 fn thing(word: &str) -> Option<WallPartKind> {
     let named = WallPartKind::ALL.into_iter().find(|kind| kind.name() == word);
     named.or_else(|| ALSO.iter().find(|(name, _)| *name == word).map(|(_, kind)| *kind))
-}
-
-/// The words of a line, with a place among them.
-struct Words<'a> {
-    words: Vec<&'a str>,
-    at: usize,
-    units: UnitSystem,
-}
-
-impl<'a> Words<'a> {
-    fn peek(&self) -> Option<&'a str> {
-        self.words.get(self.at).copied()
-    }
-
-    fn next(&mut self) -> Option<&'a str> {
-        let word = self.peek()?;
-        self.at += 1;
-        Some(word)
-    }
-
-    /// Takes a word where it is the next.
-    fn take(&mut self, word: &str) -> bool {
-        let is = self.peek().is_some_and(|next| next.eq_ignore_ascii_case(word));
-        self.at += usize::from(is);
-        is
-    }
-
-    fn is_length(&self) -> bool {
-        self.peek()
-            .is_some_and(|word| word.starts_with(|c: char| c.is_ascii_digit() || matches!(c, '.' | '½' | '¼' | '¾')))
-    }
-
-    /// The length at the cursor, over as many words as it was typed in: `2'`, `2' 6"`, `6 1/2`, `3 ft 2 in`.
-    fn length(&mut self, of: &str) -> Result<Length, RoomLineError> {
-        if !self.is_length() {
-            return Err(RoomLineError::NoLength(of.to_owned()));
-        }
-        let mut text = self.next().unwrap_or_default().to_owned();
-        while let Some(word) = self.peek() {
-            let digits = word.starts_with(|c: char| c.is_ascii_digit());
-            let open = text.ends_with(|c: char| c.is_ascii_digit());
-            let feet = text.ends_with('\'') || text.ends_with("ft");
-            let fraction = (open || feet) && is_fraction(word);
-            let unit = matches!(word, "ft" | "foot" | "feet" | "in" | "inch" | "inches" | "mm" | "cm" | "m");
-            // "in" is a unit behind inches, and a word of its own behind a length that has its unit.
-            let unit = unit && open;
-            let beyond = self.words.get(self.at + 1).copied().unwrap_or_default();
-            let whole = digits && !word.contains(['\'', '/']);
-            let inches = feet && whole && (word.ends_with('"') || beyond == "in" || is_fraction(beyond));
-            if !(unit || fraction || inches) {
-                break;
-            }
-            text.push(' ');
-            text.push_str(word);
-            self.at += 1;
-        }
-        parse_length(&text, self.units).map_err(|error| RoomLineError::NoSuchLength { text, why: error.to_string() })
-    }
 }
 
 /// Reads a line on to a sketch.
@@ -309,7 +243,7 @@ fn wall(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<Room
     words.take("/");
     let here = |outlet: &Outlet| outlet.on_wall().is_some_and(|(known, _)| known == id);
     let place = |at: Option<Length>, off: Option<Length>| {
-        let at = at.ok_or_else(|| RoomLineError::NoLength("/".to_owned()))?;
+        let at = at.ok_or_else(|| LengthError::None("/".to_owned()))?;
         Ok(match off {
             Some(off) => OutletPlace::Floor { wall: id, at, off },
             None => OutletPlace::Wall { wall: id, at },

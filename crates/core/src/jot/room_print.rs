@@ -3,6 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::line_words::joined;
 use super::room_line::{CORNERS, OUTLETS, RoomBox};
 use crate::facts::{Corner, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart};
 use crate::quantity::{Length, UnitSystem};
@@ -103,21 +104,4 @@ fn typed(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox], here: impl Fn(&O
     };
     let all: Vec<String> = sketch.outlets.iter().filter(|outlet| here(outlet)).map(one).collect();
     if all.is_empty() { String::new() } else { format!(" / {}", joined(&all)) }
-}
-
-/// Words behind each other; whole feet before inches say that they have none of their own.
-fn joined(words: &[String]) -> String {
-    let mut line = String::new();
-    for word in words {
-        let first = word.split(' ').next().unwrap_or_default();
-        let inches = first.starts_with(|c: char| c.is_ascii_digit()) && !first.contains('\'');
-        if inches && line.ends_with('\'') {
-            line.push_str("0\"");
-        }
-        if !line.is_empty() {
-            line.push(' ');
-        }
-        line.push_str(word);
-    }
-    line
 }

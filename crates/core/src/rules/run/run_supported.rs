@@ -205,7 +205,7 @@ mod tests {
 
     #[test]
     fn holes_hold_it_and_a_pipe_does_not() {
-        let holes = [12, 28, 44, 60, 76]
+        let holes = [11, 28, 44, 60, 76]
             .iter()
             .fold(Scene::nonmetallic().stretch(RunWay::Bored, 86), |scene, at| scene.hole(*at, Some(24), None));
         assert_eq!(of(&holes), Verdict::Meets);
