@@ -69,7 +69,8 @@ pub fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
     let mut lines = Vec::new();
     let mut violations = 0;
     let rooms = assessed.rooms.iter().map(|known| (known.room.name.clone(), known.now().results.as_slice()));
-    for (subject, results) in boxes.chain(panels).chain(rooms) {
+    let runs = assessed.runs.iter().map(|known| (known.run.name.clone(), known.now().results.as_slice()));
+    for (subject, results) in boxes.chain(panels).chain(rooms).chain(runs) {
         for result in results {
             if result.is_broken() {
                 violations += 1;
@@ -84,10 +85,11 @@ pub fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
         print_json(&lines)?;
     } else {
         print(&format!(
-            "{} boxes, {} panels, {} rooms taped, {violations} violations; limits from memory, {}",
+            "{} boxes, {} panels, {} rooms taped, {} cable runs, {violations} violations; limits from memory, {}",
             assessed.boxes.len(),
             assessed.panels.len(),
             assessed.rooms.len(),
+            assessed.runs.len(),
             facts.audit.basis.edition.name()
         ))?;
     }

@@ -135,6 +135,7 @@ mod tests {
             place: String::new(),
             text: "=HYPERLINK(\"http://x\")".to_owned(),
             room: None,
+            run: None,
             box_id: None,
             panel: None,
             rule: None,

@@ -52,6 +52,11 @@ pub fn csv(assessed: &Assessed) -> Result<Vec<u8>, ReportError> {
         let left = known.left.as_ref().map(|left| left.results.as_slice());
         rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
     }
+    for known in &assessed.runs {
+        let place = ["", "cable run", known.run.name.as_str()].map(str::to_owned);
+        let left = known.left.as_ref().map(|left| left.results.as_slice());
+        rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
+    }
     sheet.done()
 }
 

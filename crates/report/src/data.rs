@@ -10,11 +10,11 @@ use nailpunch_core::standard::{Severity, WiredUnder};
 use serde::Serialize;
 
 use crate::correction_part::{CorrectionRow, corrections};
+use crate::drawn_part::{DrawnPart, RunPart, run_part, sketch_part};
 use crate::job_part::{JobPart, job_part};
 use crate::kind::ReportKind;
 use crate::panel_part::{PanelPart, panel_parts};
 use crate::photo_part::{PhotoPart, photo_part};
-use crate::room_part::{SketchPart, sketch_part};
 use crate::seal::seal_line;
 use crate::section_svg;
 use crate::table::{Drawing, Line, Row, row, rules_met};
@@ -49,7 +49,7 @@ pub struct RoomPart {
     pub name: String,
     pub about: String,
     /// Its sketch; absent where there is none, or nothing of it is told in this kind of report.
-    pub sketch: Option<SketchPart>,
+    pub sketch: Option<DrawnPart>,
     pub boxes: Vec<BoxPart>,
     pub sound: Vec<String>,
 }
@@ -77,7 +77,7 @@ pub struct Report {
     pub job: Option<JobPart>,
     /// Somebody else's list, answered line by line.
     pub corrections: Vec<CorrectionRow>,
-    /// Photographs of no box and no room.
+    /// Photographs of no box, room or cable run.
     pub photos: Vec<PhotoPart>,
     pub name: String,
     pub made_on: String,
@@ -87,6 +87,7 @@ pub struct Report {
     /// What the opened boxes say of those left closed, a sentence for each area.
     pub closed: Vec<String>,
     pub rooms: Vec<RoomPart>,
+    pub runs: Vec<RunPart>,
     pub panels: Vec<PanelPart>,
     pub rules: Vec<RulePart>,
 }
@@ -117,6 +118,12 @@ impl Report {
         rooms.retain(|room| {
             kind.has_findings() && (kind == ReportKind::Full || !room.boxes.is_empty() || room.sketch.is_some())
         });
+        let mut runs: Vec<RunPart> = assessed.runs.iter().map(|known| run_part(known, bundle)).collect();
+        for run in &runs {
+            let rows = run.drawn.rows.iter().filter(|row| row.verdict == Severity::Danger.name());
+            dangers.extend(rows.map(|row| format!("{}: {}", run.name, row.sentence)));
+        }
+        runs.retain(|run| kind.has_findings() && kind.shows(&run.drawn.states));
         let mut panels = panel_parts(assessed);
         for panel in panels.iter().filter(|panel| panel.dangerous) {
             let rows = panel.rows.iter().filter(|row| row.verdict == Severity::Danger.name());
@@ -145,7 +152,7 @@ impl Report {
                 .photos
                 .iter()
                 .enumerate()
-                .filter(|(_, entry)| entry.photo.box_id.is_none() && entry.photo.room.is_none() && kind.has_panels())
+                .filter(|(_, entry)| entry.photo.is_of_no_place() && kind.has_panels())
                 .map(|(index, entry)| photo_part(index, entry))
                 .collect(),
             name: audit.name.clone(),
@@ -171,6 +178,10 @@ impl Report {
                     "Rooms taped, and of them violating a limit",
                     format!("{}, {}", counts.sketched_rooms, counts.violating_rooms),
                 ),
+                line(
+                    "Cable runs, and of them violating a limit",
+                    format!("{}, {}", counts.runs, counts.violating_runs),
+                ),
                 line("Panels", counts.panels.to_string()),
                 line("Panels that are a danger now", counts.dangerous_panels.to_string()),
                 line("Items found, nothing planned", counts.items.found.to_string()),
@@ -188,6 +199,7 @@ impl Report {
             .collect(),
             closed: samples(assessed).into_iter().map(|sample| sample.sentence).collect(),
             rooms,
+            runs,
             panels: if kind.has_panels() { panels } else { Vec::new() },
             rules: rule_book()
                 .into_iter()

@@ -159,7 +159,7 @@
     #for note in part.notes [#text(fill: muted, note) #parbreak()]
   ]
   #if report.job.places.len() > 0 [
-    == At the panels and in the rooms
+    == At the panels, in the rooms and along the cable runs
     #for part in report.job.places [
       === #if part.danger [#mark("danger")] #part.heading
       #text(fill: muted)[#part.room; #part.minutes min]
@@ -176,7 +176,7 @@
   #for sentence in report.job.cuts [- #sentence]
 ]
 
-// Findings of a panel or a room, each with every sentence of it.
+// Findings of a panel, a room or a cable run, each with every sentence of it.
 #let told(rows) = if rows.len() > 0 {table(
   columns: (30%, 13%, 13%, 10%, 34%),
   stroke: (x, y) => (bottom: 0.5pt + luma(190)),
@@ -189,6 +189,25 @@
   )).flatten()
 )}
 
+// A room or a cable run: its drawings, what was found, what puts it right.
+#let drawn(part) = [
+  #for drawing in part.drawings [
+    #figure(
+      image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
+      caption: drawing.caption,
+      numbering: none,
+      outlined: false,
+    )
+  ]
+  #set text(9pt)
+  #told(part.rows)
+  #if part.plan.len() > 0 [*What puts it right:* #part.plan.join(" ") #parbreak()]
+  #for remark in part.remarks [*Also seen:* #remark #parbreak()]
+  #text(fill: muted)[#part.rest]
+  #for contradiction in part.contradictions [Contradiction: #contradiction #parbreak()]
+  #photographs(part.photos)
+]
+
 #if report.rooms.len() > 0 [
   #pagebreak(weak: true)
   = Findings by room
@@ -199,21 +218,7 @@
 
   #if room.sketch != none [
     === #mark(if room.sketch.dangerous { "danger" } else { room.sketch.verdict }) The room, taped
-    #for drawing in room.sketch.drawings [
-      #figure(
-        image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
-        caption: drawing.caption,
-        numbering: none,
-        outlined: false,
-      )
-    ]
-    #set text(9pt)
-    #told(room.sketch.rows)
-    #if room.sketch.plan.len() > 0 [*What puts it right:* #room.sketch.plan.join(" ") #parbreak()]
-    #for remark in room.sketch.remarks [*Also seen:* #remark #parbreak()]
-    #text(fill: muted)[#room.sketch.rest]
-    #for contradiction in room.sketch.contradictions [Contradiction: #contradiction #parbreak()]
-    #photographs(room.sketch.photos)
+    #drawn(room.sketch)
   ]
 
   #for part in room.boxes [
@@ -257,6 +262,16 @@
   #if room.sound.len() > 0 [
     #mark("meets") Meet every limit judged: #room.sound.join("; ").
   ]
+]
+
+#if report.runs.len() > 0 [
+  #pagebreak(weak: true)
+  = Cable runs
+]
+#for run in report.runs [
+  == #mark(if run.drawn.dangerous { "danger" } else { run.drawn.verdict }) #run.name
+  #text(fill: muted, run.about)
+  #drawn(run.drawn)
 ]
 
 #if report.panels.len() > 0 [

@@ -40,7 +40,8 @@ fn places(value: &Value, at: &str, kind: &str, seen: &mut HashSet<String>, found
 fn part(bundle: &Bundle, place: &str) -> Bundle {
     let steps: Vec<&str> = place.split('/').skip(1).collect();
     let index = |at: usize| steps.get(at).and_then(|step| step.parse::<usize>().ok());
-    let mut part = Bundle { circuits: vec![], panels: vec![], items: vec![], photos: vec![], ..bundle.clone() };
+    let mut part =
+        Bundle { circuits: vec![], panels: vec![], runs: vec![], items: vec![], photos: vec![], ..bundle.clone() };
     let keep = |part: &mut Bundle, id| {
         for room in &mut part.rooms {
             room.boxes.retain(|entry| entry.id == id);
@@ -57,6 +58,10 @@ fn part(bundle: &Bundle, place: &str) -> Bundle {
             part.rooms.truncate(1);
             part.panels = vec![bundle.panels[index].clone()];
         }
+        ("runs", Some(index), _) => {
+            part.rooms.truncate(1);
+            part.runs = vec![bundle.runs[index].clone()];
+        }
         ("circuits", Some(index), _) => {
             part.circuits = vec![bundle.circuits[index].clone()];
             for room in &mut part.rooms {
@@ -68,6 +73,7 @@ fn part(bundle: &Bundle, place: &str) -> Bundle {
             match bundle.items[index].subject {
                 Subject::Box(id) => keep(&mut part, id),
                 Subject::Room(id) => part.rooms = bundle.rooms.iter().filter(|r| r.id == id).cloned().collect(),
+                Subject::Run(id) => part.runs = bundle.runs.iter().filter(|r| r.id == id).cloned().collect(),
                 Subject::Panel(id) => part.panels = bundle.panels.iter().filter(|p| p.id == id).cloned().collect(),
             }
         }
@@ -79,7 +85,7 @@ fn part(bundle: &Bundle, place: &str) -> Bundle {
 /// The place within the part: what comes before it is gone.
 fn within(place: &str) -> String {
     let mut steps: Vec<String> = place.split('/').map(str::to_owned).collect();
-    if ["rooms", "panels", "circuits", "items", "photos"].contains(&steps[1].as_str()) {
+    if ["rooms", "panels", "runs", "circuits", "items", "photos"].contains(&steps[1].as_str()) {
         steps[2] = "0".to_owned();
         if steps[1] == "rooms" && steps.get(3).is_some_and(|step| step == "boxes") && steps.len() > 4 {
             steps[4] = "0".to_owned();

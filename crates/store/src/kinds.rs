@@ -2,7 +2,7 @@
 
 use nailpunch_core::assess::{Acceptance, check_transition, hands_problems, round_problems, shut_down_problems};
 use nailpunch_core::facts::{
-    Audit, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, Subject, WorkItem, feed_problems,
+    Audit, BoxId, BoxRecord, CableRun, Circuit, Panel, Pointer, Problem, Room, RunEnd, Subject, WorkItem, feed_problems,
 };
 use rusqlite::{Transaction, params};
 
@@ -24,6 +24,13 @@ impl Stored for Audit {
         for room in rooms {
             if !room.problems(&self.basis, &Pointer::root()).is_empty() {
                 let message = format!("the room \"{}\" still stands in an area that is gone; move it first", room.name);
+                problems.push(Problem::new(&Pointer::root().at("basis").at("areas"), message));
+            }
+        }
+        for run in crate::walk::runs(transaction, audit_id)? {
+            if !run.record.problems(&self.basis, &Pointer::root()).is_empty() {
+                let name = &run.record.name;
+                let message = format!("the cable run \"{name}\" still stands in an area that is gone; move it first");
                 problems.push(Problem::new(&Pointer::root().at("basis").at("areas"), message));
             }
         }
@@ -151,17 +158,17 @@ impl Stored for WorkItem {
             )?
             .query_row(params![subject_id, self.rule, self.identifier()], |row| row.get(0))?;
         if other {
-            let message = format!("this {kind} has an item for this rule already; change that one");
+            let message = format!("this {} has an item for this rule already; change that one", said(kind));
             problems.push(Problem::new(&root.at("rule"), message));
         }
         if !is_of_audit(transaction, kind, &subject_id, audit_id)? {
-            let message = format!("this audit has no such {kind}; choose one that it has");
+            let message = format!("this audit has no such {}; choose one that it has", said(kind));
             problems.push(Problem::new(&root.at("subject"), message));
         }
         refuse(problems)?;
         let walk = match self.subject {
             Subject::Box(_) => walk_to_box(transaction, audit_id, &subject_id)?,
-            Subject::Panel(_) | Subject::Room(_) => walk(transaction, audit_id)?,
+            Subject::Panel(_) | Subject::Room(_) | Subject::Run(_) => walk(transaction, audit_id)?,
         };
         Ok(check_transition(self, before.map(|before| before.state), &walk.facts())?)
     }
@@ -195,6 +202,56 @@ fn subject_columns(subject: Subject) -> (&'static str, String) {
         Subject::Box(id) => (BoxRecord::KIND, id.to_string()),
         Subject::Panel(id) => (Panel::KIND, id.to_string()),
         Subject::Room(id) => (Room::KIND, id.to_string()),
+        Subject::Run(id) => (CableRun::KIND, id.to_string()),
+    }
+}
+
+/// A kind of record as one speaks of it.
+pub(crate) fn said(kind: &str) -> &str {
+    if kind == CableRun::KIND { "cable run" } else { kind }
+}
+
+impl Stored for CableRun {
+    const KIND: &'static str = "run";
+
+    fn identifier(&self) -> String {
+        self.id.to_string()
+    }
+
+    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
+        let root = Pointer::root();
+        let mut problems = self.problems(&get::<Audit>(transaction, audit_id)?.record.basis, &root);
+        problems.extend(self.unacceptable(&root));
+        let kept = |end: RunEnd| before.is_some_and(|before| before.ends().contains(&end));
+        for (field, end) in ["from", "to"].into_iter().zip(self.ends()) {
+            let (kind, id) = match end {
+                RunEnd::Box(id) => (BoxRecord::KIND, id.to_string()),
+                RunEnd::Panel(id) => (Panel::KIND, id.to_string()),
+                RunEnd::Unknown | RunEnd::Elsewhere => continue,
+            };
+            // What was deleted since the run was drawn to it may come back; it stays where it is.
+            if !kept(end) && !is_of_audit(transaction, kind, &id, audit_id)? {
+                let message = format!("this audit has no such {kind}; choose one that it has");
+                problems.push(Problem::new(&root.at(field), message));
+            }
+        }
+        refuse(problems)
+    }
+
+    fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached("INSERT INTO run (id, audit_id, name, record, revision) VALUES (?1, ?2, ?3, ?4, 1)")?
+            .execute(params![self.identifier(), audit_id, self.name, json])?;
+        Ok(())
+    }
+
+    fn update(&self, transaction: &Transaction, json: &str) -> Result<(), StoreError> {
+        transaction
+            .prepare_cached(
+                "UPDATE run SET name = ?2, record = ?3, revision = revision + 1, deleted = 0 WHERE id = ?1",
+            )?
+            .execute(params![self.identifier(), self.name, json])?;
+        Ok(())
     }
 }
 

@@ -23,10 +23,11 @@ impl Stored for Photo {
             ("box_id", "box", self.box_id.map(|id| id.to_string())),
             ("panel", "panel", self.panel.map(|id| id.to_string())),
             ("room", "room", self.room.map(|id| id.to_string())),
+            ("run", "run", self.run.map(|id| id.to_string())),
         ];
         for (field, kind, id) in shows.into_iter().filter_map(|(field, kind, id)| Some((field, kind, id?))) {
             if !crate::record::is_of_audit(transaction, kind, &id, audit_id)? {
-                let message = format!("this audit has no such {kind}; choose one that it has");
+                let message = format!("this audit has no such {}; choose one that it has", crate::kinds::said(kind));
                 problems.push(Problem::new(&Pointer::root().at(field), message));
             }
         }

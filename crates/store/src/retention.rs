@@ -17,6 +17,8 @@ pub struct Lost {
     pub boxes: usize,
     /// Panels.
     pub panels: usize,
+    /// Cable runs.
+    pub runs: usize,
     /// Circuits.
     pub circuits: usize,
     /// Items of work.
@@ -31,11 +33,11 @@ pub struct Lost {
 
 impl std::fmt::Display for Lost {
     fn fmt(&self, f: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
-        let Self { audits, rooms, boxes, panels, circuits, items, photos, seals, changes } = self;
+        let Self { audits, rooms, boxes, panels, runs, circuits, items, photos, seals, changes } = self;
         write!(
             f,
-            "{audits} audits, {rooms} rooms, {boxes} boxes, {panels} panels, {circuits} circuits, {items} items of work, {photos} \
-             photographs, {seals} sealed reports, {changes} changes of the journal"
+            "{audits} audits, {rooms} rooms, {boxes} boxes, {panels} panels, {runs} cable runs, {circuits} circuits, {items} items of work, \
+             {photos} photographs, {seals} sealed reports, {changes} changes of the journal"
         )
     }
 }
@@ -58,7 +60,7 @@ const RETENTION: &str = "retention";
 const ERASED: &str = "(erased)";
 
 /// The tables whose rows hang on an audit, those that others hang on last.
-const OF_AUDIT: [&str; 7] = ["seal", "item", "photo", "circuit", "panel", "box", "room"];
+const OF_AUDIT: [&str; 8] = ["seal", "item", "photo", "circuit", "run", "panel", "box", "room"];
 
 impl Store {
     /// Deletes for good what was deleted before the moment `before` with all that hangs on it, and the changes of the journal
@@ -84,7 +86,7 @@ impl Store {
                 }
                 erase_subject(transaction, "room", &room, &mut lost)?;
             }
-            for kind in ["box", "panel"] {
+            for kind in ["box", "panel", "run"] {
                 for id in ids(transaction, &gone(kind), before)? {
                     erase_subject(transaction, kind, &id, &mut lost)?;
                 }
@@ -123,8 +125,8 @@ impl Store {
             let inner = quoted.trim_matches('"');
             let erased = serde_json::to_string(ERASED)?;
             let mut done = Erased::default();
-            let columns =
-                ["audit", "room", "box", "item", "circuit", "panel", "photo", "firm"].map(|kind| (kind, "record"));
+            let columns = ["audit", "room", "box", "item", "circuit", "panel", "run", "photo", "firm"]
+                .map(|kind| (kind, "record"));
             for (table, column) in columns.into_iter().chain([("change", "before"), ("change", "after")]) {
                 let sql =
                     format!("UPDATE {table} SET {column} = replace({column}, ?1, ?2) WHERE instr({column}, ?1) > 0");
@@ -175,15 +177,17 @@ fn delete_those(kind: &str, those: &str) -> String {
     format!("DELETE FROM {kind} WHERE id IN ({those})")
 }
 
-/// A room, box or panel with its items and photographs.
+/// A room, box, panel or cable run with its items and photographs.
 fn erase_subject(transaction: &Transaction, kind: &str, id: &str, lost: &mut Lost) -> Result<(), StoreError> {
     lost.items += transaction.execute("DELETE FROM item WHERE subject_id = ?1", [id])?;
-    let photos = "DELETE FROM photo WHERE box_id = ?1 OR ?1 IN (json_extract(record, '$.panel'), json_extract(record, '$.room'))";
+    let photos = "DELETE FROM photo WHERE box_id = ?1
+         OR ?1 IN (json_extract(record, '$.panel'), json_extract(record, '$.room'), json_extract(record, '$.run'))";
     lost.photos += transaction.execute(photos, [id])?;
     let gone = transaction.execute(&format!("DELETE FROM {kind} WHERE id = ?1"), [id])?;
     *(match kind {
         "box" => &mut lost.boxes,
         "room" => &mut lost.rooms,
+        "run" => &mut lost.runs,
         _ => &mut lost.panels,
     }) += gone;
     Ok(())
@@ -194,18 +198,19 @@ fn erase(transaction: &Transaction, audit: &str) -> Result<Lost, StoreError> {
     for (table, count) in OF_AUDIT.into_iter().zip(&mut counts) {
         *count = transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [audit])?;
     }
-    let [seals, items, photos, circuits, panels, boxes, rooms] = counts;
+    let [seals, items, photos, circuits, runs, panels, boxes, rooms] = counts;
     let changes = transaction.execute("DELETE FROM change WHERE audit_id = ?1", [audit])?;
     let audits = transaction.execute("DELETE FROM audit WHERE id = ?1", params![audit])?;
-    Ok(Lost { audits, rooms, boxes, panels, circuits, items, photos, seals, changes })
+    Ok(Lost { audits, rooms, boxes, panels, runs, circuits, items, photos, seals, changes })
 }
 
 fn add(lost: &mut Lost, more: Lost) {
-    let Lost { audits, rooms, boxes, panels, circuits, items, photos, seals, changes } = more;
+    let Lost { audits, rooms, boxes, panels, runs, circuits, items, photos, seals, changes } = more;
     lost.audits += audits;
     lost.rooms += rooms;
     lost.boxes += boxes;
     lost.panels += panels;
+    lost.runs += runs;
     lost.circuits += circuits;
     lost.items += items;
     lost.photos += photos;

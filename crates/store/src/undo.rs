@@ -1,6 +1,6 @@
 //! Taking back one change of the journal, whichever record it was made to.
 
-use nailpunch_core::facts::{Audit, BoxRecord, Circuit, Panel, Photo, Pointer, Problem, Room, WorkItem};
+use nailpunch_core::facts::{Audit, BoxRecord, CableRun, Circuit, Panel, Photo, Pointer, Problem, Room, WorkItem};
 use rusqlite::{OptionalExtension, Transaction};
 
 use crate::journal::{Author, Change, FIRM, cannot_undo, changes};
@@ -67,6 +67,7 @@ impl Store {
                 WorkItem::KIND => undo::<WorkItem>(transaction, audit_id, &done, author),
                 Circuit::KIND => undo::<Circuit>(transaction, audit_id, &done, author),
                 Panel::KIND => undo::<Panel>(transaction, audit_id, &done, author),
+                CableRun::KIND => undo::<CableRun>(transaction, audit_id, &done, author),
                 Photo::KIND => undo::<Photo>(transaction, audit_id, &done, author),
                 kind => Err(cannot(&format!("a change of a {kind} is not undone"))),
             }

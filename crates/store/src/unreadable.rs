@@ -1,7 +1,7 @@
 //! Records that are in the store and cannot be read: what is sound goes on without them, and they are named, set aside or
 //! salvaged.
 
-use nailpunch_core::facts::{Audit, BoxRecord, Circuit, Panel, Photo, Room, Seal, WorkItem};
+use nailpunch_core::facts::{Audit, BoxRecord, CableRun, Circuit, Panel, Photo, Room, Seal, WorkItem};
 use rusqlite::{OptionalExtension, Transaction, params};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
@@ -54,13 +54,14 @@ fn fault<T: DeserializeOwned>(json: &str) -> Option<(String, String)> {
 type Fault = fn(&str) -> Option<(String, String)>;
 
 /// Every kind of record that is read one by one, the most important first.
-const KINDS: [(&str, Fault); 7] = [
+const KINDS: [(&str, Fault); 8] = [
     (Audit::KIND, fault::<Audit>),
     (Room::KIND, fault::<Room>),
     (BoxRecord::KIND, fault::<BoxRecord>),
     (WorkItem::KIND, fault::<WorkItem>),
     (Circuit::KIND, fault::<Circuit>),
     (Panel::KIND, fault::<Panel>),
+    (CableRun::KIND, fault::<CableRun>),
     (Photo::KIND, fault::<Photo>),
 ];
 

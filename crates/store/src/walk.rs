@@ -1,7 +1,7 @@
 //! A whole audit in the order of the walk, and changing that order.
 
 use nailpunch_core::facts::{
-    Audit, AuditFacts, BoxId, BoxRecord, Circuit, Panel, Pointer, Problem, Room, RoomFacts, RoomId, WorkItem,
+    Audit, AuditFacts, BoxId, BoxRecord, CableRun, Circuit, Panel, Pointer, Problem, Room, RoomFacts, RoomId, WorkItem,
 };
 use rusqlite::{Transaction, params};
 use serde::{Deserialize, Serialize};
@@ -24,6 +24,8 @@ pub struct AuditWalk {
     pub circuits: Vec<Revised<Circuit>>,
     /// Its panels.
     pub panels: Vec<Revised<Panel>>,
+    /// Its cable runs.
+    pub runs: Vec<Revised<CableRun>>,
 }
 
 impl AuditWalk {
@@ -39,6 +41,7 @@ impl AuditWalk {
             items: self.items.iter().map(|item| item.record.clone()).collect(),
             circuits: self.circuits.iter().map(|circuit| circuit.record.clone()).collect(),
             panels: self.panels.iter().map(|panel| panel.record.clone()).collect(),
+            runs: self.runs.iter().map(|run| run.record.clone()).collect(),
         }
     }
 
@@ -97,7 +100,8 @@ pub(crate) fn items(transaction: &Transaction, audit_id: &str) -> Result<Vec<Rev
            SELECT box.id FROM box JOIN room ON room.id = box.room_id
            WHERE box.audit_id = ?1 AND box.deleted = 0 AND room.deleted = 0
            UNION ALL SELECT id FROM panel WHERE audit_id = ?1 AND deleted = 0
-           UNION ALL SELECT id FROM room WHERE audit_id = ?1 AND deleted = 0)
+           UNION ALL SELECT id FROM room WHERE audit_id = ?1 AND deleted = 0
+           UNION ALL SELECT id FROM run WHERE audit_id = ?1 AND deleted = 0)
          ORDER BY id",
         audit_id,
     )
@@ -115,6 +119,10 @@ pub(crate) fn panels(transaction: &Transaction, audit_id: &str) -> Result<Vec<Re
     all(transaction, "SELECT record, revision FROM panel WHERE audit_id = ?1 AND deleted = 0 ORDER BY rowid", audit_id)
 }
 
+pub(crate) fn runs(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<CableRun>>, StoreError> {
+    all(transaction, "SELECT record, revision FROM run WHERE audit_id = ?1 AND deleted = 0 ORDER BY rowid", audit_id)
+}
+
 pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWalk, StoreError> {
     let audit = get::<Audit>(transaction, audit_id)?;
     let mut rooms: Vec<WalkRoom> =
@@ -128,7 +136,8 @@ pub(crate) fn walk(transaction: &Transaction, audit_id: &str) -> Result<AuditWal
         }
     }
     let (items, circuits) = (items(transaction, audit_id)?, circuits(transaction, audit_id)?);
-    Ok(AuditWalk { audit, rooms, items, circuits, panels: panels(transaction, audit_id)? })
+    let (panels, runs) = (panels(transaction, audit_id)?, runs(transaction, audit_id)?);
+    Ok(AuditWalk { audit, rooms, items, circuits, panels, runs })
 }
 
 pub(crate) fn walk_to_box(transaction: &Transaction, audit_id: &str, box_id: &str) -> Result<AuditWalk, StoreError> {
@@ -143,7 +152,7 @@ pub(crate) fn walk_to_box(transaction: &Transaction, audit_id: &str, box_id: &st
     let rooms = vec![WalkRoom { room, boxes: vec![record] }];
     // What feeds it is said by the panels and the circuits.
     let (circuits, panels) = (circuits(transaction, audit_id)?, panels(transaction, audit_id)?);
-    Ok(AuditWalk { audit, rooms, items, circuits, panels })
+    Ok(AuditWalk { audit, rooms, items, circuits, panels, runs: Vec::new() })
 }
 
 impl Store {

@@ -29,7 +29,7 @@ impl Store {
                 // A deleted audit with the same identifier makes way: its records keep only their journal.
                 Some((_, true)) => {
                     sealed = seal::kept(transaction, &audit_id)?;
-                    for table in ["seal", "photo", "panel", "circuit", "item", "box", "room"] {
+                    for table in ["seal", "photo", "run", "panel", "circuit", "item", "box", "room"] {
                         transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [&audit_id])?;
                     }
                     transaction.execute("DELETE FROM audit WHERE id = ?1", [&audit_id])?;
@@ -61,6 +61,10 @@ impl Store {
             for record in &bundle.panels {
                 let json = serde_json::to_string(record)?;
                 insert("panel", record.identifier(), record.insert(transaction, &audit_id, &json))?;
+            }
+            for record in &bundle.runs {
+                let json = serde_json::to_string(record)?;
+                insert("cable run", record.identifier(), record.insert(transaction, &audit_id, &json))?;
             }
             for item in &bundle.items {
                 let json = serde_json::to_string(item)?;
@@ -114,8 +118,9 @@ pub(crate) fn whole(transaction: &Transaction, audit_id: &str) -> Result<Bundle,
         .collect();
     let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
     let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
+    let runs = whole.runs.into_iter().map(|run| run.record).collect();
     let audit = whole.audit.record;
-    let bundle = Bundle { nailpunch: FORMAT, audit, rooms, circuits, panels, items, photos, seals };
+    let bundle = Bundle { nailpunch: FORMAT, audit, rooms, circuits, panels, runs, items, photos, seals };
     // What was deleted while something named it: the store keeps the name, for it may come back.
     Ok(bundle.without_gone())
 }

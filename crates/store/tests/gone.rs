@@ -91,6 +91,7 @@ fn a_photograph_shows_only_what_is_of_its_audit_and_is_served_only_there() {
         box_id: None,
         panel: None,
         room: None,
+        run: None,
         rule: None,
         caption: String::new(),
         width: 8,

@@ -456,6 +456,7 @@ fn a_photograph_and_a_seal_go_with_the_bundle() {
         box_id: Some(scene.record.id),
         panel: None,
         room: None,
+        run: None,
         rule: None,
         caption: "as found".to_owned(),
         width: 4,

@@ -2,9 +2,9 @@
 
 use nailpunch_core::assess::sampling::{CohortSample, samples};
 use nailpunch_core::assess::{
-    Assessed, AssessedPanel, AssessedRoom, AuditCounts, BoxOverview, Hold, ItemCounts, holds,
+    Assessed, AssessedPanel, AssessedRoom, AssessedRun, AuditCounts, BoxOverview, Hold, ItemCounts, holds,
 };
-use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room};
+use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room, RunId};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::Verdict;
 use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, StoreError, Unreadable, WalkRoom};
@@ -93,6 +93,38 @@ fn panel_mark(known: &AssessedPanel) -> PanelMark {
     }
 }
 
+/// A cable run at a glance.
+#[derive(Serialize, ToSchema)]
+pub struct CableRunMark {
+    /// The run.
+    id: RunId,
+    /// What it is called.
+    name: String,
+    /// How it is wired.
+    label: String,
+    /// The worst answer of all rules, of the run as left once it was looked at anew.
+    worst: Verdict,
+    /// Something along it is a danger now.
+    dangerous: bool,
+    /// Something of it is still open.
+    still_open: bool,
+    /// Its items.
+    items: ItemCounts,
+}
+
+fn cable_run_mark(known: &AssessedRun) -> CableRunMark {
+    let items = ItemCounts::of(&known.findings);
+    CableRunMark {
+        id: known.run.id,
+        name: known.run.name.clone(),
+        label: known.run.now().label(),
+        worst: known.now().worst,
+        dangerous: known.now().dangerous,
+        still_open: items.open() > 0,
+        items,
+    }
+}
+
 /// The walk through an audit: what the run shows.
 #[derive(Serialize, ToSchema)]
 pub struct Walk {
@@ -102,6 +134,8 @@ pub struct Walk {
     rooms: Vec<RunRoom>,
     /// Its panels.
     panels: Vec<PanelMark>,
+    /// Its cable runs.
+    cable_runs: Vec<CableRunMark>,
     /// Its state at a glance.
     counts: AuditCounts,
     /// What the boxes that were opened say of those left closed.
@@ -200,6 +234,7 @@ pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
             audit: walk.audit.clone(),
             rooms: run(walk, assessed),
             panels: assessed.panels.iter().map(panel_mark).collect(),
+            cable_runs: assessed.runs.iter().map(cable_run_mark).collect(),
             counts: assessed.counts(),
             samples: if closed { samples(assessed) } else { Vec::new() },
             hands: holds(assessed),
@@ -256,11 +291,14 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
         if wish.basis_only {
             copy.rooms.clear();
             copy.circuits.clear();
+            copy.runs.clear();
             copy.items.clear();
             for panel in &mut copy.panels {
                 panel.mapping = nailpunch_core::facts::Mapping::default();
                 panel.left = None;
             }
+            // Photographs and lines that name what is left behind go without it.
+            copy = copy.without_gone();
         }
         store.import(&copy, &author())
     })

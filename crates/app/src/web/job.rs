@@ -1,7 +1,7 @@
 //! The job: what is done where, what to bring and to cut, and the shut-downs in their days.
 
 use nailpunch_core::assess::Assessed;
-use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, RoomId, Subject, WorkItem};
+use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, RoomId, RunId, Subject, WorkItem};
 use nailpunch_core::job::{Job, job};
 use nailpunch_core::repair::Choice;
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
@@ -46,6 +46,9 @@ pub struct ChooseWish {
     /// The rooms.
     #[serde(default)]
     rooms: Vec<RoomId>,
+    /// The cable runs.
+    #[serde(default)]
+    runs: Vec<RunId>,
 }
 
 /// What was taken over.
@@ -79,6 +82,7 @@ fn planned_items(job: &Job, wish: &ChooseWish) -> Vec<WorkItem> {
     let wanted = |subject: Subject| match subject {
         Subject::Panel(id) => wish.panels.contains(&id),
         Subject::Room(id) => wish.rooms.contains(&id),
+        Subject::Run(id) => wish.runs.contains(&id),
         Subject::Box(_) => false,
     };
     let places = job.places.iter().filter(|known| wanted(known.subject));

@@ -4,9 +4,9 @@ use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves,
     HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer,
-    Preset, Probe, RangeWires, RoomObservationInfo, Seat, SpliceKind, SupportFitting, Terminal, TracedFault,
-    WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
-    room_observation_infos, terminals_of,
+    Preset, Probe, RangeWires, RoomObservationInfo, RunObservationInfo, Seat, SpliceKind, SupportFitting, Terminal,
+    TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
+    room_observation_infos, run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted};
 use nailpunch_core::quantity::UnitSystem;
@@ -150,6 +150,7 @@ pub struct Trades {
     /// What stands along a wall, each with the word of the line.
     wall_parts: Vec<Named<WallPartKind>>,
     room_observations: Vec<RoomObservationInfo>,
+    run_observations: Vec<RunObservationInfo>,
 }
 
 /// A choice with its words.
@@ -212,6 +213,7 @@ pub fn trades() -> Json<Trades> {
         room_kinds: named(RoomKind::ALL, RoomKind::name),
         wall_parts: named(WallPartKind::ALL, WallPartKind::name),
         room_observations: room_observation_infos(),
+        run_observations: run_observation_infos(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     })

@@ -21,6 +21,7 @@ mod photos;
 mod problem;
 mod readings;
 mod rooms;
+mod runs;
 mod seals;
 mod shared;
 
@@ -61,6 +62,10 @@ pub use body::from_json;
         rooms::put,
         rooms::delete,
         rooms::line,
+        runs::get,
+        runs::put,
+        runs::delete,
+        runs::line,
         items::put_item,
         items::put_items,
         items::delete_item,
@@ -173,6 +178,10 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 rooms::put,
                 rooms::delete,
                 rooms::line,
+                runs::get,
+                runs::put,
+                runs::delete,
+                runs::line,
                 items::put_item,
                 items::put_items,
                 items::delete_item,

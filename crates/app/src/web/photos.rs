@@ -1,6 +1,6 @@
 //! Photographs: taken in, drawn on, given out.
 
-use nailpunch_core::facts::{BoxId, PanelId, Photo, PhotoId, RoomId};
+use nailpunch_core::facts::{BoxId, PanelId, Photo, PhotoId, RoomId, RunId};
 use nailpunch_report::{LARGEST_FILE, take_photo, thumbnail};
 use nailpunch_store::Revised;
 use rocket::data::{Data, ToByteUnit};
@@ -28,28 +28,30 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Revised<Photo>
     Ok(Json(with_store(store, move |store| store.photos(&audit)).await?))
 }
 
-/// Takes a photograph of a box, a panel or a room: JPEG or PNG, told by its content; it is kept without what the camera wrote
+/// Takes a photograph of a box, a panel, a room or a cable run: JPEG or PNG, told by its content; it is kept without what the camera wrote
 /// in it.
 #[utoipa::path(
     post, operation_id = "take_photo", path = "/api/audits/{audit}/photos",
     params(("audit" = String, Path), ("box" = Option<String>, Query), ("panel" = Option<String>, Query),
-           ("room" = Option<String>, Query)),
+           ("room" = Option<String>, Query), ("run" = Option<String>, Query)),
     request_body(content = Vec<u8>, content_type = "application/octet-stream"),
     responses((status = 200, body = Revised<Photo>), (status = 413, body = Problem), (status = 422, body = Problem))
 )]
-#[post("/audits/<audit>/photos?<box>&<panel>&<room>", data = "<data>")]
+#[post("/audits/<audit>/photos?<box>&<panel>&<room>&<run>", data = "<data>")]
 pub async fn take(
     store: &Shared,
     audit: &str,
     r#box: Option<&str>,
     panel: Option<&str>,
     room: Option<&str>,
+    run: Option<&str>,
     data: Data<'_>,
 ) -> Result<Json<Revised<Photo>>, ApiError> {
     let audit = identifier(audit)?.to_string();
     let box_id = r#box.map(identifier).transpose()?.map(BoxId);
     let panel = panel.map(identifier).transpose()?.map(PanelId);
     let room = room.map(identifier).transpose()?.map(RoomId);
+    let run = run.map(identifier).transpose()?.map(RunId);
     let bytes = picture(data).await?;
     let taken = heavy(&store.turns.pictures, move || take_photo(&bytes)).await?;
     let taken = taken.map_err(|error| ApiError::field("/photo", error.to_string()))?;
@@ -58,6 +60,7 @@ pub async fn take(
         box_id,
         panel,
         room,
+        run,
         rule: None,
         caption: String::new(),
         width: taken.width,

@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 
 use super::assessed::Assessed;
 use super::item::{ItemState, ItemView};
-use crate::facts::{BoxRecord, CorrectionLine, Panel, Room, Subject, free_number};
+use crate::facts::{BoxRecord, CableRun, CorrectionLine, Panel, Room, Subject, free_number};
 use crate::rules::{RuleResult, Verdict, is_room_rule, rule_title};
 
 /// The answer to a line.
@@ -27,7 +27,7 @@ pub struct CorrectionAnswer {
 }
 
 /// Words by which a line names what a rule is about; the rule with the most of them in the line is proposed.
-const WORDS: [(&str, &[&str]); 33] = [
+const WORDS: [(&str, &[&str]); 41] = [
     ("gfci-required", &["gfci", "gfi", "ground fault"]),
     ("afci-required", &["afci", "arc fault", "arc-fault"]),
     ("tamper-resistant", &["tamper"]),
@@ -80,6 +80,17 @@ const WORDS: [(&str, &[&str]); 33] = [
     ("room-light", &["no light switch", "no switched light", "not switched at the door"]),
     ("stair-switching", &["stair switch", "stair light", "three-way at the stair", "top and bottom of the stair"]),
     ("cord-as-wiring", &["extension cord", "cord through", "cord stapled"]),
+    ("cable-damaged", &["damaged cable", "cable damaged", "nicked cable", "cable nicked", "damaged sheath"]),
+    (
+        "splice-in-run",
+        &["splice in the attic", "splice in the wall", "buried splice", "concealed splice", "flying splice"],
+    ),
+    ("run-supported", &["cable not supported", "unsupported cable", "cable not stapled", "staples", "not strapped"]),
+    ("nail-plate", &["nail plate", "nail plates", "protection plate", "bored hole", "stud guard"]),
+    ("exposed-to-damage", &["subject to damage", "exposed cable", "running board", "unprotected cable"]),
+    ("attic-guard", &["guard strip", "cable in the attic", "cables in the attic"]),
+    ("burial-depth", &["burial depth", "not deep enough", "buried cable", "buried too shallow"]),
+    ("raceway-fill", &["conduit fill", "overfilled conduit", "raceway fill"]),
 ];
 
 /// The rule that a line is about, where its words name one.
@@ -101,12 +112,13 @@ fn stands_in(text: &str, name: &str) -> bool {
             .any(|(at, _)| is_edge(text[..at].chars().next_back()) && is_edge(text[at + name.len()..].chars().next()))
 }
 
-/// Links lines, each a place and a text, to rooms, boxes, panels and rules where their words name them. Their numbers are none of those `taken`.
+/// Links lines, each a place and a text, to rooms, boxes, panels, cable runs and rules where their words name them. Their numbers are none of those `taken`.
 pub fn linked(
     lines: &[(String, String)],
     taken: &[u16],
     boxes: &[(&Room, &BoxRecord)],
     panels: &[Panel],
+    runs: &[CableRun],
 ) -> Vec<CorrectionLine> {
     let mut taken = taken.to_vec();
     let mut line = |(place, text): &(String, String)| {
@@ -124,7 +136,7 @@ pub fn linked(
             room: found.or_else(|| named_rooms.clone().next()).map(|(room, _)| room.id),
             box_id: found.map(|(_, record)| record.id),
             panel: panels.iter().find(|panel| found.is_none() && stands_in(&words, &panel.name)).map(|panel| panel.id),
-            run: None,
+            run: runs.iter().find(|run| found.is_none() && stands_in(&words, &run.name)).map(|run| run.id),
             rule: rule_of(text),
             note: String::new(),
         }
@@ -268,9 +280,11 @@ mod tests {
     fn a_line_finds_its_box_its_room_and_its_rule() {
         let (room, record) = record_of(box_with(None, vec![]));
         let boxes = [(&room, &record)];
+        let runs = [CableRun::new(crate::facts::RunId(Uuid::from_u128(5)), "attic feed")];
         let panels = [Panel::new(crate::facts::PanelId(Uuid::nil()), "main panel", 12)];
-        let of =
-            |place: &str, text: &str| linked(&[(place.to_owned(), text.to_owned())], &[4], &boxes, &panels).remove(0);
+        let of = |place: &str, text: &str| {
+            linked(&[(place.to_owned(), text.to_owned())], &[4], &boxes, &panels, &runs).remove(0)
+        };
         let by_tag = of("", "K1: wires too short");
         assert_eq!(
             (by_tag.id, by_tag.box_id, by_tag.rule.as_deref()),
@@ -281,6 +295,8 @@ mod tests {
         assert_eq!(by_room.rule.as_deref(), Some("cover-present"));
         let at_panel = of("main panel", "double tap at breaker 7");
         assert_eq!((at_panel.panel, at_panel.box_id), (Some(panels[0].id), None));
+        let along = of("attic feed", "two nail plates missing");
+        assert_eq!((along.run, along.rule.as_deref()), (Some(runs[0].id), Some("nail-plate")));
         let none = of("attic", "insulation is thin");
         assert_eq!((none.room, none.rule), (None, None), "kept word for word where nothing fits");
         assert!(!stands_in("K10 is loose", "K1"));

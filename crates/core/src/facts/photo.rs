@@ -61,6 +61,11 @@ pub struct Photo {
 }
 
 impl Photo {
+    /// It shows no box, room or cable run: a panel, or the house.
+    pub const fn is_of_no_place(&self) -> bool {
+        self.box_id.is_none() && self.room.is_none() && self.run.is_none()
+    }
+
     /// What cannot be accepted in a photograph's record.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
