@@ -30,6 +30,7 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/walk', element: <WalkView /> },
       { path: '/audits/:audit/walk/:box', element: <WalkView /> },
       { path: '/audits/:audit/walk/room/:room', element: <WalkView /> },
+      { path: '/audits/:audit/walk/cable/:cable', element: <WalkView /> },
       { path: '/audits/:audit/panel', element: <PanelPage /> },
       { path: '/audits/:audit/panel/:panel', element: <PanelPage /> },
       { path: '/audits/:audit/trace', element: <TraceView /> },

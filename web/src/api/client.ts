@@ -8,6 +8,7 @@ import type {
   BoxContents,
   BoxRecord,
   BoxView,
+  CableRun,
   Change,
   Circuit,
   CircuitLine,
@@ -35,6 +36,9 @@ import type {
   RoomOrder,
   RoomView,
   Ruling,
+  RunLine,
+  RunLineWish,
+  RunView,
   Seal,
   SingleAnswer,
   SingleWish,
@@ -155,6 +159,16 @@ export const api = {
     ask<null>(`/api/audits/${audit}/items`, { method: 'PUT', body: { items } }),
   deleteItem: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/items/${id}`, { method: 'DELETE', basedOn }),
+  cableRun: (audit: string, id: string) => ask<RunView>(`/api/audits/${audit}/runs/${id}`),
+  runLine: (wish: RunLineWish) => ask<RunLine>('/api/run-line', { method: 'POST', body: wish }),
+  putCableRun: (audit: string, record: CableRun, basedOn: number) =>
+    ask<Revised<CableRun>>(`/api/audits/${audit}/runs/${record.id}`, {
+      method: 'PUT',
+      body: record,
+      basedOn,
+    }),
+  deleteCableRun: (audit: string, id: string, basedOn: number) =>
+    ask<number>(`/api/audits/${audit}/runs/${id}`, { method: 'DELETE', basedOn }),
   order: (audit: string, order: RoomOrder[]) =>
     ask<null>(`/api/audits/${audit}/order`, { method: 'PUT', body: order }),
   circuits: (audit: string) => ask<CircuitLine[]>(`/api/audits/${audit}/circuits`),
@@ -177,7 +191,7 @@ export const api = {
   seal: (audit: string) => ask<Seal>(`/api/audits/${audit}/seals`, { method: 'POST' }),
   logo: (file: Blob) => ask<{ logo: string }>('/api/logo', { method: 'POST', body: file }),
   photos: (audit: string) => ask<Revised<Photo>[]>(`/api/audits/${audit}/photos`),
-  takePhoto: (audit: string, of: { box?: string; panel?: string; room?: string }, file: Blob) =>
+  takePhoto: (audit: string, of: { box?: string; panel?: string; room?: string; run?: string }, file: Blob) =>
     ask<Revised<Photo>>(`/api/audits/${audit}/photos?${new URLSearchParams(of)}`, {
       method: 'POST',
       body: file,
@@ -187,8 +201,10 @@ export const api = {
   deletePhoto: (audit: string, id: string, basedOn: number) =>
     ask<number>(`/api/audits/${audit}/photos/${id}`, { method: 'DELETE', basedOn }),
   job: (audit: string) => ask<WorkPlan>(`/api/audits/${audit}/job`),
-  chooseRepairs: (audit: string, subjects: { boxes: string[]; panels: string[]; rooms: string[] }) =>
-    ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: subjects }),
+  chooseRepairs: (
+    audit: string,
+    subjects: { boxes: string[]; panels: string[]; rooms: string[]; runs: string[] },
+  ) => ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: subjects }),
   panelLine: (wish: { line: string; panel: Panel }) =>
     ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),
   breakersOf: (audit: string, box: string) =>

@@ -466,7 +466,7 @@ export interface paths {
         get: operations["list_photos"];
         put?: never;
         /**
-         * Takes a photograph of a box, a panel or a room: JPEG or PNG, told by its content; it is kept without what the camera wrote
+         * Takes a photograph of a box, a panel, a room or a cable run: JPEG or PNG, told by its content; it is kept without what the camera wrote
          *     in it.
          */
         post: operations["take_photo"];
@@ -560,6 +560,25 @@ export interface paths {
         post?: never;
         /** Deletes a room with its boxes; putting it again brings them back. */
         delete: operations["delete_room"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/runs/{run}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A cable run with all that follows from its course. */
+        get: operations["run"];
+        /** Makes or changes a cable run. */
+        put: operations["put_run"];
+        post?: never;
+        /** Deletes a cable run; putting it again brings it back. */
+        delete: operations["delete_run"];
         options?: never;
         head?: never;
         patch?: never;
@@ -865,6 +884,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/run-line": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads a line on to the course of a run without saving it: how it is wired, or one stretch. */
+        post: operations["run_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trades": {
         parameters: {
             query?: never;
@@ -998,7 +1034,7 @@ export interface components {
          * @description What an [`Amount`] counts.
          * @enum {string}
          */
-        AmountUnit: "nm" | "nL" | "mg" | "A" | "gauge" | "count";
+        AmountUnit: "nm" | "nL" | "mg" | "A" | "gauge" | "%" | "deg" | "count";
         /** @description A part of the building that was wired at one time. */
         Area: {
             /**
@@ -1065,7 +1101,12 @@ export interface components {
              * @description Rooms that are a danger now.
              */
             dangerous_rooms: number;
-            /** @description The work items, of boxes, panels and rooms. */
+            /**
+             * Format: int32
+             * @description Cable runs that are a danger now.
+             */
+            dangerous_runs: number;
+            /** @description The work items, of boxes, panels, rooms and runs. */
             items: components["schemas"]["ItemCounts"];
             /**
              * Format: int32
@@ -1099,6 +1140,11 @@ export interface components {
             rooms: number;
             /**
              * Format: int32
+             * @description Cable runs.
+             */
+            runs: number;
+            /**
+             * Format: int32
              * @description Rooms of which there is a sketch.
              */
             sketched_rooms: number;
@@ -1122,6 +1168,11 @@ export interface components {
              * @description Rooms that violate a rule.
              */
             violating_rooms: number;
+            /**
+             * Format: int32
+             * @description Cable runs that violate a rule.
+             */
+            violating_runs: number;
         };
         /**
          * Format: uuid
@@ -1545,7 +1596,7 @@ export interface components {
             audit: components["schemas"]["Audit"];
             /** @description The circuits, as far as they are known. */
             circuits?: components["schemas"]["Circuit"][];
-            /** @description What was said of the findings, at boxes and panels; in format 1 each box held its own. */
+            /** @description What was said of the findings, whatever they were found at; in format 1 each box held its own. */
             items?: components["schemas"]["WorkItem"][];
             /**
              * Format: int32
@@ -1558,6 +1609,8 @@ export interface components {
             photos?: components["schemas"]["BundlePhoto"][];
             /** @description The rooms in the order of the walk, each with its boxes. */
             rooms: components["schemas"]["BundleRoom"][];
+            /** @description The cable runs. */
+            runs?: components["schemas"]["CableRun"][];
             /** @description Its seals, oldest first. */
             seals?: components["schemas"]["Seal"][];
         };
@@ -1653,6 +1706,46 @@ export interface components {
          * @enum {string}
          */
         CableGround: "wire" | "metal" | "none";
+        /** @description A cable or raceway from one end to the other. */
+        CableRun: {
+            /**
+             * Format: int32
+             * @description The area of the audit that it belongs to, for when it was wired.
+             */
+            area?: number | null;
+            /** @description As found. */
+            found?: components["schemas"]["Course"];
+            /** @description Where it begins; distances along it are from here. */
+            from?: components["schemas"]["RunEnd"];
+            /** @description Its identifier. */
+            id: components["schemas"]["RunId"];
+            left?: components["schemas"]["Course"] | null;
+            /** @description What it is called, "cellar, panel to K1". */
+            name: string;
+            /** @description What was seen that no rule covers. */
+            remarks?: components["schemas"]["Remark"][];
+            /** @description What the inspector ruled. */
+            rulings?: components["schemas"]["Ruling"][];
+            /** @description Where it ends. */
+            to?: components["schemas"]["RunEnd"];
+        };
+        /** @description A cable run at a glance. */
+        CableRunMark: {
+            /** @description Something along it is a danger now. */
+            dangerous: boolean;
+            /** @description The run. */
+            id: components["schemas"]["RunId"];
+            /** @description Its items. */
+            items: components["schemas"]["ItemCounts"];
+            /** @description How it is wired. */
+            label: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description Something of it is still open. */
+            still_open: boolean;
+            /** @description The worst answer of all rules, of the run as left once it was looked at anew. */
+            worst: components["schemas"]["Verdict"];
+        };
         /** @description What a cable brings, as noted at the box; what is absent is as the note of the whole box has it. */
         CableSupply: {
             /** @description It is AFCI-protected. */
@@ -1763,6 +1856,8 @@ export interface components {
             panels?: components["schemas"]["PanelId"][];
             /** @description The rooms. */
             rooms?: components["schemas"]["RoomId"][];
+            /** @description The cable runs. */
+            runs?: components["schemas"]["RunId"][];
         };
         /** @description What was taken over. */
         Chosen: {
@@ -2008,8 +2103,41 @@ export interface components {
             room?: components["schemas"]["RoomId"] | null;
             /** @description The code of the rule that it is about; none where no rule fits. */
             rule?: string | null;
+            run?: components["schemas"]["RunId"] | null;
             /** @description What, word for word. */
             text: string;
+        };
+        /** @description The course of a run: what it is made of, and its stretches in order from where it begins. */
+        Course: {
+            /**
+             * Format: int32
+             * @description The rating of its breaker, as noted here; what its circuit says goes before.
+             */
+            amperes?: number | null;
+            /**
+             * Format: int32
+             * @description How many insulated conductors the cable has, as its name says: 2 of 12-2.
+             */
+            conductors?: number | null;
+            gauge?: components["schemas"]["Gauge"] | null;
+            /** @description It is protected by GFCI at its source, as noted here; what its circuit says goes before. */
+            gfci?: boolean | null;
+            /** @description What is drawn through a raceway, at most 20 kinds. */
+            holds?: components["schemas"]["RacewayConductors"][];
+            /** @description What they are made of. */
+            material?: components["schemas"]["Material"];
+            /** @description How it is wired. */
+            method?: components["schemas"]["WiringMethod"];
+            /** @description What was looked for. */
+            observed?: components["schemas"]["RunObserved"][];
+            size?: components["schemas"]["TradeSize"] | null;
+            slack?: components["schemas"]["Length"] | null;
+            /** @description Its stretches in order, at most 40. */
+            stretches?: components["schemas"]["Stretch"][];
+            /** @description A raceway with the thicker wall of its kind: rigid and not intermediate, schedule 80 and not 40. */
+            thick?: boolean | null;
+            /** @description It carries 240 V. */
+            two_legs?: boolean | null;
         };
         /** @description A conductor of an opened piece, and what is cut from it. */
         CutConductor: {
@@ -2041,6 +2169,11 @@ export interface components {
             /** @description "offcut 3, 12/2" or "new 12/3". */
             what: string;
         };
+        /**
+         * @description What was done to a run.
+         * @enum {string}
+         */
+        DamageKind: "scuffed" | "sheath" | "nicked" | "crushed" | "burnt" | "cut";
         /** @description What to bring on one day. */
         DayNeeds: {
             /**
@@ -2714,6 +2847,8 @@ export interface components {
             dead_test_methods?: components["schemas"]["DeadTestMethods"];
             /** @description Tape round a device. */
             device_tape?: components["schemas"]["DeviceTape"];
+            /** @description Where a cable may be mended with an in-line splice. */
+            in_line_splices?: components["schemas"]["InLineSplices"];
             /** @description The joining method that is preferred among those that fit. */
             joining?: components["schemas"]["JoiningChoice"];
             /** @description How the length from the sheath and the reach past the opening go together. */
@@ -2763,6 +2898,11 @@ export interface components {
             /** @description The audit. */
             id: components["schemas"]["AuditId"];
         };
+        /**
+         * @description Where a cable may be mended with an in-line splice.
+         * @enum {string}
+         */
+        InLineSplices: "in-reach" | "behind-finish" | "never";
         /** @description The conductors that come in: of the service, or of a feeder. */
         Incoming: {
             /** @description Each leg. */
@@ -3811,6 +3951,11 @@ export interface components {
              */
             island: number;
         } | "elsewhere";
+        /**
+         * @description What lies over what is buried.
+         * @enum {string}
+         */
+        Over: "soil" | "concrete" | "slab" | "building" | "drive" | "street";
         /** @description Something to bring for a repair in one's own words. */
         OwnMaterial: {
             /**
@@ -4050,6 +4195,7 @@ export interface components {
             room?: components["schemas"]["RoomId"] | null;
             /** @description The code of the rule that it shows broken. */
             rule?: string | null;
+            run?: components["schemas"]["RunId"] | null;
             /**
              * Format: int32
              * @description Its width as kept, in pixels.
@@ -4370,6 +4516,23 @@ export interface components {
          * @enum {string}
          */
         Purpose: "general" | "dedicated-appliance" | "refrigerator" | "door-opener" | "sump-pump" | "alarm" | "dishwasher" | "microwave" | "range" | "dryer" | "vehicle" | "lighting" | "lighting-seen-elsewhere" | "other-load";
+        /** @description Conductors of one kind in a raceway. */
+        RacewayConductors: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /** @description Their size. */
+            gauge: components["schemas"]["Gauge"];
+            /** @description Their insulation. */
+            insulation?: components["schemas"]["RacewayInsulation"];
+        };
+        /**
+         * @description How thick the insulation of a conductor in a raceway is.
+         * @enum {string}
+         */
+        RacewayInsulation: "thin" | "thick" | "bare";
         /** @description A figure with its range. */
         Range: {
             /**
@@ -4545,6 +4708,37 @@ export interface components {
             revision: number;
         };
         /** @description A record with its revision. */
+        Revised_CableRun: {
+            /** @description A cable or raceway from one end to the other. */
+            record: {
+                /**
+                 * Format: int32
+                 * @description The area of the audit that it belongs to, for when it was wired.
+                 */
+                area?: number | null;
+                /** @description As found. */
+                found?: components["schemas"]["Course"];
+                /** @description Where it begins; distances along it are from here. */
+                from?: components["schemas"]["RunEnd"];
+                /** @description Its identifier. */
+                id: components["schemas"]["RunId"];
+                left?: components["schemas"]["Course"] | null;
+                /** @description What it is called, "cellar, panel to K1". */
+                name: string;
+                /** @description What was seen that no rule covers. */
+                remarks?: components["schemas"]["Remark"][];
+                /** @description What the inspector ruled. */
+                rulings?: components["schemas"]["Ruling"][];
+                /** @description Where it ends. */
+                to?: components["schemas"]["RunEnd"];
+            };
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
         Revised_Circuit: {
             /** @description A circuit. */
             record: {
@@ -4578,6 +4772,8 @@ export interface components {
                 dead_test_methods?: components["schemas"]["DeadTestMethods"];
                 /** @description Tape round a device. */
                 device_tape?: components["schemas"]["DeviceTape"];
+                /** @description Where a cable may be mended with an in-line splice. */
+                in_line_splices?: components["schemas"]["InLineSplices"];
                 /** @description The joining method that is preferred among those that fit. */
                 joining?: components["schemas"]["JoiningChoice"];
                 /** @description How the length from the sheath and the reach past the opening go together. */
@@ -4692,6 +4888,7 @@ export interface components {
                 room?: components["schemas"]["RoomId"] | null;
                 /** @description The code of the rule that it shows broken. */
                 rule?: string | null;
+                run?: components["schemas"]["RunId"] | null;
                 /**
                  * Format: int32
                  * @description Its width as kept, in pixels.
@@ -5063,6 +5260,148 @@ export interface components {
              */
             revision: number;
         };
+        /** @description Where a run ends. */
+        RunEnd: "unknown" | {
+            /** @description At a box. */
+            box: components["schemas"]["BoxId"];
+        } | {
+            /** @description At a panel. */
+            panel: components["schemas"]["PanelId"];
+        } | "elsewhere";
+        /**
+         * @description What a mark along a run is drawn as.
+         * @enum {string}
+         */
+        RunGlyph: "support" | "hole" | "notch" | "floor" | "near" | "rise" | "bend" | "box" | "splice" | "damage";
+        /**
+         * Format: uuid
+         * @description Names a cable run.
+         */
+        RunId: string;
+        /** @description A cable run with all that follows from it. */
+        RunJudgement: {
+            /** @description What in it cannot all be true, each in a sentence. */
+            contradictions: string[];
+            /** @description Something here is a danger now. */
+            dangerous: boolean;
+            /** @description What feeds it, in one sentence; empty where nothing is known. */
+            fed: string;
+            /** @description What each repair would do about what it breaks. */
+            proposals: components["schemas"]["SubjectProposal"][];
+            /** @description What each rule says, worst first. */
+            results: components["schemas"]["RuleResult"][];
+            strip?: components["schemas"]["RunStrip"] | null;
+            /** @description The worst answer of all rules that are not dismissed. */
+            worst: components["schemas"]["Verdict"];
+        };
+        /** @description A course after a line. */
+        RunLine: {
+            /** @description The course with what the line says in its place. */
+            course: components["schemas"]["Course"];
+            /** @description What was understood, in plain words. */
+            says: string;
+        };
+        /** @description A line typed along a run. */
+        RunLineRequest: {
+            /** @description The course as it is. */
+            course: components["schemas"]["Course"];
+            /** @description The line, at most 4,000 characters. */
+            line: string;
+            /** @description The place of the stretch that it is about; one more where absent. */
+            stretch?: number | null;
+            /** @description The unit of figures without one. */
+            units: components["schemas"]["UnitSystem"];
+        };
+        /** @description How a run is wired, or one stretch of it, as a line. */
+        RunLineText: {
+            /** @description As one speaks of it. */
+            label: string;
+            /** @description The line. */
+            line: string;
+            /** @description The place of the stretch; absent of how it is wired. */
+            stretch?: number | null;
+        };
+        /** @description What is found at a place along a run. */
+        RunMark: {
+            /** @description Something that holds it. */
+            support: components["schemas"]["SupportKind"];
+        } | {
+            /** @description A hole in framing that it goes through. */
+            hole: {
+                /** @description A bushing or grommet covers the metal edges. */
+                bushed?: boolean | null;
+                edge?: components["schemas"]["Length"] | null;
+                /** @description The framing is of metal. */
+                metal?: boolean;
+                /** @description A steel plate of 1/16 in covers it, or one that is listed for it. */
+                plate?: boolean | null;
+            };
+        } | {
+            /** @description A notch in framing that it lies in. */
+            notch: {
+                /** @description A steel plate covers it. */
+                plate?: boolean | null;
+            };
+        } | {
+            /** @description A floor that it comes through. */
+            floor: {
+                sleeve?: components["schemas"]["Length"] | null;
+            };
+        } | {
+            /** @description Something warm that it passes. */
+            near: {
+                distance?: components["schemas"]["Length"] | null;
+                /** @description What it is. */
+                thing: components["schemas"]["WarmThing"];
+            };
+        } | {
+            /** @description A place where it comes out of the ground. */
+            rises: {
+                protected?: components["schemas"]["Length"] | null;
+            };
+        } | {
+            /**
+             * Format: int32
+             * @description A bend of a raceway, in degrees.
+             */
+            bend: number;
+        } | "box" | {
+            /** @description A splice. */
+            splice: components["schemas"]["SpliceHow"];
+        } | {
+            /** @description Damage. */
+            damage: components["schemas"]["DamageKind"];
+        };
+        /**
+         * @description Something that one looks for along a run.
+         * @enum {string}
+         */
+        RunObservation: "end-unbushed" | "apart" | "sharp-bend" | "on-edge" | "cord-fixed";
+        /** @description An observation along a run as the screen offers it. */
+        RunObservationInfo: {
+            /** @description The chip when it is there. */
+            fault: string;
+            /** @description The wiring methods that are looked at for it. */
+            methods: components["schemas"]["WiringMethod"][];
+            /** @description The chip when it is not. */
+            sound: string;
+            /** @description What to look for. */
+            what: components["schemas"]["RunObservation"];
+        };
+        /** @description An observation along a run with its answer. What is not in the list was not looked at. */
+        RunObserved: {
+            /** @description It is there. */
+            fault: boolean;
+            /** @description What was looked for. */
+            what: components["schemas"]["RunObservation"];
+        };
+        /** @description A place along a stretch, and what is found there. */
+        RunPoint: {
+            /** @description From where the stretch begins, along the run. */
+            at: components["schemas"]["Length"];
+            /** @description What is there. */
+            what: components["schemas"]["RunMark"];
+        };
         /** @description A room on the run. */
         RunRoom: {
             /** @description Its boxes in order. */
@@ -5071,6 +5410,54 @@ export interface components {
             /** @description The room. */
             room: components["schemas"]["Revised_Room"];
         };
+        /** @description One side of a run: as found, or as left. */
+        RunSide: {
+            /** @description Its course. */
+            course: components["schemas"]["Course"];
+            /** @description What follows from it. */
+            judgement: components["schemas"]["RunJudgement"];
+            /** @description The same line by line, as it can be typed. */
+            lines: components["schemas"]["RunLineText"][];
+        };
+        /** @description A cable run along its length. */
+        RunStrip: {
+            /** @description What it begins at. */
+            from: string;
+            /** @description The ways that are too long. */
+            gaps: components["schemas"]["StripGap"][];
+            /**
+             * Format: int64
+             * @description How long it is drawn.
+             */
+            length: number;
+            /** @description What is found along them, in order. */
+            marks: components["schemas"]["StripMark"][];
+            /** @description Where supports are missing. */
+            missing: number[];
+            /** @description Its stretches. */
+            stretches: components["schemas"]["StripStretch"][];
+            /** @description What it ends at. */
+            to: string;
+            /** @description All of it in words, for who does not see it. */
+            words: string;
+        };
+        /** @description A cable run with all that follows from its course. */
+        RunView: {
+            /** @description As found. */
+            found: components["schemas"]["RunSide"];
+            /** @description Its findings, and where each is in its life. */
+            items: components["schemas"]["FoundItem"][];
+            left?: components["schemas"]["RunSide"] | null;
+            /** @description The run. */
+            run: components["schemas"]["Revised_CableRun"];
+            /** @description What is done on it. */
+            work: components["schemas"]["SubjectWork"];
+        };
+        /**
+         * @description How a stretch of a run goes.
+         * @enum {string}
+         */
+        RunWay: "studs" | "bored" | "surface" | "joists" | "attic" | "closed" | "sleeve" | "outdoors" | "buried" | "air";
         /**
          * @description What the words of a mapping must withstand.
          * @enum {string}
@@ -5421,6 +5808,11 @@ export interface components {
             stranded?: boolean | null;
         };
         /**
+         * @description How a splice along a run is made, where there is no box.
+         * @enum {string}
+         */
+        SpliceHow: "open" | "hidden" | "in-line" | "in-line-hidden" | "soldered";
+        /**
          * @description What a splice is made with.
          * @enum {string}
          */
@@ -5507,6 +5899,87 @@ export interface components {
          * @enum {string}
          */
         Strands: "solid" | "stranded";
+        /** @description A stretch of a run that goes one way. */
+        Stretch: {
+            depth?: components["schemas"]["Length"] | null;
+            edge?: components["schemas"]["Length"] | null;
+            /** @description A running board, guard strips, boards or a sleeve protect it all along. */
+            guarded?: boolean | null;
+            hatch?: components["schemas"]["Length"] | null;
+            headroom?: components["schemas"]["Length"] | null;
+            height?: components["schemas"]["Length"] | null;
+            /** @description They go through one hole that is sealed, or lie in thermal insulation. */
+            insulated?: boolean | null;
+            length?: components["schemas"]["Length"] | null;
+            over?: components["schemas"]["Over"] | null;
+            /** @description What is found along it, at most 1,000. */
+            points?: components["schemas"]["RunPoint"][];
+            /** @description In an attic: a permanent stair or ladder leads up. */
+            stairs?: boolean | null;
+            /** @description It can be struck, trodden on or hung on. */
+            struck?: boolean | null;
+            /**
+             * Format: int32
+             * @description How many cables lie together here without space between them, this one counted.
+             */
+            together?: number | null;
+            /** @description How it goes. */
+            way: components["schemas"]["RunWay"];
+            /** @description It gets wet: outside, in a raceway outdoors, under water. */
+            wet?: boolean | null;
+        };
+        /** @description A way that is too long. */
+        StripGap: {
+            /**
+             * Format: int64
+             * @description Where it begins.
+             */
+            from: number;
+            /** @description "9 ft of 4 ft 6 in". */
+            text: string;
+            /**
+             * Format: int64
+             * @description Where it ends.
+             */
+            to: number;
+        };
+        /** @description A mark on the drawing. */
+        StripMark: {
+            /**
+             * Format: int64
+             * @description Where it is.
+             */
+            at: number;
+            /** @description A figure beside it; empty where there is none. */
+            figure: string;
+            /** @description What it is drawn as. */
+            glyph: components["schemas"]["RunGlyph"];
+            /** @description A steel plate is before it. */
+            plate: boolean;
+            verdict?: components["schemas"]["Verdict"] | null;
+            /** @description In plain words. */
+            words: string;
+        };
+        /** @description A stretch on the drawing. */
+        StripStretch: {
+            /**
+             * Format: int64
+             * @description Where it begins.
+             */
+            from: number;
+            /** @description In plain words, with its length. */
+            label: string;
+            /** @description Its length is not known; it is drawn broken. */
+            not_taped: boolean;
+            /**
+             * Format: int64
+             * @description Where it ends.
+             */
+            to: number;
+            verdict?: components["schemas"]["Verdict"] | null;
+            /** @description How it goes. */
+            way: components["schemas"]["RunWay"];
+        };
         /** @description What a finding is found at. */
         Subject: {
             /** @description A box. */
@@ -5517,6 +5990,9 @@ export interface components {
         } | {
             /** @description A room. */
             room: components["schemas"]["RoomId"];
+        } | {
+            /** @description A cable run. */
+            run: components["schemas"]["RunId"];
         };
         /** @description What a repair would do about a rule at a panel or in a room. */
         SubjectProposal: {
@@ -5586,6 +6062,11 @@ export interface components {
          * @enum {string}
          */
         SupportFitting: "stud" | "hickey";
+        /**
+         * @description What holds a run at a place.
+         * @enum {string}
+         */
+        SupportKind: "staple" | "strap" | "tie" | "tight-staple" | "shared-staple" | "nail" | "pipe";
         /**
          * @description The tab between the two screws of one side of a duplex receptacle.
          * @enum {string}
@@ -5693,6 +6174,11 @@ export interface components {
          * @enum {string}
          */
         TracedFault: "open-hot" | "open-neutral" | "open-ground" | "reversal";
+        /**
+         * @description The size by which a raceway is sold.
+         * @enum {string}
+         */
+        TradeSize: "1/2" | "3/4" | "1" | "1-1/4" | "1-1/2" | "2";
         /** @description What the screens need to know beforehand: rules, editions, house rules, observations, presets. */
         Trades: {
             added: components["schemas"]["Named_AddedKind"][];
@@ -5721,6 +6207,7 @@ export interface components {
             room_kinds: components["schemas"]["Named_RoomKind"][];
             room_observations: components["schemas"]["RoomObservationInfo"][];
             rules: components["schemas"]["RuleEntry"][];
+            run_observations: components["schemas"]["RunObservationInfo"][];
             seats: components["schemas"]["Named_Seat"][];
             shop_lengths: components["schemas"]["ShopLength"][];
             splices: components["schemas"]["Named_SpliceKind"][];
@@ -5818,6 +6305,8 @@ export interface components {
         Walk: {
             /** @description The audit. */
             audit: components["schemas"]["Revised_Audit"];
+            /** @description Its cable runs. */
+            cable_runs: components["schemas"]["CableRunMark"][];
             /** @description Its state at a glance. */
             counts: components["schemas"]["AuditCounts"];
             /** @description The boxes with hands in them, and what stays off meanwhile. */
@@ -5864,6 +6353,11 @@ export interface components {
          * @enum {string}
          */
         WallPartKind: "door" | "opening" | "window" | "glass" | "fireplace" | "cabinet" | "desk" | "counter" | "sink" | "cooktop" | "range" | "refrigerator" | "basin" | "tub" | "shower" | "heater" | "washer" | "dryer";
+        /**
+         * @description Something warm that a run passes.
+         * @enum {string}
+         */
+        WarmThing: "duct" | "chimney" | "clean-out" | "flue";
         /** @description What was in force when an area was wired: a year from its age, or an edition someone knows. */
         WiredUnder: {
             /**
@@ -7185,6 +7679,7 @@ export interface operations {
                 box?: string;
                 panel?: string;
                 room?: string;
+                run?: string;
             };
             header?: never;
             path: {
@@ -7508,6 +8003,112 @@ export interface operations {
             path: {
                 audit: string;
                 room: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": number;
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunView"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    put_run: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                run: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CableRun"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_CableRun"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    delete_run: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                audit: string;
+                run: string;
             };
             cookie?: never;
         };
@@ -8097,6 +8698,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["RoomLine"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    run_line: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["RunLineRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["RunLine"];
                 };
             };
             422: {

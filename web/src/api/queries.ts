@@ -11,6 +11,7 @@ export const keys = {
   walk: (audit: string) => ['audit', audit, 'walk'] as const,
   box: (audit: string, box: string) => ['audit', audit, 'box', box] as const,
   room: (audit: string, room: string) => ['audit', audit, 'room', room] as const,
+  cableRun: (audit: string, run: string) => ['audit', audit, 'cable-run', run] as const,
   circuits: (audit: string) => ['audit', audit, 'circuits'] as const,
   circuit: (audit: string, circuit: string) => ['audit', audit, 'circuit', circuit] as const,
   panels: (audit: string) => ['audit', audit, 'panels'] as const,

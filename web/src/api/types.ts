@@ -83,6 +83,17 @@ export type SketchLine = Schemas['SketchLine'];
 export type RoomLine = Omit<Schemas['RoomLine'], 'sketch'> & { sketch: Sketch };
 export type RoomLineWish = Omit<Schemas['RoomLineRequest'], 'sketch'> & { sketch: Sketch };
 export type RoomSide = Omit<Schemas['RoomSide'], 'sketch'> & { sketch: Sketch };
+export type Course = Schemas['Course'];
+/** What was never said of a run is left out. */
+export type CableRun = Whole<Pick<Schemas['CableRun'], 'id' | 'name' | 'area'>> &
+  Omit<Schemas['CableRun'], 'rulings'> & { rulings?: Ruling[] };
+export type RunEnd = Schemas['RunEnd'];
+export type RunObservation = Schemas['RunObservation'];
+export type RunStrip = Schemas['RunStrip'];
+export type StripMark = Schemas['StripMark'];
+export type RunLine = Schemas['RunLine'];
+export type RunLineWish = Schemas['RunLineRequest'];
+export type RunSide = Omit<Schemas['RunSide'], 'course'> & { course: Whole<Pick<Course, 'method'>> & Course };
 export type Area = Whole<Schemas['Area']>;
 export type HouseRules = Whole<Schemas['HouseRules']>;
 export type ShopLengths = Schemas['ShopLengths'];
@@ -102,7 +113,8 @@ export type Hold = Schemas['Hold'];
 export type JobShutDown = Schemas['JobShutDown'];
 export type Seal = Whole<Schemas['Seal']>;
 export type Letterhead = Whole<Schemas['Letterhead']>;
-export type CorrectionLine = Whole<Schemas['CorrectionLine']>;
+export type CorrectionLine = Whole<Omit<Schemas['CorrectionLine'], 'run'>> &
+  Pick<Schemas['CorrectionLine'], 'run'>;
 export type CorrectionAnswer = Omit<Schemas['CorrectionAnswer'], 'line'> & { line: CorrectionLine };
 export type Audit = Whole<
   Omit<Schemas['Audit'], 'basis' | 'building' | 'work' | 'letterhead' | 'corrections'>
@@ -147,7 +159,7 @@ export type WorkStep = Schemas['WorkStep'];
 export type StoredState = Schemas['StoredState'];
 export type ItemState = Schemas['ItemState'];
 export type ItemView = Omit<Schemas['ItemView'], 'item'> & { item?: WorkItem | null };
-/** A finding at a box, panel or room with the revision of what was said of it. */
+/** A finding at a box, panel, room or cable run with the revision of what was said of it. */
 export type Item = { revision: number; view: ItemView };
 export type Revised<T> = { revision: number; record: T };
 export type BoxView = Omit<
@@ -193,7 +205,7 @@ export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
   rulings: Ruling[];
   left: Panel | null;
 };
-export type Photo = Whole<Omit<Schemas['Photo'], 'room'>> & Pick<Schemas['Photo'], 'room'>;
+export type Photo = Whole<Omit<Schemas['Photo'], 'room' | 'run'>> & Pick<Schemas['Photo'], 'room' | 'run'>;
 export type PhotoMark = Schemas['PhotoMark'];
 export type PanelJudgement = Schemas['PanelJudgement'];
 export type SubjectProposal = Schemas['SubjectProposal'];
@@ -210,6 +222,12 @@ export type RoomView = Omit<Schemas['RoomView'], 'room' | 'items' | 'found' | 'l
   found: RoomSide;
   left: RoomSide | null;
 };
+export type RunView = Omit<Schemas['RunView'], 'run' | 'items' | 'found' | 'left'> & {
+  run: Revised<CableRun>;
+  items: Item[];
+  found: RunSide;
+  left: RunSide | null;
+};
 export type PanelLine = Omit<Schemas['PanelLine'], 'panel'> & { panel: Panel };
 export type FeedingBreaker = Schemas['FeedingBreaker'];
 export type SingleWish = Schemas['SingleWish'];
@@ -222,10 +240,12 @@ export type RunRoom = { room: Revised<Room>; mark?: Schemas['RoomMark'] | null; 
 export type AuditCounts = Schemas['AuditCounts'];
 export type LengthEcho = Schemas['LengthEcho'];
 export type CohortSample = Schemas['CohortSample'];
+export type CableRunMark = Schemas['CableRunMark'];
 export type Walk = {
   audit: Revised<Audit>;
   rooms: RunRoom[];
   panels: Schemas['PanelMark'][];
+  cable_runs: CableRunMark[];
   counts: AuditCounts;
   samples: CohortSample[];
   hands: Hold[];

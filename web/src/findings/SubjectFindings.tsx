@@ -1,4 +1,4 @@
-// What the rules say of a panel or a room, and what no rule covers.
+// What the rules say of a panel, a room or a cable run, and what no rule covers.
 import type { Remark, RuleResult, Ruling } from '../api/types';
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from './FindingList';
 import { Remarks } from './Remarks';

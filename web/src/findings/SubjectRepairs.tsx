@@ -1,4 +1,4 @@
-// What is done about what is wrong at a panel or in a room: each finding with its ways, its life, and the look anew that
+// What is done about what is wrong at a panel, in a room or along a cable run: each finding with its ways, its life, and the look anew that
 // proves it.
 import { useQueryClient } from '@tanstack/react-query';
 import type { ReactNode } from 'react';

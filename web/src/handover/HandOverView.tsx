@@ -167,7 +167,9 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
   open.sort((a, b) => Number(b.dangerous) - Number(a.dangerous));
   const panels = walk.panels.filter((panel) => panel.still_open);
   const rooms = walk.rooms.filter((room) => room.mark?.still_open);
-  if (open.length + panels.length + rooms.length === 0) return <p>Nothing: every item found is closed.</p>;
+  const runs = walk.cable_runs.filter((run) => run.still_open);
+  if (open.length + panels.length + rooms.length + runs.length === 0)
+    return <p>Nothing: every item found is closed.</p>;
   return (
     <ul className="open-boxes">
       {panels.map((panel) => (
@@ -189,6 +191,15 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
             />
             <b>{room.record.name}</b>
             <i>The room</i>
+          </Link>
+        </li>
+      ))}
+      {runs.map((run) => (
+        <li key={run.id}>
+          <Link to={`/audits/${audit}/walk/cable/${run.id}`}>
+            <VerdictMark verdict={run.worst} danger={run.dangerous} size={22} />
+            <b>{run.name}</b>
+            <i>Cable run</i>
           </Link>
         </li>
       ))}
@@ -217,7 +228,7 @@ function subject(change: Change, walk: Walk): string {
   const record = (change.after ?? change.before) as {
     tag?: string;
     name?: string;
-    subject?: { box?: string; panel?: string; room?: string };
+    subject?: { box?: string; panel?: string; room?: string; run?: string };
     box_id?: string;
     rule?: string;
     state?: string;
@@ -230,9 +241,11 @@ function subject(change: Change, walk: Walk): string {
       .find((known) => known.overview.id === (record?.subject?.box ?? record?.box_id));
     const panel = walk.panels.find((known) => known.id === record?.subject?.panel);
     const room = walk.rooms.find((known) => known.room.record.id === record?.subject?.room)?.room.record;
-    return `item at ${box?.overview.tag ?? panel?.name ?? room?.name ?? 'a box'}: ${record?.state ?? ''}`;
+    const run = walk.cable_runs.find((known) => known.id === record?.subject?.run);
+    return `item at ${box?.overview.tag ?? panel?.name ?? room?.name ?? run?.name ?? 'a box'}: ${record?.state ?? ''}`;
   }
-  return `${change.kind} ${record?.tag ?? record?.name ?? record?.audit?.name ?? ''}`;
+  const kind = change.kind === 'run' ? 'cable run' : change.kind;
+  return `${kind} ${record?.tag ?? record?.name ?? record?.audit?.name ?? ''}`;
 }
 
 type JournalProps = { changes: Change[]; walk: Walk; onUndo: (number: number) => void };

@@ -24,12 +24,13 @@ const TALLY: [Verdict, keyof AuditCounts, string][] = [
 ];
 
 function Tally({ counts }: { counts: AuditCounts }) {
+  const dangers = counts.dangerous + counts.dangerous_panels + counts.dangerous_rooms + counts.dangerous_runs;
   return (
     <ul className="tally">
-      {counts.dangerous + counts.dangerous_panels + counts.dangerous_rooms > 0 && (
+      {dangers > 0 && (
         <li className="danger">
           <VerdictMark verdict="violates" danger quiet />
-          <b>{counts.dangerous + counts.dangerous_panels + counts.dangerous_rooms}</b> danger
+          <b>{dangers}</b> danger
         </li>
       )}
       {TALLY.map(([verdict, field, words]) => (

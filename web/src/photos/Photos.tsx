@@ -1,4 +1,4 @@
-// The photographs of a box, a panel or a room: taken, chosen or dropped; each opened to say what it shows and to draw on it.
+// The photographs of a box, a panel, a room or a cable run: taken, chosen or dropped; each opened to say what it shows and to draw on it.
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { ApiProblem, api } from '../api/client';
@@ -7,7 +7,7 @@ import type { Photo, Revised } from '../api/types';
 import { useUndo } from '../ui/UndoBar';
 import { Marks, PhotoEditor } from './PhotoEditor';
 
-type Props = { audit: string; of: { box: string } | { panel: string } | { room: string } };
+type Props = { audit: string; of: { box: string } | { panel: string } | { room: string } | { run: string } };
 
 export function Photos({ audit, of }: Props) {
   const client = useQueryClient();
@@ -22,7 +22,9 @@ export function Photos({ audit, of }: Props) {
       ? record.box_id === of.box
       : 'room' in of
         ? record.room === of.room
-        : record.panel === of.panel,
+        : 'run' in of
+          ? record.run === of.run
+          : record.panel === of.panel,
   );
   const fresh = () => client.invalidateQueries({ queryKey: keys.photos(audit) });
   const attempt = async (work: () => Promise<unknown>) => {

@@ -35,6 +35,7 @@ export function Corrections({ audit, walk, edit }: Props) {
     room.boxes.map((box) => [box.overview.id, `${box.overview.tag} ${room.room.record.name}`] as const),
   );
   const panels = walk.panels.map((panel) => [panel.id, panel.name] as const);
+  const runs = walk.cable_runs.map(({ id, name }) => [id, name] as const);
   const rooms = walk.rooms.map(({ room }) => [room.record.id, `${room.record.name}, the room`] as const);
   const rules = (trades.data?.rules ?? []).map((rule) => [rule.code, rule.title] as const);
   const answers = list.data ?? [];
@@ -94,16 +95,17 @@ export function Corrections({ audit, walk, edit }: Props) {
             </p>
             <div className="correction-links">
               <Choice
-                label="Box, panel or room"
-                value={answer.line.box_id ?? answer.line.panel ?? answer.line.room}
+                label="Box, panel, cable run or room"
+                value={answer.line.box_id ?? answer.line.panel ?? answer.line.run ?? answer.line.room}
                 none="none yet"
-                choices={[...boxes, ...panels, ...rooms]}
+                choices={[...boxes, ...panels, ...runs, ...rooms]}
                 onChange={(id) => {
                   const among = (known: readonly (readonly [string, string])[]) =>
                     known.some(([one]) => one === id) ? id : null;
                   void set(answer.line.id, {
                     box_id: among(boxes),
                     panel: among(panels),
+                    run: among(runs),
                     room: among(rooms),
                   });
                 }}
@@ -131,7 +133,10 @@ export function Corrections({ audit, walk, edit }: Props) {
               {answer.line.panel && (
                 <Link to={`/audits/${audit}/panel/${answer.line.panel}`}>{answer.tag}</Link>
               )}
-              {!answer.line.box_id && !answer.line.panel && answer.line.room && (
+              {answer.line.run && (
+                <Link to={`/audits/${audit}/walk/cable/${answer.line.run}`}>{answer.tag}</Link>
+              )}
+              {!answer.line.box_id && !answer.line.panel && !answer.line.run && answer.line.room && (
                 <Link to={`/audits/${audit}/walk/room/${answer.line.room}`}>{answer.tag || 'the room'}</Link>
               )}
             </p>

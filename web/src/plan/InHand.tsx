@@ -60,7 +60,7 @@ export function InHand({ audit, job }: { audit: string; job: WorkPlan }) {
   );
 }
 
-/** Work at panels and in rooms: it stands in no shut-down of boxes. */
+/** Work at panels, in rooms and along cable runs: it stands in no shut-down of boxes. */
 function AtPlaces({ audit, job }: { audit: string; job: WorkPlan }) {
   return job.places
     .filter(({ work }) => work.steps.length + work.cannot.length > 0)

@@ -8,7 +8,7 @@ import type { ItemState, JobBox, JobPlace, WorkPlan } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Choice } from '../ui/Choice';
 import { useUndo } from '../ui/UndoBar';
-import { idOf, panelOf, pathOf, roomOf } from './place';
+import { idOf, kindOf, panelOf, pathOf, roomOf, runOf } from './place';
 
 type Who = 'all' | 'here' | 'referred' | 'held';
 const WHO: [Who, string][] = [
@@ -70,6 +70,7 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
       boxes: ids.filter((id) => job.boxes.some((box) => box.box_id === id)),
       panels: ids.filter((id) => job.places.some((place) => panelOf(place) === id)),
       rooms: ids.filter((id) => job.places.some((place) => roomOf(place) === id)),
+      runs: ids.filter((id) => job.places.some((place) => runOf(place) === id)),
     });
     setChosen(new Set());
     await client.invalidateQueries({ queryKey: ['audit', audit] });
@@ -136,7 +137,7 @@ export function WorkList({ audit, job }: { audit: string; job: WorkPlan }) {
             to={pathOf(audit, place)}
             tag=""
             where={place.name}
-            room={panelOf(place) ? 'Panel' : 'The room'}
+            room={kindOf(place)}
             note={place.note}
             minutes={place.minutes}
             work={place.work}

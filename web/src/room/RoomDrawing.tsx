@@ -1,20 +1,9 @@
 // A room from above, to scale: walls, what stands along them, outlets, what is too far from any, and where outlets are missing.
-import { useSyncExternalStore } from 'react';
 import type { PlanOutlet, RoomPlan } from '../api/types';
+import { usePhone } from '../ui/usePhone';
 
 type Point = readonly number[];
 type Place = { x: number; y: number };
-
-/** On a phone the plan is drawn for the width of a phone, so that its words stay words. */
-const phone = window.matchMedia?.('(max-width: 600px)');
-const usePhone = () =>
-  useSyncExternalStore(
-    (changed) => {
-      phone?.addEventListener('change', changed);
-      return () => phone?.removeEventListener('change', changed);
-    },
-    () => phone?.matches ?? false,
-  );
 
 /** How far off the wall a name stands, whatever the scale. */
 const OFF = 18;

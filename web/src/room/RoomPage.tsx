@@ -1,9 +1,9 @@
 // A room: its plan by tape, what the rules say of it, the fewest outlets that put it right.
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
-import { ApiProblem, api } from '../api/client';
+import { useState } from 'react';
+import { api } from '../api/client';
 import { keys, useTrades } from '../api/queries';
 import type { Basis, Room, RoomKind, RoomObservation, RoomView, Sketch, SketchLine } from '../api/types';
+import { type ChangeRecord, useRecord } from '../api/useRecord';
 import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
@@ -11,8 +11,8 @@ import { Choice } from '../ui/Choice';
 import { Seen } from '../ui/Seen';
 import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
+import { TapedLines } from '../ui/TapedLines';
 import { RoomDrawing } from './RoomDrawing';
-import { RoomLines } from './RoomLines';
 
 type Props = { audit: string; id: string; units: Basis['units'] };
 type MakeSketch = (sketch: Sketch, view: RoomView) => Sketch | Promise<Sketch>;
@@ -20,35 +20,15 @@ type MakeSketch = (sketch: Sketch, view: RoomView) => Sketch | Promise<Sketch>;
 const EXAMPLE = { inch: "3' door 2'8 6'4 / 1' 8'", metric: '900 door 800 2000 / 300 2400' } as const;
 
 export function RoomPage({ audit, id, units }: Props) {
-  const client = useQueryClient();
-  const key = keys.room(audit, id);
-  const view = useQuery({ queryKey: key, queryFn: () => api.room(audit, id) });
-  const last = useRef(Promise.resolve<string | null>(null));
+  const { view, change } = useRecord<RoomView, Room>(audit, {
+    key: keys.room(audit, id),
+    get: () => api.room(audit, id),
+    of: (known) => known.room,
+    put: (record, basedOn) => api.putRoom(audit, record, basedOn),
+  });
   const [refused, setRefused] = useState<string | null>(null);
   if (view.isPending) return <Loading what="the room" />;
   if (view.isError) return <Failed error={view.error} again={() => void view.refetch()} />;
-  // One change after the other, each on what the one before left; why it was not kept, where it was not.
-  const change = (make: (room: Room, view: RoomView) => Room | Promise<Room>) => {
-    last.current = last.current.then(async () => {
-      const known = client.getQueryData<RoomView>(key);
-      if (!known) return 'The room is not here yet; try again.';
-      try {
-        const record = await make(known.room.record, known);
-        await api.putRoom(audit, record, known.room.revision);
-        client.setQueryData(key, await api.room(audit, id));
-        void client.invalidateQueries({ queryKey: keys.walk(audit) });
-        void client.invalidateQueries({ queryKey: keys.job(audit) });
-        void client.invalidateQueries({ queryKey: keys.jobs });
-        return null;
-      } catch (error) {
-        if (!(error instanceof ApiProblem)) throw error;
-        if (error.isConflict) void view.refetch();
-        return error.problem.errors?.[0]?.message ?? error.problem.detail;
-      }
-    });
-    return last.current;
-  };
-  const said = async (done: Promise<string | null>) => setRefused(await done);
   return (
     <OneRoom
       view={view.data}
@@ -56,7 +36,7 @@ export function RoomPage({ audit, id, units }: Props) {
       units={units}
       refused={refused}
       change={change}
-      said={(done) => void said(done)}
+      said={(done) => void done.then(setRefused)}
     />
   );
 }
@@ -66,7 +46,7 @@ type OneProps = {
   audit: string;
   units: Basis['units'];
   refused: string | null;
-  change: (make: (room: Room, view: RoomView) => Room | Promise<Room>) => Promise<string | null>;
+  change: ChangeRecord<RoomView, Room>;
   said: (done: Promise<string | null>) => void;
 };
 
@@ -146,11 +126,19 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
             ))}
           </ul>
         )}
-        <RoomLines
+        <TapedLines
           key={side}
-          lines={shown.lines}
+          label="The walls, line by line"
+          lines={shown.lines.map((of) => ({
+            of,
+            key: `${of.wall ?? ''}-${of.island ?? ''}`,
+            label: of.label,
+            line: of.line,
+          }))}
+          next="Next wall"
           things={trades.data?.wall_parts.map(({ name }) => name) ?? []}
           example={EXAMPLE[units]}
+          longest={300}
           take={take}
           remove={remove}
         />

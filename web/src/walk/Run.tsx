@@ -2,7 +2,7 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Area, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
+import type { Area, CableRunMark, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
 import type { RunEdits } from './useRunEdits';
@@ -13,6 +13,7 @@ export function Run({ walk, here, audit, edits }: Props) {
   const [onlyOpen, setOnlyOpen] = useState(false);
   const open = (room: RunRoom) => room.mark?.still_open || room.room.record.id === here;
   const shown = (box: RunBox) => !onlyOpen || box.overview.still_open || box.overview.id === here;
+  const [naming, setNaming] = useState(false);
   const [asking, setAsking] = useState<{ room: Revised<Room> | null } | null>(null);
   return (
     <nav className="run" aria-label="Boxes in the order of the walk">
@@ -45,6 +46,36 @@ export function Run({ walk, here, audit, edits }: Props) {
       <Button variant="link" className="run-add" onClick={() => setAsking({ room: null })}>
         + room
       </Button>
+      <section aria-label="Cable runs">
+        <div className="room-head">
+          <span className="room-name">Cable runs</span>
+          <button
+            type="button"
+            className="plain add-box"
+            aria-label="Add a cable run"
+            onClick={() => setNaming(true)}
+          >
+            +
+          </button>
+        </div>
+        <ul>
+          {walk.cable_runs
+            .filter((run) => !onlyOpen || run.still_open || run.id === here)
+            .map((run) => (
+              <CableNode key={run.id} run={run} audit={audit} isHere={run.id === here} />
+            ))}
+        </ul>
+      </section>
+      {naming && (
+        <Ask
+          title="New cable run"
+          label="What is it called, by where it goes"
+          action="Add"
+          first=""
+          onAnswer={(name) => edits.addCableRun(name)}
+          onClose={() => setNaming(false)}
+        />
+      )}
       {asking && (
         <Ask
           title={asking.room ? 'Rename the room' : 'New room'}
@@ -130,6 +161,32 @@ const RoomNode = memo(function RoomNode({
         <span className="dot" />
         <VerdictMark verdict={verdict} danger={room.mark?.dangerous ?? false} quiet />
         <span className="node-place">the room</span>
+      </Link>
+    </li>
+  );
+});
+
+const CableNode = memo(function CableNode({
+  run,
+  audit,
+  isHere,
+}: {
+  run: CableRunMark;
+  audit: string;
+  isHere: boolean;
+}) {
+  const words = run.dangerous ? 'danger' : verdictWords[run.worst];
+  return (
+    <li>
+      <Link
+        to={`/audits/${audit}/walk/cable/${run.id}`}
+        className={isHere ? 'node of-room here' : 'node of-room'}
+        aria-current={isHere ? 'page' : undefined}
+        aria-label={`${run.name}, cable run, ${words}`}
+      >
+        <span className="dot" />
+        <VerdictMark verdict={run.worst} danger={run.dangerous} quiet />
+        <span className="node-place">{run.name}</span>
       </Link>
     </li>
   );

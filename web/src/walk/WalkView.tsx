@@ -5,6 +5,7 @@ import { useCallback, useEffect } from 'react';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { keys, useTrades, useWalk } from '../api/queries';
+import { CablePage } from '../cable/CablePage';
 import { RoomPage } from '../room/RoomPage';
 import { Empty, Failed, Loading } from '../ui/States';
 import { BoxPage } from './BoxPage';
@@ -13,7 +14,7 @@ import { unsavedBox } from './sessions';
 import { useRunEdits } from './useRunEdits';
 
 export function WalkView() {
-  const { audit = '', box, room } = useParams();
+  const { audit = '', box, room, cable } = useParams();
   const navigate = useNavigate();
   const walk = useWalk(audit);
   // The words of every tab are here before one opens it where there is no network.
@@ -22,7 +23,11 @@ export function WalkView() {
   const here = boxes.findIndex((on) => on.overview.id === box);
   const first = boxes[0]?.overview.id;
   const open = useCallback((id: string) => navigate(`/audits/${audit}/walk/${id}`), [audit, navigate]);
-  const edits = useRunEdits(audit, walk.data, open);
+  const openCable = useCallback(
+    (id: string) => navigate(`/audits/${audit}/walk/cable/${id}`),
+    [audit, navigate],
+  );
+  const edits = useRunEdits(audit, walk.data, open, openCable);
   const view = useQuery({
     queryKey: keys.box(audit, box ?? ''),
     queryFn: () => api.box(audit, box ?? ''),
@@ -30,9 +35,9 @@ export function WalkView() {
   });
 
   useEffect(() => {
-    if (walk.isSuccess && !room && first && here < 0)
+    if (walk.isSuccess && !room && !cable && first && here < 0)
       navigate(`/audits/${audit}/walk/${first}`, { replace: true });
-  }, [walk.isSuccess, room, first, here, audit, navigate]);
+  }, [walk.isSuccess, room, cable, first, here, audit, navigate]);
 
   useEffect(() => {
     const step = (event: KeyboardEvent) => {
@@ -58,8 +63,10 @@ export function WalkView() {
   const shown = unsavedBox(audit, box) ?? view.data;
   return (
     <div className="walk">
-      <Run walk={walk.data} here={box ?? room} audit={audit} edits={edits} />
-      {room ? (
+      <Run walk={walk.data} here={box ?? room ?? cable} audit={audit} edits={edits} />
+      {cable ? (
+        <CablePage key={cable} audit={audit} id={cable} walk={walk.data} />
+      ) : room ? (
         <RoomPage key={room} audit={audit} id={room} units={walk.data.audit.record.basis.units} />
       ) : boxes.length === 0 ? (
         <main id="main" className="walk-mid">

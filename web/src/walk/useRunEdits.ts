@@ -27,7 +27,12 @@ function order(walk: Walk): RoomOrder[] {
   }));
 }
 
-export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: string) => void) {
+export function useRunEdits(
+  audit: string,
+  walk: Walk | undefined,
+  open: (box: string) => void,
+  openCable: (run: string) => void,
+) {
   const client = useQueryClient();
   const offerUndo = useUndo();
   return useMemo(() => {
@@ -73,6 +78,13 @@ export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: s
             words: `Deleted ${room.record.name} with its boxes`,
             undo: () => attempt(async () => void (await api.putRoom(audit, room.record, revision))),
           });
+        }),
+      addCableRun: (name: string) =>
+        attempt(async () => {
+          const run = { id: uuid(), name, area: walk?.audit.record.basis.areas[0]?.id ?? null };
+          await api.putCableRun(audit, run, 0);
+          await refresh();
+          openCable(run.id);
         }),
       addBox: (room: string) =>
         attempt(async () => {
@@ -135,5 +147,5 @@ export function useRunEdits(audit: string, walk: Walk | undefined, open: (box: s
           rooms.splice(at + by, 0, room);
         }),
     };
-  }, [audit, walk, client, offerUndo, open]);
+  }, [audit, walk, client, offerUndo, open, openCable]);
 }

@@ -348,7 +348,7 @@ mod tests {
         assert_eq!(said(closed, &[]), "Confirmed: found 2 3/4 in, left 7 in, limit 6 in; nothing is planned yet.");
         let open = said(line(Some(record.id), Some("box-secure")), &items);
         assert!(open.starts_with("Open: K1 is not measured for it yet."), "{open}");
-        assert_eq!(said(line(None, None), &items), "Not linked to a box, panel or taped room yet.");
+        assert_eq!(said(line(None, None), &items), "Not linked to a box, panel, cable run or taped room yet.");
         assert_eq!(said(line(Some(record.id), None), &items), "Linked to K1; no rule covers it.");
     }
 }

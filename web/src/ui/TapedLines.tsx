@@ -1,38 +1,52 @@
-// The sketch line by line: each wall as it is typed, and one line more for the next. A line stays in its field until the core has
-// read it and the server has kept it.
+// What was taped, line by line as it is typed, and one line more for the next. A line stays in its field until the core has read it
+// and the server has kept it.
 import { useState } from 'react';
-import type { SketchLine } from '../api/types';
+
+/** A line as it is kept: what it is about, and what it is called. */
+export type TapedLine<Of> = { of: Of; key: string; label: string; line: string };
 
 /** What became of a line: nothing is wrong, or why it was not taken. */
-export type TakeLine = (line: string, of: SketchLine | null) => Promise<string | null>;
+export type TakeLine<Of> = (line: string, of: Of | null) => Promise<string | null>;
 
-type Props = {
-  lines: SketchLine[];
-  /** Words that stand for things along a wall, for a thumb. */
+type Props<Of> = {
+  label: string;
+  lines: TapedLine<Of>[];
+  /** What the next line is about. */
+  next: string;
+  /** Words that stand for things, for a thumb. */
   things: string[];
   example: string;
-  take: TakeLine;
-  remove: (of: SketchLine) => void;
+  longest: number;
+  take: TakeLine<Of>;
+  remove: (of: Of) => void;
 };
 
-export function RoomLines({ lines, things, example, take, remove }: Props) {
+export function TapedLines<Of>(props: Props<Of>) {
+  const { label, lines, next, things, example, longest, take, remove } = props;
   return (
-    <section className="room-lines" aria-label="The walls, line by line">
+    <section className="room-lines" aria-label={label}>
       {lines.map((line) => (
-        <OneLine key={`${line.wall} ${line.island}`} of={line} take={take} remove={remove} />
+        <OneLine key={line.key} known={line} longest={longest} take={take} remove={remove} />
       ))}
-      <NextLine things={things} example={example} take={take} />
+      <NextLine label={next} things={things} example={example} longest={longest} take={take} />
     </section>
   );
 }
 
-function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove: (of: SketchLine) => void }) {
+type OneProps<Of> = {
+  known: TapedLine<Of>;
+  longest: number;
+  take: TakeLine<Of>;
+  remove: (of: Of) => void;
+};
+
+function OneLine<Of>({ known: { of, key, label, line }, longest, take, remove }: OneProps<Of>) {
   // What is typed and not taken yet; nothing where the field shows what the server keeps.
   const [typed, setTyped] = useState<string | null>(null);
   const [refused, setRefused] = useState<string | null>(null);
   const leave = async () => {
     if (typed === null) return;
-    if (typed.trim() === of.line) {
+    if (typed.trim() === line) {
       setTyped(null);
       return;
     }
@@ -44,15 +58,15 @@ function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove:
   };
   return (
     <div className="room-line">
-      <label htmlFor={`line-${of.wall}-${of.island}`}>{of.label}</label>
+      <label htmlFor={`line-${key}`}>{label}</label>
       <textarea
-        id={`line-${of.wall}-${of.island}`}
+        id={`line-${key}`}
         rows={1}
         className="figure"
         autoComplete="off"
         spellCheck={false}
-        maxLength={300}
-        value={typed ?? of.line}
+        maxLength={longest}
+        value={typed ?? line}
         aria-invalid={refused ? true : undefined}
         onChange={(event) => setTyped(event.target.value)}
         onBlur={() => void leave()}
@@ -62,7 +76,7 @@ function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove:
           void leave();
         }}
       />
-      <button type="button" className="plain" aria-label={`Remove ${of.label}`} onClick={() => remove(of)}>
+      <button type="button" className="plain" aria-label={`Remove ${label}`} onClick={() => remove(of)}>
         ×
       </button>
       {refused && (
@@ -74,7 +88,15 @@ function OneLine({ of, take, remove }: { of: SketchLine; take: TakeLine; remove:
   );
 }
 
-function NextLine({ things, example, take }: { things: string[]; example: string; take: TakeLine }) {
+type NextProps<Of> = {
+  label: string;
+  things: string[];
+  example: string;
+  longest: number;
+  take: TakeLine<Of>;
+};
+
+function NextLine<Of>({ label, things, example, longest, take }: NextProps<Of>) {
   const [text, setText] = useState('');
   const [refused, setRefused] = useState<string | null>(null);
   const send = async () => {
@@ -95,13 +117,13 @@ function NextLine({ things, example, take }: { things: string[]; example: string
         void send();
       }}
     >
-      <label htmlFor="room-jot">Next wall</label>
+      <label htmlFor="next-line">{label}</label>
       <input
-        id="room-jot"
+        id="next-line"
         className="figure"
         autoComplete="off"
         spellCheck={false}
-        maxLength={300}
+        maxLength={longest}
         placeholder={example}
         value={text}
         aria-invalid={refused ? true : undefined}
