@@ -203,6 +203,22 @@ mod tests {
     }
 
     #[test]
+    fn every_rule_of_a_cable_run_is_broken_along_one_and_met_along_another() {
+        use nailpunch_core::assess::Assessed;
+        use nailpunch_core::rules::RUN_RULES;
+        let facts = serde_json::from_str::<Bundle>(BUNDLE).unwrap().facts();
+        let judged = Assessed::of(&facts).runs;
+        for rule in RUN_RULES {
+            for verdict in [Verdict::Violates, Verdict::Meets] {
+                let mut results = judged.iter().flat_map(|run| &run.found.results);
+                let is = results.any(|result| result.rule == rule.code && result.verdict == verdict);
+                assert!(is, "{} {} nowhere", rule.code, verdict.name());
+            }
+        }
+        assert!(judged.iter().all(|run| run.found.contradictions.is_empty() && run.found.strip.is_some()));
+    }
+
+    #[test]
     fn every_rule_of_the_panel_is_broken_at_one_of_its_panels() {
         use nailpunch_core::assess::Assessed;
         use nailpunch_core::rules::PANEL_RULES;

@@ -26,7 +26,7 @@ use crate::facts::{
     Basis, CableRun, Course, CourseLine, Extent, KnownSupply, PlacedStretch, RunMark, RunObservation, RunPlace,
     RunPoint, Source,
 };
-use crate::quantity::{Length, capitalised};
+use crate::quantity::{Amount, Length, capitalised};
 use crate::rules::minimum::judge_minimum;
 use crate::rules::{Finding, Rule, RuleResult, Side, worst_first};
 use crate::standard::{TwinLimit, WiredUnder, WiringMethod};
@@ -153,15 +153,21 @@ fn spots<'a>(situation: &RunSituation<'a>) -> Vec<Spot<'a>> {
 
 /// One finding for each point that `judge` has something to say of.
 fn of_points(situation: &RunSituation, judge: impl Fn(&Spot, RunMark) -> Option<Finding>) -> Vec<Finding> {
-    let of = |spot: &Spot| judge(spot, spot.point.what).map(|finding| finding.at_place(spot.place()));
+    let of = |spot: &Spot| judge(spot, spot.point.what).map(|finding| placed(finding, spot.place()));
     spots(situation).iter().filter_map(of).collect()
 }
 
 /// One finding for each stretch that `judge` has something to say of.
 fn of_stretches(situation: &RunSituation, judge: impl Fn(&PlacedStretch) -> Option<Finding>) -> Vec<Finding> {
     let place = |stretch: &PlacedStretch| RunPlace { stretch: stretch.index, point: None };
-    let of = |stretch: &PlacedStretch| judge(stretch).map(|finding| finding.at_place(place(stretch)));
+    let of = |stretch: &PlacedStretch| judge(stretch).map(|finding| placed(finding, place(stretch)));
     CourseLine::of(situation.course).stretches.iter().filter_map(of).collect()
+}
+
+/// A finding at its place, its sentence begun as a sentence: many begin with the name of the place.
+fn placed(mut finding: Finding, place: RunPlace) -> Finding {
+    finding.sentence = capitalised(&finding.sentence).into();
+    finding.at_place(place)
 }
 
 /// A field of a stretch.
@@ -175,8 +181,14 @@ fn at_least(situation: &RunSituation, label: String, what: &str, length: Length,
     let judged = judge_minimum(Extent::exactly(length, Source::Measured), limit, &situation.basis.house_rules, units);
     let least = limit.shown(units);
     let remark = judged.remark.map_or_else(String::new, |remark| format!(": {remark}"));
-    let sentence = format!("{what} is {}; {} is required{remark}.", length.say(units), least.say(units));
-    let mut finding = Finding::meets(label, sentence).with_lengths(units, length, least, Side::AtLeast);
+    // From 2 ft on, lengths are said in feet.
+    let far = least >= Length::inches(24);
+    let figure = |length: Length| if far { Amount::run(length, units) } else { Amount::length(length, units) };
+    let short = Some(least.less(length)).filter(|short| *short > Length::ZERO);
+    let short = short.map(|short| if far { Amount::run_up(short, units) } else { Amount::length_up(short, units) });
+    let (measured, required) = (figure(length), figure(least));
+    let sentence = format!("{what} is {}; {} is required{remark}.", measured.text, required.text);
+    let mut finding = Finding::meets(label, sentence).with_figures(measured, required, Side::AtLeast, short);
     (finding.verdict, finding.reaches_limit) = (judged.verdict, judged.reaches_limit);
     finding
 }
