@@ -12,6 +12,7 @@ export const bundlePath = join(root, 'demo', 'guesthouse.nailpunch.json');
 
 type Bundle = {
   circuits: { id: string; name: string }[];
+  runs: { id: string; name: string }[];
   audit: { id: string; name: string }; rooms: { id: string; name: string; boxes: { id: string; tag: string }[] }[];
 };
 export const bundle: Bundle = JSON.parse(readFileSync(bundlePath, 'utf8'));
@@ -30,6 +31,13 @@ export function roomPath(name: string): string {
   const room = bundle.rooms.find((known) => known.name === name);
   if (!room) throw new Error(`the demo has no room ${name}`);
   return `${auditPath}/walk/room/${room.id}`;
+}
+
+/** Where a cable run of the demo is taped. */
+export function cablePath(name: string): string {
+  const run = bundle.runs.find((known) => known.name === name);
+  if (!run) throw new Error(`the demo has no cable run ${name}`);
+  return `${auditPath}/walk/cable/${run.id}`;
 }
 
 export class Server {

@@ -5376,7 +5376,7 @@ export interface components {
          * @description Something that one looks for along a run.
          * @enum {string}
          */
-        RunObservation: "end-unbushed" | "apart" | "sharp-bend" | "on-edge" | "cord-fixed";
+        RunObservation: "harmed" | "end-unbushed" | "apart" | "sharp-bend" | "on-edge" | "cord-fixed";
         /** @description An observation along a run as the screen offers it. */
         RunObservationInfo: {
             /** @description The chip when it is there. */

@@ -9,13 +9,15 @@ const FOOT = 304_800_000;
 const ROW = 118;
 const RUN = 64;
 const LETTER = 8.6;
+const FIGURE = 9.2;
 
 type Part = { row: number; from: number; to: number };
 
 export function CableDrawing({ strip }: { strip: RunStrip }) {
   const narrow = usePhone();
-  const [width, margin, feet] = narrow ? [420, 14, 6] : [760, 18, 12];
-  const rows = Math.max(1, Math.ceil(strip.length / (feet * FOOT)));
+  const [width, margin, feet, most] = narrow ? [420, 14, 6, 4] : [760, 18, 12, 5];
+  // A long run is drawn smaller rather than on many rows.
+  const rows = Math.min(most, Math.max(1, Math.ceil(strip.length / (feet * FOOT))));
   const perRow = Math.max(strip.length, 1) / rows;
   const at = (nm: number) => {
     const row = Math.min(rows - 1, Math.floor(nm / perRow));
@@ -29,6 +31,9 @@ export function CableDrawing({ strip }: { strip: RunStrip }) {
       to: first.row + index === last.row ? last.x : width - margin,
     })).filter((part) => part.to - part.from > 0.5);
   };
+  /** A middle so that words of that half length stay on the drawing. */
+  const within = (middle: number, half: number) =>
+    Math.min(Math.max(middle, margin + half), width - margin - half);
   const longest = (all: Part[]) =>
     all.reduce((one, other) => (other.to - other.from > one.to - one.from ? other : one));
   return (
@@ -38,23 +43,30 @@ export function CableDrawing({ strip }: { strip: RunStrip }) {
       aria-label={strip.words}
       viewBox={`0 0 ${width} ${rows * ROW + 8}`}
     >
-      {strip.stretches.map((stretch, index) =>
-        parts(stretch.from, stretch.to).map((part, place) => {
-          const room = (part.to - part.from) / LETTER;
-          const words = `${index + 1}. ${stretch.label}`;
-          const label = room > words.length ? words : room > 2.5 ? `${index + 1}.` : '';
-          return (
-            <g key={`${stretch.from} ${part.row}`} className={`stretch way-${stretch.way}`}>
-              <rect x={part.from} y={part.row * ROW + RUN - 28} width={part.to - part.from} height="56" />
-              {place === 0 && (
-                <text x={part.from + 4} y={part.row * ROW + 26}>
-                  {label}
-                </text>
-              )}
-            </g>
-          );
-        }),
-      )}
+      {strip.stretches.map((stretch, index) => {
+        const all = parts(stretch.from, stretch.to);
+        const widest = all.length > 0 ? longest(all) : null;
+        const words = `${index + 1}. ${stretch.label}`;
+        const room = widest ? (widest.to - widest.from) / LETTER : 0;
+        return (
+          <g key={stretch.from} className={`stretch way-${stretch.way}`}>
+            {all.map((part) => (
+              <rect
+                key={part.row}
+                x={part.from}
+                y={part.row * ROW + RUN - 28}
+                width={part.to - part.from}
+                height="56"
+              />
+            ))}
+            {widest && (
+              <text x={widest.from + 4} y={widest.row * ROW + 26}>
+                {room > words.length ? words : room > 2.5 ? `${index + 1}.` : ''}
+              </text>
+            )}
+          </g>
+        );
+      })}
       {strip.stretches.map((stretch) =>
         parts(stretch.from, stretch.to).map((part) => (
           <line
@@ -80,7 +92,7 @@ export function CableDrawing({ strip }: { strip: RunStrip }) {
               />
             ))}
             <text
-              x={Math.min(Math.max((from + to) / 2, margin + 60), width - margin - 60)}
+              x={within((from + to) / 2, (gap.text.length * FIGURE) / 2)}
               y={row * ROW + RUN + 51}
               textAnchor="middle"
             >
@@ -129,11 +141,11 @@ function Glyph({ mark }: { mark: StripMark }) {
     case 'floor':
       return <rect className="wood" x="-7" y="-26" width="14" height="52" />;
     case 'box':
-      return <rect className="on-paper" x="-13" y="-13" width="26" height="26" />;
+      return <rect className="hollow" x="-13" y="-13" width="26" height="26" />;
     case 'damage':
       return <path className="harm" d="M-10 -10l20 20m0 -20l-20 20" />;
     case 'splice':
-      return <circle className="on-paper" r="10" />;
+      return <circle className="hollow" r="10" />;
     case 'near':
       return <path className="warm" d="M-16 24h32v-10h-32z" />;
     case 'rise':

@@ -1,4 +1,5 @@
 // A cable run: its course by tape, what the rules say of it, what puts it right.
+import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Link, useNavigate } from 'react-router';
 import { api } from '../api/client';
@@ -93,7 +94,7 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
   return (
     <>
       <main id="main" className="walk-mid room-mid">
-        <CableHead view={view} audit={audit} walk={walk} change={change} said={said} />
+        <CableHead view={view} walk={walk} change={change} said={said} />
         {underWay && <Sides side={side} onChange={setSide} />}
         {refused && (
           <p className="refused" role="alert">
@@ -108,7 +109,7 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
             it is, and behind a slash what is found along it, from where the stretch begins.
           </p>
         )}
-        {judgement.fed && <p className="muted">{judgement.fed}</p>}
+        <CableFoot view={view} fed={judgement.fed} audit={audit} walk={walk} />
         {judgement.contradictions.length > 0 && (
           <ul className="contradictions" aria-label="What cannot all be true">
             {judgement.contradictions.map((words) => (
@@ -180,15 +181,12 @@ function without(course: Course, of: number | null): Course {
 
 type HeadProps = {
   view: RunView;
-  audit: string;
   walk: Walk;
   change: Change;
   said: (done: Promise<string | null>) => void;
 };
 
-function CableHead({ view, audit, walk, change, said }: HeadProps) {
-  const navigate = useNavigate();
-  const offerUndo = useUndo();
+function CableHead({ view, walk, change, said }: HeadProps) {
   const record = view.run.record;
   const boxes = walk.rooms.flatMap((room) =>
     room.boxes.map(({ overview }) => [overview.id, `${overview.tag} ${room.room.record.name}`] as const),
@@ -208,18 +206,6 @@ function CableHead({ view, audit, walk, change, said }: HeadProps) {
     if (id === null) return 'unknown';
     if (id === 'elsewhere') return id;
     return panels.some(([known]) => known === id) ? { panel: id } : { box: id };
-  };
-  const linked = (end: RunEnd | undefined) => (typeof end === 'object' ? end : null);
-  const remove = async () => {
-    const revision = await api.deleteCableRun(audit, record.id, view.run.revision);
-    offerUndo({
-      words: `Deleted ${record.name}`,
-      undo: async () => {
-        await api.putCableRun(audit, record, revision);
-        navigate(`/audits/${audit}/walk/cable/${record.id}`);
-      },
-    });
-    navigate(`/audits/${audit}/walk`);
   };
   return (
     <div className="box-head cable-head">
@@ -258,18 +244,51 @@ function CableHead({ view, audit, walk, change, said }: HeadProps) {
           />
         )}
       </div>
-      <p className="meta">
-        {[linked(record.from), linked(record.to)].map((end) =>
-          end && 'box' in end ? (
-            <Link key={end.box} to={`/audits/${audit}/walk/${end.box}`}>
-              {boxes.find(([id]) => id === end.box)?.[1]}
-            </Link>
-          ) : null,
-        )}
-        <button type="button" className="plain" onClick={() => void remove()}>
-          Delete this run
-        </button>
-      </p>
     </div>
+  );
+}
+
+type FootProps = { view: RunView; fed: string; audit: string; walk: Walk };
+
+/** What feeds the run, the boxes at its ends, and how to be rid of it. */
+function CableFoot({ view, fed, audit, walk }: FootProps) {
+  const navigate = useNavigate();
+  const client = useQueryClient();
+  const offerUndo = useUndo();
+  const record = view.run.record;
+  const boxes = walk.rooms.flatMap((room) => room.boxes).map(({ overview }) => overview);
+  const at = [record.from, record.to].flatMap((end) =>
+    boxes.filter(({ id }) => typeof end === 'object' && 'box' in end && end.box === id),
+  );
+  const fresh = async () => {
+    await client.invalidateQueries({ queryKey: keys.walk(audit) });
+    await client.invalidateQueries({ queryKey: keys.job(audit) });
+    await client.invalidateQueries({ queryKey: keys.jobs });
+  };
+  const remove = async () => {
+    const revision = await api.deleteCableRun(audit, record.id, view.run.revision);
+    offerUndo({
+      words: `Deleted ${record.name}`,
+      undo: async () => {
+        await api.putCableRun(audit, record, revision);
+        await fresh();
+        navigate(`/audits/${audit}/walk/cable/${record.id}`);
+      },
+    });
+    navigate(`/audits/${audit}/walk`);
+    await fresh();
+  };
+  return (
+    <p className="cable-foot">
+      {fed && <span>{fed}</span>}
+      {at.map(({ id, tag, place }) => (
+        <Link key={id} to={`/audits/${audit}/walk/${id}`}>
+          {tag} {place}
+        </Link>
+      ))}
+      <button type="button" className="plain" onClick={() => void remove()}>
+        Delete this run
+      </button>
+    </p>
   );
 }

@@ -458,6 +458,8 @@ macro_rules! run_observations {
 }
 
 run_observations! {
+    /// Damage, or a splice without a box, somewhere along it.
+    Harmed "damage, or a splice without a box" / "looked all along: whole, no splice without a box";
     /// An end of armour or metal conduit without its bushing.
     EndUnbushed "end of armour or conduit without its bushing" / "ends bushed";
     /// A raceway that is not whole from box to box.
@@ -474,6 +476,7 @@ impl RunObservation {
     /// Runs of this kind are looked at for it.
     pub const fn is_of(self, method: WiringMethod) -> bool {
         match self {
+            Self::Harmed => true,
             Self::EndUnbushed => {
                 matches!(method, WiringMethod::ArmouredBonded | WiringMethod::ArmouredOld | WiringMethod::RigidMetal)
             }

@@ -2,7 +2,7 @@
 
 use super::add_supports::put;
 use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair, count, is_to_cut_out};
-use crate::facts::{Course, RunMark, RunPoint, RunWay};
+use crate::facts::{Course, RunMark, RunObservation, RunPoint, RunWay};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Act, Article, MaterialLine};
 
@@ -61,6 +61,7 @@ pub(super) fn cut_out(course: &mut Course, piece: Piece, one: bool) -> u32 {
         let beside = boxes.iter().flat_map(|at| [at.less(BESIDE), (*at + BESIDE).min(end)]);
         put(course, &beside.map(|at| (piece.stretch, at)).collect::<Vec<_>>());
     }
+    course.observe(RunObservation::Harmed, false);
     count(boxes.len())
 }
 

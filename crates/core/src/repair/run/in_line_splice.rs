@@ -2,7 +2,7 @@
 
 use super::box_in_run::piece_of_cable;
 use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, count, is_to_cut_out, point_at};
-use crate::facts::{InLineSplices, RunMark, RunPlace, RunWay, SpliceHow};
+use crate::facts::{InLineSplices, RunMark, RunObservation, RunPlace, RunWay, SpliceHow};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Act, MaterialLine};
 use crate::standard::{Profile, WiringMethod};
@@ -60,6 +60,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
             point.what = RunMark::Splice(how);
         }
     }
+    after.observe(RunObservation::Harmed, false);
     let one = course.slack.is_some_and(|slack| slack >= CUT);
     let devices = count(places.len()) * if one { 1 } else { 2 };
     let joined = if one {

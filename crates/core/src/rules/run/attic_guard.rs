@@ -1,6 +1,6 @@
 //! `attic-guard`: cable in an attic is guarded where people come.
 
-use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches};
+use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches, or_another_way};
 use crate::facts::{PlacedStretch, RunWay};
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule};
@@ -41,7 +41,9 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     if !(is_soft(method) || is_armoured(method)) {
         return Vec::new();
     }
-    of_stretches(situation, |stretch| (stretch.stretch.way == RunWay::Attic).then(|| of_attic(situation, stretch)))
+    let findings =
+        of_stretches(situation, |stretch| (stretch.stretch.way == RunWay::Attic).then(|| of_attic(situation, stretch)));
+    or_another_way(situation, findings, |course| course.stretches.iter().any(|stretch| stretch.way == RunWay::Attic))
 }
 
 fn of_attic(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {

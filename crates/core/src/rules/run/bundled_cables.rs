@@ -1,7 +1,7 @@
 //! `bundled-cables`: cables that lie together carry less.
 
-use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches};
-use crate::facts::PlacedStretch;
+use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches, or_another_way};
+use crate::facts::{Course, PlacedStretch};
 use crate::quantity::{Amount, Length};
 use crate::rules::{Finding, Rule, Side};
 use crate::standard::ampacity::{Column, Surroundings, corrected_ampacity, largest_breaker_for};
@@ -49,7 +49,10 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     if !(is_soft(situation.course.method) || is_armoured(situation.course.method)) {
         return Vec::new();
     }
-    of_stretches(situation, |stretch| of_stretch(situation, stretch))
+    let findings = of_stretches(situation, |stretch| of_stretch(situation, stretch));
+    let bundled =
+        |course: &Course| course.stretches.iter().any(|stretch| stretch.together.is_some_and(|count| count > 1));
+    or_another_way(situation, findings, bundled)
 }
 
 fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Finding> {

@@ -1,6 +1,6 @@
 //! `burial-depth`: what lies in the ground lies deep enough.
 
-use super::{RunCheck, RunSituation, at_least, field, of_stretches, unknown_method};
+use super::{RunCheck, RunSituation, at_least, field, of_stretches, or_another_way, unknown_method};
 use crate::facts::{Course, PlacedStretch, RunWay};
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule};
@@ -29,11 +29,16 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
-    let buried = situation.course.stretches.iter().any(|stretch| stretch.way == RunWay::Buried);
-    if buried && let Some(asks) = unknown_method(situation) {
+    let buried = |course: &Course| course.stretches.iter().any(|stretch| stretch.way == RunWay::Buried);
+    if buried(situation.course)
+        && let Some(asks) = unknown_method(situation)
+    {
         return vec![asks];
     }
-    of_stretches(situation, |stretch| (stretch.stretch.way == RunWay::Buried).then(|| of_buried(situation, stretch)))
+    let findings = of_stretches(situation, |stretch| {
+        (stretch.stretch.way == RunWay::Buried).then(|| of_buried(situation, stretch))
+    });
+    or_another_way(situation, findings, buried)
 }
 
 /// Whether a circuit is one of 120 V to 20 A with GFCI at its source; `None` where that is not known.

@@ -1,6 +1,6 @@
 //! `cable-damaged`: a run is whole from end to end.
 
-use super::{RunCheck, RunSituation, of_points};
+use super::{RunCheck, RunSituation, of_points, unless_marked};
 use crate::facts::{DamageKind, RunMark};
 use crate::quantity::capitalised;
 use crate::rules::{Finding, Rule};
@@ -26,7 +26,7 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
-    of_points(situation, |spot, what| {
+    let findings = of_points(situation, |spot, what| {
         let RunMark::Damage(how) = what else { return None };
         let label = spot.label(situation);
         let words = capitalised(how.name());
@@ -38,12 +38,13 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
                     .with_severity(Severity::Danger)
             }
         })
-    })
+    });
+    unless_marked(situation, findings)
 }
 
 #[cfg(test)]
 mod tests {
-    use crate::facts::{DamageKind, RunWay};
+    use crate::facts::{DamageKind, RunObservation, RunWay};
     use crate::rules::run::testing::{Scene, verdict};
     use crate::rules::{Verdict, is_dangerous, judge_run};
 
@@ -62,6 +63,16 @@ mod tests {
         }
         let old = scene(DamageKind::Crushed).wired(1962);
         assert_eq!(verdict("cable-damaged", &old).0, Verdict::Violates, "no age excuses it");
-        assert_eq!(verdict("cable-damaged", &Scene::nonmetallic()).0, Verdict::NotApplicable);
+    }
+
+    #[test]
+    fn that_it_is_whole_is_said_and_not_thought() {
+        let of = |scene: &Scene| verdict("cable-damaged", scene).0;
+        let bare = Scene::nonmetallic().stretch(RunWay::Closed, 90);
+        assert_eq!(of(&bare), Verdict::NotMeasured);
+        assert_eq!(of(&bare.clone().seen(RunObservation::Harmed, false)), Verdict::Meets);
+        assert_eq!(of(&bare.clone().seen(RunObservation::Harmed, true)), Verdict::NotMeasured, "where?");
+        let marked = bare.damaged(40, DamageKind::Cut).seen(RunObservation::Harmed, false);
+        assert_eq!(of(&marked), Verdict::Violates, "what is marked says more");
     }
 }

@@ -1,6 +1,6 @@
 //! `cord-for-cable`: a cord takes the place of no cable.
 
-use super::{RunCheck, RunSituation, of_stretches, seen};
+use super::{RunCheck, RunSituation, of_stretches, or_another_way, seen};
 use crate::facts::{RunObservation, RunWay};
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, WiringMethod, cite};
@@ -27,7 +27,7 @@ pub const RULE: Rule<RunCheck> = Rule {
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
     if situation.course.method != WiringMethod::Cord {
-        return Vec::new();
+        return or_another_way(situation, Vec::new(), |course| course.method == WiringMethod::Cord);
     }
     let hidden = |way| matches!(way, RunWay::Closed | RunWay::Bored | RunWay::Buried);
     let mut findings = of_stretches(situation, |stretch| {

@@ -1,6 +1,6 @@
 //! `exposed-to-damage`: a cable in the open is protected where it can be struck, trodden on or hung on.
 
-use super::{RunCheck, RunSituation, Spot, at_least, field, is_soft, of_points, of_stretches};
+use super::{RunCheck, RunSituation, Spot, at_least, field, is_soft, of_points, of_stretches, or_another_way};
 use crate::facts::{Course, PlacedStretch, RunMark, RunWay};
 use crate::quantity::{Gauge, Length};
 use crate::rules::{Finding, Rule};
@@ -44,15 +44,21 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
         return Vec::new();
     }
     let mut findings = of_stretches(situation, |stretch| match stretch.stretch.way {
-        RunWay::Surface | RunWay::Outdoors | RunWay::Air => Some(in_the_open(situation, stretch)),
         RunWay::Joists => Some(under_joists(situation, stretch)),
+        way if is_in_the_open(way) => Some(in_the_open(situation, stretch)),
         _ => None,
     });
     findings.extend(of_points(situation, |spot, what| match what {
         RunMark::Floor { sleeve } => Some(through_floor(situation, spot, sleeve)),
         _ => None,
     }));
-    findings
+    let exposed = |course: &Course| course.stretches.iter().any(|stretch| is_in_the_open(stretch.way));
+    or_another_way(situation, findings, exposed)
+}
+
+/// Where a cable can be seen, and struck.
+const fn is_in_the_open(way: RunWay) -> bool {
+    matches!(way, RunWay::Surface | RunWay::Outdoors | RunWay::Air | RunWay::Joists)
 }
 
 fn in_the_open(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {
@@ -164,6 +170,19 @@ mod tests {
         let mut armoured = wall(|s| s.struck = Some(true));
         armoured.run.found.method = WiringMethod::MetalClad;
         assert_eq!(of(&armoured), Verdict::NotApplicable);
+    }
+
+    #[test]
+    fn what_goes_another_way_is_proven() {
+        // Found across the joists, left through holes in them.
+        let mut scene = Scene::nonmetallic().stretch(RunWay::Joists, 120);
+        assert_eq!(of(&scene), Verdict::Violates);
+        let left = Scene::nonmetallic().stretch(RunWay::Bored, 120).run.found;
+        scene.run.left = Some(left);
+        let situation = crate::rules::RunSituation { course: scene.run.now(), ..scene.situation() };
+        let results = crate::rules::judge_run(&situation);
+        let verdict = results.iter().find(|result| result.rule == "exposed-to-damage").map(|result| result.verdict);
+        assert_eq!(verdict, Some(Verdict::Meets));
     }
 
     #[test]

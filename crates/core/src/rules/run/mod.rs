@@ -28,7 +28,7 @@ use crate::facts::{
 };
 use crate::quantity::{Amount, Length, capitalised};
 use crate::rules::minimum::judge_minimum;
-use crate::rules::{Finding, Rule, RuleResult, Side, worst_first};
+use crate::rules::{Finding, Rule, RuleResult, Side, Verdict, worst_first};
 use crate::standard::{TwinLimit, WiredUnder, WiringMethod};
 pub use bundled_cables::most_together;
 pub use burial_depth::deep_enough;
@@ -168,6 +168,40 @@ fn of_stretches(situation: &RunSituation, judge: impl Fn(&PlacedStretch) -> Opti
 fn placed(mut finding: Finding, place: RunPlace) -> Finding {
     finding.sentence = capitalised(&finding.sentence).into();
     finding.at_place(place)
+}
+
+/// What a rule finds, or, where what it concerned as found is no more along the run as left, that it goes another way now.
+fn or_another_way(
+    situation: &RunSituation,
+    findings: Vec<Finding>,
+    concerns: impl Fn(&Course) -> bool,
+) -> Vec<Finding> {
+    let gone = concerns(&situation.run.found) && !concerns(situation.course) && !situation.course.stretches.is_empty();
+    if findings.is_empty() && gone {
+        return vec![Finding::meets("run", "The run goes another way now: nothing of it is like that.")];
+    }
+    findings
+}
+
+/// What was seen of harm all along, where no mark along the run says more.
+fn unless_marked(situation: &RunSituation, findings: Vec<Finding>) -> Vec<Finding> {
+    if findings.iter().any(|known| known.verdict != Verdict::Meets) {
+        return findings;
+    }
+    match situation.course.observed(RunObservation::Harmed) {
+        Some(true) => {
+            let words = "note what is wrong along the run, and where: damage, or a splice";
+            vec![Finding::not_measured("run", words, "/stretches")]
+        }
+        Some(false) if findings.is_empty() => {
+            vec![Finding::meets("run", format!("{}.", capitalised(RunObservation::Harmed.sound())))]
+        }
+        None if findings.is_empty() => {
+            let words = format!("look all along: {}?", RunObservation::Harmed.fault());
+            vec![Finding::not_measured("run", &words, "/observed")]
+        }
+        _ => findings,
+    }
 }
 
 /// A field of a stretch.

@@ -142,7 +142,6 @@ fn of_gap(situation: &RunSituation, gap: &SupportGap, limits: RunSupport) -> Fin
     let line = CourseLine::of(situation.course);
     let (stretch, at) = line.at(gap.from).unwrap_or_default();
     let label = format!("stretch {} from {}", stretch + 1, at.say_run(units));
-    let place = RunPlace { stretch, point: None };
     let length = gap.length();
     if gap.in_doubt && length > limits.end.lenient() && length <= limits.every.lenient() {
         let which = if gap.from == 0 { "/from" } else { "/to" };
@@ -150,7 +149,7 @@ fn of_gap(situation: &RunSituation, gap: &SupportGap, limits: RunSupport) -> Fin
             "say what is at this end: {} to the first support would be too far from a box",
             length.say_run(units)
         );
-        return Finding::not_measured(label, &words, which).at_place(place);
+        return Finding::not_measured(label, &words, which);
     }
     let what = match (gap.from_box, gap.to_box) {
         (true, false) => "way from the box to the first support",
@@ -159,7 +158,7 @@ fn of_gap(situation: &RunSituation, gap: &SupportGap, limits: RunSupport) -> Fin
         (false, false) => "way between two supports",
     };
     let words = format!("{what}, {label},");
-    judge_maximum(situation.basis, label, &words, length, gap.limit, Said::ALONG_A_WALL).at_place(place)
+    judge_maximum(situation.basis, label, &words, length, gap.limit, Said::ALONG_A_WALL)
 }
 
 /// Whether what holds this run is a staple or a strap.

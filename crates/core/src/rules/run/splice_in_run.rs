@@ -1,6 +1,6 @@
 //! `splice-in-run`: a splice along a run has a box with access, or a device made to do without one.
 
-use super::{RunCheck, RunSituation, of_points};
+use super::{RunCheck, RunSituation, of_points, unless_marked};
 use crate::facts::{InLineSplices, RunMark, SpliceHow};
 use crate::quantity::capitalised;
 use crate::rules::{Finding, Rule};
@@ -31,7 +31,7 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
-    of_points(situation, |spot, what| {
+    let findings = of_points(situation, |spot, what| {
         let RunMark::Splice(how) = what else { return None };
         let label = spot.label(situation);
         let words = format!("{}, {label}", capitalised(how.name()));
@@ -45,7 +45,8 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
             SpliceHow::Soldered => open(),
             SpliceHow::InLine | SpliceHow::InLineHidden => in_line(situation, how, label, &words),
         })
-    })
+    });
+    unless_marked(situation, findings)
 }
 
 fn in_line(situation: &RunSituation, how: SpliceHow, label: String, words: &str) -> Finding {

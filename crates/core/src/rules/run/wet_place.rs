@@ -1,7 +1,7 @@
 //! `wet-place`: a run that gets wet is made for it.
 
-use super::{RunCheck, RunSituation, field, of_stretches, unknown_method};
-use crate::facts::{PlacedStretch, RunWay};
+use super::{RunCheck, RunSituation, field, of_stretches, or_another_way, unknown_method};
+use crate::facts::{Course, PlacedStretch, RunWay};
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, WiringMethod, cite};
 
@@ -28,11 +28,15 @@ pub const RULE: Rule<RunCheck> = Rule {
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
     let gets_wet = |stretch: &PlacedStretch| stretch.stretch.is_wet() != Some(false);
-    let any = situation.course.stretches.iter().any(|stretch| stretch.is_wet() != Some(false));
-    if any && let Some(asks) = unknown_method(situation) {
+    let any = |course: &Course| course.stretches.iter().any(|stretch| stretch.is_wet() != Some(false));
+    if any(situation.course)
+        && let Some(asks) = unknown_method(situation)
+    {
         return vec![asks];
     }
-    of_stretches(situation, |stretch| gets_wet(stretch).then(|| of_wet(situation.course.method, stretch)))
+    let findings =
+        of_stretches(situation, |stretch| gets_wet(stretch).then(|| of_wet(situation.course.method, stretch)));
+    or_another_way(situation, findings, any)
 }
 
 /// What a wiring method is to water.
