@@ -110,7 +110,7 @@ pub fn run_part(known: &AssessedRun, bundle: &Bundle) -> RunPart {
     };
     let drawings = drawing(&known.found, "The run as found, along its length").into_iter().chain(as_left).collect();
     let photos = photos(bundle, |photo| photo.run == Some(known.run.id));
-    let about = [known.run.found.label(), known.found.fed.clone()];
+    let about = [format!("Wired: {}", known.run.found.label()), known.found.fed.clone()];
     RunPart {
         name: known.run.name.clone(),
         about: about.into_iter().filter(|words| !words.is_empty()).collect::<Vec<_>>().join(". "),

@@ -13,6 +13,8 @@ const ROW: f64 = 74.0;
 const LINE: f64 = 42.0;
 /// The longest row, in nanometres: 12 ft.
 const LONGEST_ROW: f64 = 3_657_600_000.0;
+/// The most rows.
+const MOST_ROWS: f64 = 3.0;
 const INK: &str = "#23272b";
 const FAULT: &str = "#bf3f12";
 const ADD: &str = "#1c655c";
@@ -33,7 +35,8 @@ impl Rows {
     )]
     fn of(length: i64) -> Self {
         let length = length.max(1) as f64;
-        let count = (length / LONGEST_ROW).ceil().max(1.0);
+        // A long run is drawn smaller rather than on many rows.
+        let count = (length / LONGEST_ROW).ceil().clamp(1.0, MOST_ROWS);
         Self { per_row: length / count, count: count as usize }
     }
 
@@ -75,7 +78,7 @@ pub fn run_svg(strip: &RunStrip) -> String {
     let height = rows.count as f64 * ROW + 6.0;
     let mut svg = format!(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {WIDTH} {height:.1}\" width=\"{WIDTH}\" height=\"{height:.1}\" \
-         font-family=\"Atkinson Hyperlegible Next\" font-size=\"9\" fill=\"{INK}\">"
+         font-family=\"Atkinson Hyperlegible Next\" font-size=\"11\" fill=\"{INK}\">"
     );
     for (index, stretch) in strip.stretches.iter().enumerate() {
         for (part, (top, x1, x2)) in rows.parts(stretch.from, stretch.to).into_iter().enumerate() {
@@ -90,8 +93,11 @@ pub fn run_svg(strip: &RunStrip) -> String {
                 y - 17.0
             );
             if part == 0 {
-                let label =
-                    if wide > 90.0 { format!("{}. {}", index + 1, stretch.label) } else { format!("{}", index + 1) };
+                let label = if wide > 5.4 * stretch.label.chars().count() as f64 + 16.0 {
+                    format!("{}. {}", index + 1, stretch.label)
+                } else {
+                    format!("{}", index + 1)
+                };
                 text(&mut svg, (x1 + 2.0, top + 20.0), "start", MUTED, &label);
             }
         }

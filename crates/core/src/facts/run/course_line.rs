@@ -1,6 +1,7 @@
 //! A course as a line: where each stretch lies along the run, and the parts of it that want support.
 
-use super::course::{Course, RunMark, RunWay, Stretch, SupportKind};
+use super::course::{Course, RunWay, Stretch};
+use super::mark::{RunMark, SupportKind};
 use crate::quantity::Length;
 
 /// A stretch with its place along the run.

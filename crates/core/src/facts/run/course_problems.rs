@@ -2,8 +2,9 @@
 
 use std::collections::HashSet;
 
-use super::course::{Course, RunMark, RunWay};
+use super::course::{Course, RunWay};
 use super::course_line::CourseLine;
+use super::mark::RunMark;
 use crate::facts::problem::{Pointer, Problem};
 use crate::quantity::{Length, UnitSystem, capitalised};
 

@@ -3,6 +3,8 @@
 mod course;
 mod course_line;
 mod course_problems;
+mod mark;
+mod observation;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -11,11 +13,10 @@ use super::audit::Basis;
 use super::identifier::{BoxId, PanelId, RunId};
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
-pub use course::{
-    Course, DamageKind, RacewayConductors, RunMark, RunObservation, RunObservationInfo, RunObserved, RunPoint, RunWay,
-    SpliceHow, Stretch, SupportKind, WarmThing, run_observation_infos,
-};
+pub use course::{Course, RacewayConductors, RunWay, Stretch};
 pub use course_line::{CourseLine, Held, HeldEnd, PlacedStretch, RunPlace};
+pub use mark::{DamageKind, RunMark, RunPoint, SpliceHow, SupportKind, WarmThing};
+pub use observation::{RunObservation, RunObservationInfo, RunObserved, run_observation_infos};
 
 /// Where a run ends.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]

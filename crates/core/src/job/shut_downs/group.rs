@@ -52,7 +52,7 @@ struct Known {
     task: usize,
     minutes: u32,
     breakers: u128,
-    /// Essential loads on its breakers.
+    /// Essential loads that are off at least while it is worked at.
     loads: i64,
     /// It alone adds its breaker, where no task of another kind can have added it.
     alone: bool,
@@ -129,7 +129,10 @@ impl Groups {
         let of_breaker = |breaker: &usize| (limits.breakers[*breaker].unwrap_or(u32::MAX), limits.loads(&[*breaker]));
         let known = |place: &usize| {
             let task = &tasks[*place];
-            let (minutes, loads) = (task.minutes, limits.loads(&task.breakers));
+            // With the main the main alone goes off, so that its loads are all that any group of the task can go without.
+            let own = limits.loads(&limits.joined(&task.breakers, &[]));
+            let of_main = limits.main.filter(|_| main != 0).map(|main| limits.loads(&[main]));
+            let (minutes, loads) = (task.minutes, of_main.map_or(own, |of_main| own.min(of_main)));
             Known { task: *place, minutes, breakers: set(task), loads, alone: alone(task) }
         };
         Some(Self {

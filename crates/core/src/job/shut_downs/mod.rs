@@ -425,6 +425,23 @@ mod tests {
         assert_eq!(found.shut_downs[0].tasks, [1]);
     }
 
+    #[test]
+    fn a_box_on_the_main_and_on_a_breaker_goes_without_the_main_alone() {
+        // Two boxes need the main; the other two are with the breaker of their own, 62 min without one load, rather than one of
+        // them with the main, 160 min: 2 × 70 + 62 = 202 load minutes, by hand.
+        let tasks = [task(10, &[1]), task(10, &[0]), task(45, &[0, 1]), task(37, &[0])];
+        let limits = Limits {
+            longest: 120,
+            setup: 15,
+            breakers: vec![Some(84), Some(84)],
+            essential: vec![1, 2],
+            main: Some(1),
+            ..Limits::default()
+        };
+        let found = shut_downs(&tasks, &limits);
+        assert_eq!((limits.cost_of(&found.shut_downs), found.proof.least_without), ([2, 2, 202], 202));
+    }
+
     /// Every way to put tasks into shut-downs.
     fn brute(place: usize, tasks: &[Task], limits: &Limits, open: &mut Vec<ShutDown>) -> Cost {
         if place == tasks.len() {

@@ -19,9 +19,10 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     }
     let mut after = found.situation.course.clone();
     for place in &at_points {
-        match point_at(&mut after, *place).map(|point| &mut point.what) {
-            Some(RunMark::Hole { plate, .. } | RunMark::Notch { plate }) => *plate = Some(true),
-            _ => {}
+        if let Some(RunMark::Hole { plate, .. } | RunMark::Notch { plate }) =
+            point_at(&mut after, *place).map(|point| &mut point.what)
+        {
+            *plate = Some(true);
         }
     }
     for place in &along {

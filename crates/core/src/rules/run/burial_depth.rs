@@ -72,7 +72,7 @@ fn of_buried(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {
     };
     let overs = stretch.stretch.over.map_or(Over::ALL.to_vec(), |over| vec![over]);
     let smalls = small_and_protected(situation).map_or(vec![false, true], |small| vec![small]);
-    let what = format!("The cover of {label}");
+    let what = format!("The cover of {label},");
     let judged: Vec<Finding> = overs
         .iter()
         .flat_map(|over| smalls.iter().map(move |small| (over, small)))

@@ -68,7 +68,7 @@ fn in_the_open(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {
     }
     if situation.basis.edition.profile() == Profile::Cec {
         return match known.height {
-            Some(height) => at_least(situation, label.clone(), &format!("The lowest point of {label}"), height, LOW),
+            Some(height) => at_least(situation, label.clone(), &format!("The lowest point of {label},"), height, LOW),
             None => Finding::not_measured(
                 label.clone(),
                 &format!("measure how low {label} comes above the floor"),

@@ -79,7 +79,7 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     });
     findings.extend(of_stretches(situation, |stretch| along(situation, stretch)));
     // What goes through framing has holes: none noted is not none.
-    findings.extend(of_stretches(situation, |stretch| unbored(stretch)));
+    findings.extend(of_stretches(situation, unbored));
     findings
 }
 
