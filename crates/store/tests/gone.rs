@@ -3,7 +3,7 @@
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
 use nailpunch_core::assess::Acceptance;
-use nailpunch_core::facts::{BoxRecord, Bundle, Circuit, Panel, Photo, PhotoId, Pointer, Room};
+use nailpunch_core::facts::{BoxRecord, Bundle, CableRun, Circuit, Panel, Photo, PhotoId, Pointer, Room};
 use nailpunch_store::{Author, Store, StoreError};
 use proptest::prelude::*;
 use uuid::Uuid;
@@ -35,6 +35,10 @@ fn delete(store: &Store, audit: &str, bundle: &Bundle, kind: u8, pick: usize) {
     match kind {
         0..=4 => store.delete::<BoxRecord>(audit, &of(&boxes), 1, &author()).map(drop),
         5 => store.delete::<Room>(audit, &of(&rooms), 1, &author()).map(drop),
+        8 => {
+            let runs: Vec<String> = bundle.runs.iter().map(|run| run.id.to_string()).collect();
+            store.delete::<CableRun>(audit, &of(&runs), 1, &author()).map(drop)
+        }
         6 => store.delete::<Circuit>(audit, &of(&circuits), 1, &author()).map(drop),
         _ => store.delete::<Panel>(audit, &of(&panels), 1, &author()).map(drop),
     }
@@ -45,7 +49,7 @@ proptest! {
     #![proptest_config(ProptestConfig::with_cases(24))]
 
     #[test]
-    fn what_is_exported_is_read(deletions in prop::collection::vec((0_u8..8, 0_usize..1000), 1..12)) {
+    fn what_is_exported_is_read(deletions in prop::collection::vec((0_u8..9, 0_usize..1000), 1..12)) {
         let (_folder, store, bundle) = stored();
         let audit = bundle.audit.id.to_string();
         for (kind, pick) in deletions {
@@ -104,6 +108,9 @@ fn a_photograph_shows_only_what_is_of_its_audit_and_is_served_only_there() {
     assert!(matches!(store.add_photo(&audit, &photo, b"jpeg", &author()), Err(StoreError::Invalid(_))));
     (photo.box_id, photo.room) = (None, Some(copy.rooms[0].id));
     assert!(matches!(store.add_photo(&audit, &photo, b"jpeg", &author()), Err(StoreError::Invalid(_))));
+    (photo.room, photo.run) = (None, Some(copy.runs[0].id));
+    assert!(matches!(store.add_photo(&audit, &photo, b"jpeg", &author()), Err(StoreError::Invalid(_))));
+    photo.run = None;
     (photo.box_id, photo.room) = (Some(bundle.rooms[0].boxes[0].id), Some(bundle.rooms[0].id));
     store.add_photo(&audit, &photo, b"jpeg", &author()).unwrap();
     let id = photo.id.to_string();

@@ -5,6 +5,7 @@
 mod electrical;
 mod planning;
 mod rooms;
+mod runs;
 
 use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{BoxContents, DeadTestMethods};
