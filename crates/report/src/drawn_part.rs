@@ -9,7 +9,7 @@ use serde::Serialize;
 
 use crate::photo_part::{PhotoPart, photo_part};
 use crate::table::{Drawing, Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
-use crate::{room_svg, run_svg};
+use crate::{room_svg, run_svg, wall_svg};
 
 /// What was drawn of a room or a run, and what the rules say of it.
 #[derive(Serialize)]
@@ -87,7 +87,15 @@ pub fn sketch_part(known: &AssessedRoom, bundle: &Bundle) -> DrawnPart {
         work: &known.work,
         remarks: &known.room.remarks,
     };
-    let drawings = drawing(&known.found, "The room as found, from above").into_iter().chain(as_left).collect();
+    // Of what stands now, each wall along which something is too far.
+    let walls = known.now().elevations.iter().filter(|wall| !wall.far.is_empty());
+    let walls = walls.map(|wall| Drawing {
+        svg: wall_svg(wall),
+        caption: format!("The {} along its length", wall.label),
+        words: wall.words.clone(),
+    });
+    let drawings =
+        drawing(&known.found, "The room as found, from above").into_iter().chain(as_left).chain(walls).collect();
     let photos = photos(bundle, |photo| photo.room == Some(known.room.id));
     DrawnPart::of(&judged, drawings, &known.found.contradictions, photos)
 }

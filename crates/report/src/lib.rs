@@ -21,6 +21,7 @@ mod seal_key;
 mod section_svg;
 mod sheet;
 mod table;
+mod wall_svg;
 
 pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
 pub use csv_file::csv;
@@ -35,6 +36,7 @@ pub use run_svg::run_svg;
 pub use seal::{Proof, VerifyError, data_sha256, sha256, verify};
 pub use seal_key::{SealKey, bytes as key_bytes};
 pub use section_svg::section_svg;
+pub use wall_svg::wall_svg;
 
 /// Why a report could not be made.
 #[derive(Debug, thiserror::Error)]

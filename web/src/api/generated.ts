@@ -2423,6 +2423,112 @@ export interface components {
          * @enum {string}
          */
         ElectrodeKind: "rod" | "two-rods" | "water-pipe" | "concrete" | "plate-or-ring" | "plate" | "ring";
+        /** @description A wall along its length. */
+        Elevation: {
+            /** @description What is too far from any. */
+            far: components["schemas"]["ElevationFar"][];
+            /**
+             * Format: int64
+             * @description How high it is drawn.
+             */
+            height: number;
+            /** @description As one speaks of it. */
+            label: string;
+            /** @description Where outlets are missing. */
+            missing: components["schemas"]["ElevationOutlet"][];
+            /** @description Its outlets. */
+            outlets: components["schemas"]["ElevationOutlet"][];
+            /** @description What stands along it, what is behind first. */
+            parts: components["schemas"]["ElevationPart"][];
+            /**
+             * Format: int32
+             * @description The number of the wall.
+             */
+            wall: number;
+            /**
+             * Format: int64
+             * @description How long it is.
+             */
+            width: number;
+            /** @description All of it in words, for who does not see it. */
+            words: string;
+        };
+        /** @description What is too far from any outlet. */
+        ElevationFar: {
+            /**
+             * Format: int64
+             * @description Where it begins on this wall.
+             */
+            from: number;
+            /**
+             * Format: int64
+             * @description How high it is drawn: at the floor, or at the counter.
+             */
+            height: number;
+            /** @description How far it is, and from where one may measure. */
+            text: string;
+            /**
+             * Format: int64
+             * @description Where it ends on this wall.
+             */
+            to: number;
+            /**
+             * Format: int64
+             * @description The worst point; absent where it is on another wall, or there is none.
+             */
+            worst?: number | null;
+        };
+        /** @description An outlet on a wall, or one that is missing. */
+        ElevationOutlet: {
+            /**
+             * Format: int64
+             * @description From the left end of the wall.
+             */
+            at: number;
+            /**
+             * Format: int64
+             * @description From the floor.
+             */
+            height: number;
+            /** @description Its height was taken; it is drawn at a usual one otherwise. */
+            height_known: boolean;
+            /**
+             * Format: int32
+             * @description Its number in the sketch; absent of one that is missing.
+             */
+            id?: number | null;
+            /** @description What it is. */
+            kind: components["schemas"]["OutletKind"];
+            /** @description The tag of its box; empty where it has none. */
+            label: string;
+        };
+        /** @description Something along a wall. */
+        ElevationPart: {
+            /**
+             * Format: int64
+             * @description Its lower edge.
+             */
+            bottom: number;
+            /**
+             * Format: int64
+             * @description Where it begins.
+             */
+            from: number;
+            /** @description In plain words. */
+            label: string;
+            /**
+             * Format: int64
+             * @description Where it ends.
+             */
+            to: number;
+            /**
+             * Format: int64
+             * @description Its upper edge.
+             */
+            top: number;
+            /** @description What it is. */
+            what: components["schemas"]["WallPartKind"];
+        };
         /** @description What became of a typed text. */
         EntryEcho: {
             /** @description Why the text was not understood; the field then keeps its former value. */
@@ -4997,6 +5103,8 @@ export interface components {
             contradictions: string[];
             /** @description Something here is a danger now. */
             dangerous: boolean;
+            /** @description Each wall along its length; none until all are measured. */
+            elevations: components["schemas"]["Elevation"][];
             plan?: components["schemas"]["RoomPlan"] | null;
             /** @description What each repair would do about what it breaks. */
             proposals: components["schemas"]["SubjectProposal"][];

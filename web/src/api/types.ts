@@ -78,6 +78,7 @@ export type Room = Whole<Pick<Schemas['Room'], 'id' | 'name' | 'area'>> &
 export type RoomObservation = Schemas['RoomObservation'];
 export type RoomKind = Schemas['RoomKind'];
 export type RoomPlan = Schemas['RoomPlan'];
+export type Elevation = Schemas['Elevation'];
 export type PlanOutlet = Schemas['PlanOutlet'];
 export type SketchLine = Schemas['SketchLine'];
 export type RoomLine = Omit<Schemas['RoomLine'], 'sketch'> & { sketch: Sketch };

@@ -13,6 +13,7 @@ import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
 import { TapedLines } from '../ui/TapedLines';
 import { RoomDrawing } from './RoomDrawing';
+import { WallDrawing } from './WallDrawing';
 
 type Props = { audit: string; id: string; units: Basis['units'] };
 type MakeSketch = (sketch: Sketch, view: RoomView) => Sketch | Promise<Sketch>;
@@ -112,7 +113,10 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
           </p>
         )}
         {judgement.plan ? (
-          <RoomDrawing plan={judgement.plan} />
+          <>
+            <RoomDrawing plan={judgement.plan} />
+            <WallDrawing elevations={judgement.elevations} />
+          </>
         ) : (
           <p className="room-empty">
             Tape the walls one after the other, clockwise, facing each: what stands along it from the left,

@@ -3,8 +3,8 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{Basis, KnownSupply, OutletPlace, Room, RoomFacts, Sketch, Spread};
-use crate::picture::{Far, RoomPlan};
+use crate::facts::{Basis, KnownSupply, Outlet, OutletPlace, Room, RoomFacts, Sketch, Spread};
+use crate::picture::{Elevation, Far, RoomPlan};
 use crate::quantity::Length;
 use crate::repair::{RoomFound, SubjectProposal, missing_outlets, propose_in_room};
 use crate::rules::{
@@ -26,6 +26,8 @@ pub struct RoomJudgement {
     pub contradictions: Vec<String>,
     /// The room from above; absent until its walls are measured.
     pub plan: Option<RoomPlan>,
+    /// Each wall along its length; none until all are measured.
+    pub elevations: Vec<Elevation>,
     /// How many outlets are missing, in one sentence.
     pub sentence: String,
 }
@@ -66,17 +68,14 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
     };
     let ghosts: Vec<OutletPlace> = missing.iter().flatten().map(|known| known.place).collect();
     let units = situation.basis.units;
+    let named = |outlet: &Outlet| situation.box_of(outlet).map_or_else(String::new, |record| record.tag.clone());
+    let far = far(situation, &results);
     RoomJudgement {
         worst: worst_verdict(&results),
         dangerous: is_dangerous(&results),
         contradictions: situation.sketch.contradictions(units),
-        plan: RoomPlan::of(
-            situation.sketch,
-            units,
-            |outlet| situation.box_of(outlet).map_or_else(String::new, |record| record.tag.clone()),
-            &ghosts,
-            &far(situation, &results),
-        ),
+        plan: RoomPlan::of(situation.sketch, units, named, &ghosts, &far),
+        elevations: Elevation::of_all(situation.sketch, units, named, &ghosts, &far),
         proposals,
         sentence,
         results,
@@ -97,17 +96,22 @@ fn passes(situation: &RoomSituation, before: &[RuleResult], after: &Sketch, rule
 /// without one.
 fn far(situation: &RoomSituation, results: &[RuleResult]) -> Vec<Far> {
     let demands = broken_demands(situation, results);
-    demands.iter().flat_map(|(_, demand)| of_demand(situation, demand)).collect()
+    demands.iter().flat_map(|(rule, demand)| of_demand(situation, demand, *rule == "counter-spacing")).collect()
 }
 
-fn of_demand(situation: &RoomSituation, demand: &Demand) -> Vec<Far> {
+fn of_demand(situation: &RoomSituation, demand: &Demand, counter: bool) -> Vec<Far> {
     let units = situation.basis.units;
     let say = |nm: i64| Length::from_nm(nm).unwrap_or(Length::MAX).say_run(units);
     let reach = demand.reach.strict().nm();
     let mut far = Vec::new();
     for space in &demand.spaces {
         if space.outlets.is_empty() && !space.open_start && !space.open_end {
-            far.push(Far { spread: space.spread, text: format!("{}, no outlet", say(space.spread.width())) });
+            far.push(Far {
+                spread: space.spread,
+                worst: None,
+                counter,
+                text: format!("{}, no outlet", say(space.spread.width())),
+            });
             continue;
         }
         let Some(known) = space.at_best().farthest().filter(|known| known.distance > reach) else { continue };
@@ -121,6 +125,8 @@ fn of_demand(situation: &RoomSituation, demand: &Demand) -> Vec<Far> {
         };
         far.push(Far {
             spread,
+            worst: Some(known.at),
+            counter,
             text: format!("{} of {}", say(known.distance), demand.reach.shown(units).say_run(units)),
         });
     }

@@ -94,6 +94,10 @@ pub struct RoomPlan {
 pub struct Far {
     /// Where it is on the floor line.
     pub spread: Spread,
+    /// Where it is farthest, on the floor line; absent where no outlet serves it at all.
+    pub worst: Option<i64>,
+    /// It is along a counter.
+    pub counter: bool,
     /// Its figure.
     pub text: String,
 }
