@@ -5182,7 +5182,7 @@ export interface components {
          * @description Something that one looks for in a room.
          * @enum {string}
          */
-        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "smoke-alarm-missing" | "co-alarm-missing" | "alarm-past-date" | "alarms-apart" | "alarms-unnoticed" | "cord-as-wiring";
+        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "smoke-alarm-missing" | "co-alarm-missing" | "alarm-past-date" | "alarms-apart" | "alarms-unnoticed" | "service-light-missing" | "service-outlet-missing" | "bay-without-outlet" | "deck-without-outlet" | "cord-as-wiring";
         /** @description An observation in a room as the screen offers it. */
         RoomObservationInfo: {
             /** @description The chip when it is there. */

@@ -276,6 +276,14 @@ room_observations! {
     AlarmsApart "alarms do not sound together" / "alarms sound together";
     /// Nobody would notice that the circuit of the alarms is off.
     AlarmsUnnoticed "alarms on a circuit whose loss nobody notices" / "alarms on a lighting circuit, or one that is looked after";
+    /// Equipment or storage without a light that is switched at the way in.
+    ServiceLightMissing "equipment or storage without a light switched at the way in" / "light switched at the way in, or nothing to service or store";
+    /// Heating or cooling equipment without a receptacle near it.
+    ServiceOutletMissing "heating or cooling equipment without a receptacle within 25 ft on its level" / "receptacle within 25 ft of the equipment, or no equipment";
+    /// A vehicle bay without a receptacle.
+    BayWithoutOutlet "a vehicle bay without a receptacle 5 1/2 ft up or lower" / "a receptacle in each vehicle bay";
+    /// A deck, porch or balcony without a receptacle.
+    DeckWithoutOutlet "deck, porch or balcony reached from inside without a receptacle" / "a receptacle at each deck, porch and balcony, or none there";
     /// A cord or extension cord used as wiring.
     CordAsWiring "cord used as wiring" / "no cord used as wiring";
 }
@@ -291,6 +299,11 @@ impl RoomObservation {
             Self::SmokeAlarmMissing | Self::AlarmPastDate | Self::AlarmsApart => kind.has_smoke_alarm(),
             Self::CoAlarmMissing => matches!(kind, RoomKind::Bedroom | RoomKind::Hallway),
             Self::AlarmsUnnoticed => matches!(kind, RoomKind::Hallway),
+            Self::ServiceLightMissing | Self::ServiceOutletMissing => {
+                matches!(kind, RoomKind::AtticOrCrawlSpace | RoomKind::Utility | RoomKind::UnfinishedBasement)
+            }
+            Self::BayWithoutOutlet => matches!(kind, RoomKind::Garage),
+            Self::DeckWithoutOutlet => matches!(kind, RoomKind::Outdoors),
             Self::CordAsWiring => true,
         }
     }

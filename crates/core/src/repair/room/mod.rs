@@ -1,9 +1,11 @@
 //! Repairs in a room, one file each. New wiring is licensed work in most places: each says so.
 
+mod add_outlet_there;
 mod add_outlets;
 mod alarms_on_lights;
 mod enclosed_lamp;
 mod fit_alarms;
+mod fit_service_light;
 mod fit_switch;
 mod missing;
 mod moves;
@@ -83,7 +85,9 @@ pub struct RoomChange {
 /// Every repair in a room.
 pub static ROOM_REPAIRS: &[RoomRepair] = &[
     add_outlets::REPAIR,
+    add_outlet_there::REPAIR,
     fit_switch::REPAIR,
+    fit_service_light::REPAIR,
     enclosed_lamp::REPAIR,
     fit_alarms::REPAIR,
     alarms_on_lights::REPAIR,

@@ -4,6 +4,7 @@ mod add_supports;
 mod box_in_run;
 mod bury_deeper;
 mod bush_ends;
+mod clear_insulation;
 mod ease_bends;
 mod fit_bushings;
 mod fit_plates;
@@ -158,6 +159,7 @@ pub static RUN_REPAIRS: &[RunRepair] = &[
     join_raceway::REPAIR,
     bush_ends::REPAIR,
     ease_bends::REPAIR,
+    clear_insulation::REPAIR,
     replace_run::REPAIR,
 ];
 

@@ -18,7 +18,7 @@ const FROM_EDGE: Length = Length::sixteenths(24);
 pub const REPAIR: RunRepair = RunRepair {
     code: "replace-run",
     title: "Replace the run",
-    mends: &["cable-damaged", "splice-in-run", "wet-place", "cord-for-cable"],
+    mends: &["cable-damaged", "splice-in-run", "wet-place", "cord-for-cable", "knob-and-tube-covered"],
     plan,
 };
 

@@ -8,12 +8,16 @@ mod closet_lamp;
 mod co_alarm;
 mod cord_as_wiring;
 mod counter_spacing;
+mod deck_outlet;
 mod demand;
+mod garage_bays;
 mod island_outlet;
 mod over_tub;
 mod range_outlet_height;
 mod room_light;
 mod room_outlet;
+mod service_light;
+mod service_outlet;
 mod small_appliance_circuits;
 mod smoke_alarm;
 mod spacing;
@@ -89,8 +93,12 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     small_appliance_circuits::RULE,
     bathroom_outlet::RULE,
     room_outlet::RULE,
+    garage_bays::RULE,
+    deck_outlet::RULE,
+    service_outlet::RULE,
     range_outlet_height::RULE,
     room_light::RULE,
+    service_light::RULE,
     stair_switching::RULE,
     closet_lamp::RULE,
     smoke_alarm::RULE,

@@ -2,10 +2,10 @@
 
 use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches, or_another_way};
 use crate::facts::{Course, PlacedStretch};
-use crate::quantity::{Amount, Length};
+use crate::quantity::{Amount, Gauge, Length};
 use crate::rules::{Finding, Rule, Side};
 use crate::standard::ampacity::{Column, Surroundings, corrected_ampacity, largest_breaker_for};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, Material, Profile, RuleBasis, Severity, Since, cite};
 
 /// Cables that lie together for longer than this warm each other: NEC 310.15(C)(1), 24 in (600 mm). From memory, sure.
 const LONG: Length = Length::inches(24);
@@ -69,6 +69,12 @@ fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Findi
     let Some(gauge) = situation.course.gauge else {
         return ask(format!("read the size of the cable: {together} lie together in {label}"), "/gauge".to_owned());
     };
+    if is_left_as_is(situation.course, together) {
+        let words = format!(
+            "{label}: {together} armoured cables of 12 AWG copper, not more than 20 conductors: no adjustment."
+        );
+        return Some(Finding::meets(label.clone(), words));
+    }
     let Some(bundle) = bundle(situation, together) else {
         return Some(Finding::violates(
             label.clone(),
@@ -103,6 +109,16 @@ fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Findi
     Some(finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over))
 }
 
+/// Armoured and metal-clad cable without a jacket, 12 AWG copper, to 20 conductors: NEC 310.15(C)(1)(d) (310.15(B)(3)(a)(4) before
+/// 2020); from memory, sure.
+fn is_left_as_is(course: &Course, together: u8) -> bool {
+    let conductors = u16::from(together) * u16::from(IN_EACH);
+    is_armoured(course.method)
+        && course.gauge == Some(Gauge::Awg12)
+        && course.material == Material::Copper
+        && conductors <= 20
+}
+
 /// What so many cables together leave of this one; `None` where nothing is left, or its size is not known.
 fn bundle(situation: &RunSituation, together: u8) -> Option<Bundle> {
     let (course, edition) = (situation.course, situation.basis.edition);
@@ -128,6 +144,7 @@ mod tests {
     use crate::quantity::Gauge;
     use crate::rules::Verdict;
     use crate::rules::run::testing::{Scene, verdict};
+    use crate::standard::WiringMethod;
 
     fn scene(inches: u32, together: u8, insulated: Option<bool>) -> Scene {
         Scene::nonmetallic()
@@ -150,6 +167,15 @@ mod tests {
         assert_eq!(of(&scene(60, 1, None)), Verdict::NotApplicable);
         let (_, sentence) = verdict("bundled-cables", &scene(60, 5, None));
         assert!(sentence.contains("30 A at 90 °C × 100 % × 50 % = 15 A"), "{sentence}");
+    }
+
+    #[test]
+    fn armour_of_12_gauge_is_left_as_it_is() {
+        let mut armoured = scene(60, 10, None);
+        armoured.run.found.method = WiringMethod::MetalClad;
+        assert_eq!(of(&armoured), Verdict::Meets);
+        armoured.run.found.stretches[0].together = Some(11);
+        assert_eq!(of(&armoured), Verdict::Violates);
     }
 
     #[test]

@@ -9,6 +9,7 @@ mod cord_for_cable;
 mod end_bushing;
 mod exposed_to_damage;
 mod heat_clearance;
+mod knob_and_tube_covered;
 mod nail_plate;
 mod raceway_bends;
 mod raceway_fill;
@@ -101,6 +102,7 @@ pub static RUN_RULES: &[Rule<RunCheck>] = &[
     end_bushing::RULE,
     bend_radius::RULE,
     cord_for_cable::RULE,
+    knob_and_tube_covered::RULE,
 ];
 
 /// Judges a run by every rule of a run, worst first.
