@@ -65,11 +65,11 @@ pub fn check(bundle: &Bundle, json: bool) -> Result<ExitCode, Failure> {
     let facts = bundle.facts();
     let assessed = Assessed::of(&facts);
     let boxes = assessed.boxes.iter().map(|known| (format!("{} / {}", known.room.name, known.record.tag), known.now()));
-    let panels = assessed.panels.iter().map(|known| (known.panel.name.clone(), known.now().results.as_slice()));
+    let panels = assessed.panels.iter().map(|known| (known.record.name.clone(), known.now().results.as_slice()));
     let mut lines = Vec::new();
     let mut violations = 0;
-    let rooms = assessed.rooms.iter().map(|known| (known.room.name.clone(), known.now().results.as_slice()));
-    let runs = assessed.runs.iter().map(|known| (known.run.name.clone(), known.now().results.as_slice()));
+    let rooms = assessed.rooms.iter().map(|known| (known.record.name.clone(), known.now().results.as_slice()));
+    let runs = assessed.runs.iter().map(|known| (known.record.name.clone(), known.now().results.as_slice()));
     for (subject, results) in boxes.chain(panels).chain(rooms).chain(runs) {
         for result in results {
             if result.is_broken() {

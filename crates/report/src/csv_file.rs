@@ -43,19 +43,16 @@ pub fn csv(assessed: &Assessed) -> Result<Vec<u8>, ReportError> {
         rows(&mut sheet, &place, &answer.found, answer.after(), &answer.findings)?;
     }
     for known in &assessed.panels {
-        let place = ["", "panel", known.panel.name.as_str()].map(str::to_owned);
-        let left = known.left.as_ref().map(|left| left.results.as_slice());
-        rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
+        let place = ["", "panel", known.record.name.as_str()].map(str::to_owned);
+        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings)?;
     }
     for known in &assessed.rooms {
-        let place = [known.room.name.as_str(), "room", ""].map(str::to_owned);
-        let left = known.left.as_ref().map(|left| left.results.as_slice());
-        rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
+        let place = [known.record.name.as_str(), "room", ""].map(str::to_owned);
+        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings)?;
     }
     for known in &assessed.runs {
-        let place = ["", "cable run", known.run.name.as_str()].map(str::to_owned);
-        let left = known.left.as_ref().map(|left| left.results.as_slice());
-        rows(&mut sheet, &place, &known.found.results, left, &known.findings)?;
+        let place = ["", "cable run", known.record.name.as_str()].map(str::to_owned);
+        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings)?;
     }
     sheet.done()
 }

@@ -1,10 +1,9 @@
 //! A subject with a drawing in the report, a sketched room or a cable run: its drawings, its findings, what puts it right.
 
 use nailpunch_core::assess::{
-    AssessedRoom, AssessedRun, ItemState, ItemView, RoomJudgement, RunJudgement, SubjectWork,
+    AssessedRoom, AssessedRun, AssessedSubject, ItemState, Judged, RoomJudgement, RunJudgement,
 };
 use nailpunch_core::facts::{Bundle, Photo, Remark};
-use nailpunch_core::rules::{RuleResult, Verdict};
 use serde::Serialize;
 
 use crate::photo_part::{PhotoPart, photo_part};
@@ -36,32 +35,28 @@ pub struct RunPart {
     pub drawn: DrawnPart,
 }
 
-/// What the rules say of a subject as found and as left.
-struct Judged<'a> {
-    worst: Verdict,
-    dangerous: bool,
-    found: &'a [RuleResult],
-    left: Option<&'a [RuleResult]>,
-    findings: &'a [ItemView],
-    work: &'a SubjectWork,
-    remarks: &'a [Remark],
-}
-
 impl DrawnPart {
-    fn of(judged: &Judged, drawings: Vec<Drawing>, contradictions: &[String], photos: Vec<PhotoPart>) -> Self {
-        let told = judged.found.iter().filter(|result| telling(result, judged.findings));
+    fn of<Record, Judgement: Judged>(
+        known: &AssessedSubject<Record, Judgement>,
+        drawings: Vec<Drawing>,
+        contradictions: &[String],
+        remarks: &[Remark],
+        photos: Vec<PhotoPart>,
+    ) -> Self {
+        let found = known.found.results();
+        let told = found.iter().filter(|result| telling(result, &known.findings));
         let remark = |remark: &Remark| format!("{} ({})", remark.text, remark.severity.name());
         Self {
-            verdict: judged.worst.name(),
-            dangerous: judged.dangerous,
+            verdict: known.now().worst().name(),
+            dangerous: known.now().dangerous(),
             drawings,
-            rows: told.map(|result| every_sentence(result, judged.left, judged.findings)).collect(),
-            rest: rest_beside_the_box(judged.found),
+            rows: told.map(|result| every_sentence(result, known.left_results(), &known.findings)).collect(),
+            rest: rest_beside_the_box(found),
             contradictions: contradictions.to_vec(),
-            plan: plan_beside_the_box(judged.work),
-            remarks: judged.remarks.iter().map(remark).collect(),
+            plan: plan_beside_the_box(&known.work),
+            remarks: remarks.iter().map(remark).collect(),
             photos,
-            states: judged.findings.iter().map(|view| view.state).collect(),
+            states: known.findings.iter().map(|view| view.state).collect(),
         }
     }
 }
@@ -78,15 +73,6 @@ pub fn sketch_part(known: &AssessedRoom, bundle: &Bundle) -> DrawnPart {
         Some(Drawing { svg: room_svg(plan), caption: caption.to_owned(), words: plan.words.clone() })
     };
     let as_left = known.left.as_ref().and_then(|left| drawing(left, "The room as left"));
-    let judged = Judged {
-        worst: known.now().worst,
-        dangerous: known.now().dangerous,
-        found: &known.found.results,
-        left: known.left.as_ref().map(|left| left.results.as_slice()),
-        findings: &known.findings,
-        work: &known.work,
-        remarks: &known.room.remarks,
-    };
     // Of what stands now, each wall along which something is too far.
     let walls = known.now().elevations.iter().filter(|wall| !wall.far.is_empty());
     let walls = walls.map(|wall| Drawing {
@@ -96,8 +82,8 @@ pub fn sketch_part(known: &AssessedRoom, bundle: &Bundle) -> DrawnPart {
     });
     let drawings =
         drawing(&known.found, "The room as found, from above").into_iter().chain(as_left).chain(walls).collect();
-    let photos = photos(bundle, |photo| photo.room == Some(known.room.id));
-    DrawnPart::of(&judged, drawings, &known.found.contradictions, photos)
+    let photos = photos(bundle, |photo| photo.room == Some(known.record.id));
+    DrawnPart::of(known, drawings, &known.found.contradictions, &known.record.remarks, photos)
 }
 
 /// A cable run.
@@ -107,21 +93,12 @@ pub fn run_part(known: &AssessedRun, bundle: &Bundle) -> RunPart {
         Some(Drawing { svg: run_svg(strip), caption: caption.to_owned(), words: strip.words.clone() })
     };
     let as_left = known.left.as_ref().and_then(|left| drawing(left, "The run as left"));
-    let judged = Judged {
-        worst: known.now().worst,
-        dangerous: known.now().dangerous,
-        found: &known.found.results,
-        left: known.left.as_ref().map(|left| left.results.as_slice()),
-        findings: &known.findings,
-        work: &known.work,
-        remarks: &known.run.remarks,
-    };
     let drawings = drawing(&known.found, "The run as found, along its length").into_iter().chain(as_left).collect();
-    let photos = photos(bundle, |photo| photo.run == Some(known.run.id));
-    let about = [format!("Wired: {}", known.run.found.label()), known.found.fed.clone()];
+    let photos = photos(bundle, |photo| photo.run == Some(known.record.id));
+    let about = [format!("Wired: {}", known.record.found.label()), known.found.fed.clone()];
     RunPart {
-        name: known.run.name.clone(),
+        name: known.record.name.clone(),
         about: about.into_iter().filter(|words| !words.is_empty()).collect::<Vec<_>>().join(". "),
-        drawn: DrawnPart::of(&judged, drawings, &known.found.contradictions, photos),
+        drawn: DrawnPart::of(known, drawings, &known.found.contradictions, &known.record.remarks, photos),
     }
 }

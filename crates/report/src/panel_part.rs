@@ -41,8 +41,8 @@ pub fn panel_parts(assessed: &Assessed) -> Vec<PanelPart> {
 }
 
 fn panel_part(known: &AssessedPanel) -> PanelPart {
-    let (panel, judged) = (known.panel, &known.found);
-    let left = known.left.as_ref().map(|left| left.results.as_slice());
+    let (panel, judged) = (known.record, &known.found);
+    let left = known.left_results();
     let told = judged.results.iter().filter(|result| telling(result, &known.findings));
     let mut about = vec![format!("fed from {}", judged.fed_from), format!("{} spaces", panel.spaces)];
     about.extend(panel.rating.map(|rating| format!("rated {rating} A")));

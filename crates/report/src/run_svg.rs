@@ -3,8 +3,7 @@
 
 use std::fmt::Write;
 
-use nailpunch_core::picture::{RunGlyph, RunStrip, StripMark};
-use nailpunch_core::rules::Verdict;
+use nailpunch_core::picture::{RunGlyph, RunStrip, StripMark, StripState};
 
 const WIDTH: f64 = 520.0;
 const MARGIN: f64 = 14.0;
@@ -84,7 +83,7 @@ pub fn run_svg(strip: &RunStrip) -> String {
         for (part, (top, x1, x2)) in rows.parts(stretch.from, stretch.to).into_iter().enumerate() {
             let shade = if index % 2 == 0 { "#fbf8f1" } else { "#efe9dc" };
             let dash = if stretch.not_taped { " stroke-dasharray=\"5 4\"" } else { "" };
-            let colour = if stretch.verdict == Some(Verdict::Violates) { FAULT } else { INK };
+            let colour = if stretch.verdict == Some(StripState::Violates) { FAULT } else { INK };
             let (y, wide) = (top + LINE, x2 - x1);
             let _ = write!(
                 svg,
@@ -142,8 +141,8 @@ fn text(svg: &mut String, (x, y): (f64, f64), anchor: &str, colour: &str, words:
 /// One mark: what holds it is a bracket over it, wood a block round it, steel a bar before it, harm a cross.
 fn glyph(svg: &mut String, mark: &StripMark, x: f64, y: f64) {
     let colour = match mark.verdict {
-        Some(Verdict::Violates) => FAULT,
-        Some(Verdict::NotMeasured) => MUTED,
+        Some(StripState::Violates) => FAULT,
+        Some(StripState::NotMeasured) => MUTED,
         _ => INK,
     };
     let drawn = match mark.glyph {

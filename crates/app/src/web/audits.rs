@@ -84,8 +84,8 @@ pub struct PanelMark {
 fn panel_mark(known: &AssessedPanel) -> PanelMark {
     let items = ItemCounts::of(&known.findings);
     PanelMark {
-        id: known.panel.id,
-        name: known.panel.name.clone(),
+        id: known.record.id,
+        name: known.record.name.clone(),
         worst: known.now().worst,
         dangerous: known.now().dangerous,
         still_open: items.open() > 0,
@@ -115,9 +115,9 @@ pub struct CableRunMark {
 fn cable_run_mark(known: &AssessedRun) -> CableRunMark {
     let items = ItemCounts::of(&known.findings);
     CableRunMark {
-        id: known.run.id,
-        name: known.run.name.clone(),
-        label: known.run.now().label(),
+        id: known.record.id,
+        name: known.record.name.clone(),
+        label: known.record.now().label(),
         worst: known.now().worst,
         dangerous: known.now().dangerous,
         still_open: items.open() > 0,

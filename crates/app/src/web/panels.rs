@@ -78,7 +78,7 @@ pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<Fe
     let feeding = with_audit(store, audit, move |_, assessed| {
         let known = assessed.of_box(BoxId(id));
         let known = known.ok_or_else(|| StoreError::NotFound { kind: "box", id: id.to_string() })?;
-        Ok(breakers_of(known.record, assessed.panels.iter().map(|known| (known.panel, &known.found))))
+        Ok(breakers_of(known.record, assessed.panels.iter().map(|known| (known.record, &known.found))))
     });
     Ok(Json(feeding.await?))
 }

@@ -18,8 +18,8 @@ use crate::facts::{
     AuditFacts, Basis, BoxContents, BoxId, BoxRecord, CableRun, KnownSupply, Panel, PanelId, Room, RoomFacts, RoomId,
     RunId, Subject, WorkItem,
 };
-use crate::repair::{RoomMove, saving_moves};
-use crate::rules::{RuleResult, Situation};
+use crate::repair::{RoomMove, SubjectProposal, saving_moves};
+use crate::rules::{RuleResult, Situation, Verdict};
 use crate::standard::WiredUnder;
 
 /// What follows from an audit's facts.
@@ -36,32 +36,79 @@ pub struct Assessed<'a> {
     pub runs: Vec<AssessedRun<'a>>,
 }
 
-/// A cable run with all that follows from its course.
-pub struct AssessedRun<'a> {
-    /// The run.
-    pub run: &'a CableRun,
+/// What follows from one side of a subject beside the box.
+pub trait Judged {
+    /// What each rule says, worst first.
+    fn results(&self) -> &[RuleResult];
+    /// The worst answer of all rules that are not dismissed.
+    fn worst(&self) -> Verdict;
+    /// Something here is a danger now.
+    fn dangerous(&self) -> bool;
+    /// What each repair would do about what it breaks.
+    fn proposals(&self) -> &[SubjectProposal];
+}
+
+macro_rules! judged {
+    ($($judgement:ty),+) => {
+        $(impl Judged for $judgement {
+            fn results(&self) -> &[RuleResult] {
+                &self.results
+            }
+
+            fn worst(&self) -> Verdict {
+                self.worst
+            }
+
+            fn dangerous(&self) -> bool {
+                self.dangerous
+            }
+
+            fn proposals(&self) -> &[SubjectProposal] {
+                &self.proposals
+            }
+        })+
+    };
+}
+
+judged!(PanelJudgement, RoomJudgement, RunJudgement);
+
+/// A subject beside the box, with all that follows from its record.
+pub struct AssessedSubject<'a, Record, Judgement> {
+    /// Its record.
+    pub record: &'a Record,
     /// What follows from it as found.
-    pub found: RunJudgement,
+    pub found: Judgement,
     /// What follows from it as left, once it was looked at anew.
-    pub left: Option<RunJudgement>,
+    pub left: Option<Judgement>,
     /// Where its findings are in their lives.
     pub findings: Vec<ItemView>,
-    /// What is done on it, all of it.
+    /// What is done about it, all of it.
     pub work: SubjectWork,
 }
 
+/// A panel with all that follows from it.
+pub type AssessedPanel<'a> = AssessedSubject<'a, Panel, PanelJudgement>;
 /// A room with all that follows from its sketch.
-pub struct AssessedRoom<'a> {
-    /// The room.
-    pub room: &'a Room,
-    /// What follows from it as found.
-    pub found: RoomJudgement,
-    /// What follows from it as left, once it was looked at anew.
-    pub left: Option<RoomJudgement>,
-    /// Where its findings are in their lives.
-    pub findings: Vec<ItemView>,
-    /// What is done in it, all of it.
-    pub work: SubjectWork,
+pub type AssessedRoom<'a> = AssessedSubject<'a, Room, RoomJudgement>;
+/// A cable run with all that follows from its course.
+pub type AssessedRun<'a> = AssessedSubject<'a, CableRun, RunJudgement>;
+
+impl<'a, Record, Judgement: Judged> AssessedSubject<'a, Record, Judgement> {
+    fn of(record: &'a Record, found: Judgement, left: Option<Judgement>, items: &[WorkItem]) -> Self {
+        let findings = views(items, found.results(), left.as_ref().map(Judged::results), None);
+        let work = SubjectWork::beside_the_box(&findings, left.as_ref().unwrap_or(&found).proposals());
+        Self { record, found, left, findings, work }
+    }
+
+    /// What stands now: as left once it was looked at anew, before that as found.
+    pub fn now(&self) -> &Judgement {
+        self.left.as_ref().unwrap_or(&self.found)
+    }
+
+    /// What the rules say of it as left, once it was looked at anew.
+    pub fn left_results(&self) -> Option<&[RuleResult]> {
+        self.left.as_ref().map(Judged::results)
+    }
 }
 
 /// A box with all that follows from it.
@@ -74,20 +121,6 @@ pub struct AssessedBox<'a> {
     pub wired_under: Option<WiredUnder>,
     basis: &'a Basis,
     known: Arc<KnownBox>,
-}
-
-/// A panel with all that follows from it.
-pub struct AssessedPanel<'a> {
-    /// The panel.
-    pub panel: &'a Panel,
-    /// What follows from it as found.
-    pub found: PanelJudgement,
-    /// What follows from it as left, once it was looked at anew.
-    pub left: Option<PanelJudgement>,
-    /// Where its findings are in their lives.
-    pub findings: Vec<ItemView>,
-    /// What is done at it, all of it.
-    pub work: SubjectWork,
 }
 
 impl<'a> Assessed<'a> {
@@ -152,17 +185,17 @@ impl<'a> Assessed<'a> {
 
     /// A panel of it.
     pub fn of_panel(&self, id: PanelId) -> Option<&AssessedPanel<'a>> {
-        self.panels.iter().find(|known| known.panel.id == id)
+        self.panels.iter().find(|known| known.record.id == id)
     }
 
     /// A room of it, where there is a sketch.
     pub fn of_room(&self, id: RoomId) -> Option<&AssessedRoom<'a>> {
-        self.rooms.iter().find(|known| known.room.id == id)
+        self.rooms.iter().find(|known| known.record.id == id)
     }
 
     /// A cable run of it.
     pub fn of_run(&self, id: RunId) -> Option<&AssessedRun<'a>> {
-        self.runs.iter().find(|known| known.run.id == id)
+        self.runs.iter().find(|known| known.record.id == id)
     }
 
     /// Where the findings of a subject are in their lives.
@@ -256,32 +289,13 @@ impl<'a> AssessedBox<'a> {
     }
 }
 
-impl AssessedPanel<'_> {
-    /// What stands now: as left once it was looked at anew, before that as found.
-    pub fn now(&self) -> &PanelJudgement {
-        self.left.as_ref().unwrap_or(&self.found)
-    }
-}
-
 impl AssessedRoom<'_> {
     /// What moving a thing along its wall would save, of what stands now.
     pub fn saving_moves(&self, facts: &AuditFacts) -> Vec<RoomMove> {
-        let of_room = facts.rooms.iter().find(|known| known.room.id == self.room.id);
-        let sketch = self.room.looked_at_again().unwrap_or(&self.room.sketch);
+        let of_room = facts.rooms.iter().find(|known| known.room.id == self.record.id);
+        let sketch = self.record.looked_at_again().unwrap_or(&self.record.sketch);
         // Which breaker feeds an outlet is of no concern to where outlets are.
         of_room.map_or_else(Vec::new, |known| saving_moves(&situation_of(known, sketch, &[], &facts.audit.basis)))
-    }
-
-    /// What stands now: as left once it was looked at anew, before that as found.
-    pub fn now(&self) -> &RoomJudgement {
-        self.left.as_ref().unwrap_or(&self.found)
-    }
-}
-
-impl AssessedRun<'_> {
-    /// What stands now: as left once it was looked at anew, before that as found.
-    pub fn now(&self) -> &RunJudgement {
-        self.left.as_ref().unwrap_or(&self.found)
     }
 }
 
@@ -298,9 +312,7 @@ fn runs<'a, 'i>(
         let items = own(Subject::Run(run.id));
         let found = around.judged(&run.found);
         let left = run.looked_at_again().map(|course| around.judged(course));
-        let findings = views(items, &found.results, left.as_ref().map(|left| left.results.as_slice()), None);
-        let work = SubjectWork::beside_the_box(&findings, &left.as_ref().unwrap_or(&found).proposals);
-        AssessedRun { run, found, left, findings, work }
+        AssessedRun::of(run, found, left, items)
     };
     asked.map(assess).collect()
 }
@@ -323,9 +335,7 @@ fn rooms<'a, 'i>(
         let judged = |sketch| room_judgement(&situation_of(known, sketch, &fed_by, &facts.audit.basis));
         let found = judged(&room.sketch);
         let left = room.looked_at_again().map(judged);
-        let findings = views(items, &found.results, left.as_ref().map(|left| left.results.as_slice()), None);
-        let work = SubjectWork::beside_the_box(&findings, &left.as_ref().unwrap_or(&found).proposals);
-        Some(AssessedRoom { room, found, left, findings, work })
+        Some(AssessedRoom::of(room, found, left, items))
     };
     facts.rooms.par_iter().filter_map(assess).collect()
 }
@@ -349,10 +359,7 @@ fn panels<'a, 'i>(
     let each = facts.panels.iter().enumerate().zip(judged.0.iter());
     each.map(|((place, panel), found)| {
         let left = judged.1.get(place).filter(|_| panel.looked_at_again().is_some()).cloned();
-        let results = left.as_ref().map(|left| left.results.as_slice());
-        let findings = views(own(Subject::Panel(panel.id)), &found.results, results, None);
-        let work = SubjectWork::beside_the_box(&findings, &left.as_ref().unwrap_or(found).proposals);
-        AssessedPanel { panel, found: found.clone(), left, findings, work }
+        AssessedPanel::of(panel, found.clone(), left, own(Subject::Panel(panel.id)))
     })
     .collect()
 }

@@ -209,7 +209,7 @@ struct About<'a> {
 fn about<'a>(assessed: &'a Assessed, subject: Subject) -> Option<About<'a>> {
     match subject {
         Subject::Run(id) => assessed.of_run(id).map(|known| About {
-            name: &known.run.name,
+            name: &known.record.name,
             room: None,
             found: &known.found.results,
             findings: &known.findings,
@@ -221,13 +221,13 @@ fn about<'a>(assessed: &'a Assessed, subject: Subject) -> Option<About<'a>> {
             findings: &known.answer().findings,
         }),
         Subject::Room(id) => assessed.of_room(id).map(|known| About {
-            name: &known.room.name,
-            room: Some(known.room),
+            name: &known.record.name,
+            room: Some(known.record),
             found: &known.found.results,
             findings: &known.findings,
         }),
         Subject::Panel(id) => assessed.of_panel(id).map(|known| About {
-            name: &known.panel.name,
+            name: &known.record.name,
             room: None,
             found: &known.found.results,
             findings: &known.findings,

@@ -54,14 +54,15 @@ impl Hold {
 pub fn off_for_boxes(panels: &[AssessedPanel]) -> HashMap<BoxId, Vec<(PanelId, u16)>> {
     let mut off: HashMap<BoxId, Vec<(PanelId, u16)>> = HashMap::new();
     for known in panels {
-        let id = known.panel.id;
+        let id = known.record.id;
         for fed in &known.found.feeds {
             for own in fed.boxes.iter().filter(|own| own.through.is_none()) {
                 off.entry(own.box_id).or_default().push((id, fed.breaker));
             }
         }
-        let shares = known.panel.breakers.iter().filter_map(|breaker| Some((breaker.id, breaker.shares_neutral_with?)));
-        let shares: Vec<(u16, u16)> = shares.filter(|(_, other)| known.panel.breaker(*other).is_some()).collect();
+        let shares =
+            known.record.breakers.iter().filter_map(|breaker| Some((breaker.id, breaker.shares_neutral_with?)));
+        let shares: Vec<(u16, u16)> = shares.filter(|(_, other)| known.record.breaker(*other).is_some()).collect();
         for own in off.values_mut() {
             for (one, other) in &shares {
                 for (has, wants) in [((id, *one), (id, *other)), ((id, *other), (id, *one))] {
@@ -87,7 +88,7 @@ pub fn holds(assessed: &Assessed) -> Vec<Hold> {
         let main = hot_may_be_open(&record.found);
         let own = off.get(&record.id).filter(|_| !main).map_or(&[][..], Vec::as_slice);
         let held = |(panel, breaker): &(PanelId, u16)| {
-            let known = panels.iter().find(|known| known.panel.id == *panel)?.panel.breaker(*breaker)?;
+            let known = panels.iter().find(|known| known.record.id == *panel)?.record.breaker(*breaker)?;
             Some(HeldBreaker { panel: *panel, breaker: *breaker, name: known.name() })
         };
         let breakers: Vec<HeldBreaker> = own.iter().filter_map(held).collect();

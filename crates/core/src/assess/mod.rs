@@ -21,7 +21,7 @@ mod work;
 
 pub use acceptance::{Acceptance, of_amendments};
 pub use answer::BoxAnswer;
-pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom, AssessedRun};
+pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom, AssessedRun, AssessedSubject, Judged};
 pub use box_judgement::{
     Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
 };

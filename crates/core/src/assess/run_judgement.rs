@@ -6,7 +6,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::facts::{AuditFacts, Basis, BoxId, CableRun, Course, KnownSupply, RunEnd, circles};
-use crate::picture::{RunStrip, TooLong};
+use crate::picture::{RunStrip, StripState, TooLong};
 use crate::repair::{RunFound, SubjectProposal, missing_supports, propose_on_run};
 use crate::rules::{RuleResult, RunSituation, Verdict, is_dangerous, judge_run, support_gaps, worst_verdict};
 use crate::standard::WiredUnder;
@@ -108,19 +108,29 @@ impl<'a> RunSurroundings<'a> {
         let units = self.basis.units;
         let circle = (!self.circle.is_empty()).then(|| self.circle.to_owned());
         let places = results.iter().filter(|result| !result.is_dismissed()).flat_map(|result| &result.findings);
-        let not_well = places.filter(|known| !matches!(known.verdict, Verdict::Meets | Verdict::NotApplicable));
-        let verdicts: Vec<_> = not_well.filter_map(|known| Some((known.place?, known.verdict))).collect();
+        let states: Vec<_> = places.filter_map(|known| Some((known.place?, state_of(known.verdict)?))).collect();
         let missing = missing_supports(&situation).unwrap_or_default();
         RunJudgement {
             worst: worst_verdict(&results),
             dangerous: is_dangerous(&results),
             contradictions: course.contradictions(units).into_iter().chain(circle).collect(),
-            strip: RunStrip::of(course, units, self.ends.clone(), &verdicts, &too_long(&situation), &missing),
+            strip: RunStrip::of(course, units, self.ends.clone(), &states, &too_long(&situation), &missing),
             fed: self.known.map_or_else(String::new, |known| fed(course, known)),
             proposals,
             results,
         }
     }
+}
+
+/// How something stands on the drawing; `None` where it is well.
+const fn state_of(verdict: Verdict) -> Option<StripState> {
+    Some(match verdict {
+        Verdict::Violates => StripState::Violates,
+        Verdict::Marginal => StripState::Marginal,
+        Verdict::NotMeasured => StripState::NotMeasured,
+        Verdict::Legacy => StripState::Legacy,
+        Verdict::Meets | Verdict::NotApplicable => return None,
+    })
 }
 
 /// The ways along a run that are too long, for the drawing.

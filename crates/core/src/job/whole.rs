@@ -138,10 +138,10 @@ fn feeds(assessed: &Assessed) -> Feeds {
     let mut feeds = Feeds { holds: holds(assessed), ..Feeds::default() };
     for known in &assessed.panels {
         feeds.breakers.extend(known.found.feeds.iter().map(|fed| JobBreaker {
-            panel: known.panel.id,
+            panel: known.record.id,
             breaker: fed.breaker,
             name: fed.name.clone(),
-            panel_name: known.panel.name.clone(),
+            panel_name: known.record.name.clone(),
             dark: fed.sentence.clone(),
             essential: fed.essential.clone(),
         }));
@@ -182,13 +182,18 @@ fn job_places(assessed: &Assessed, scope: Scope) -> Vec<JobPlace> {
         })
     };
     let panels = assessed.panels.iter().filter_map(|known| {
-        place(Subject::Panel(known.panel.id), "panel, by a qualified person", &known.panel.name, &known.work)
+        place(Subject::Panel(known.record.id), "panel, by a qualified person", &known.record.name, &known.work)
     });
     let rooms = assessed.rooms.iter().filter_map(|known| {
-        place(Subject::Room(known.room.id), "room, new wiring by a licensed electrician", &known.room.name, &known.work)
+        place(
+            Subject::Room(known.record.id),
+            "room, new wiring by a licensed electrician",
+            &known.record.name,
+            &known.work,
+        )
     });
     let runs = assessed.runs.iter().filter_map(|known| {
-        place(Subject::Run(known.run.id), "cable run, off at both ends", &known.run.name, &known.work)
+        place(Subject::Run(known.record.id), "cable run, off at both ends", &known.record.name, &known.work)
     });
     panels.chain(rooms).chain(runs).collect()
 }

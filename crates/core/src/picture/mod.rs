@@ -8,6 +8,6 @@ mod wall;
 
 pub use face::{Face, FaceDevice};
 pub use room::{Far, PlanFar, PlanOutlet, PlanPart, PlanWall, RoomPlan};
-pub use run::{RunGlyph, RunStrip, StripGap, StripMark, StripStretch, TooLong};
+pub use run::{RunGlyph, RunStrip, StripGap, StripMark, StripState, StripStretch, TooLong};
 pub use section::{Section, SectionCable, SectionConductor};
 pub use wall::{Elevation, ElevationFar, ElevationOutlet, ElevationPart};

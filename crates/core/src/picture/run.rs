@@ -6,10 +6,23 @@ use utoipa::ToSchema;
 
 use crate::facts::{Course, RunMark, RunPlace, RunWay, SupportKind};
 use crate::quantity::{Length, UnitSystem, capitalised};
-use crate::rules::Verdict;
 
 /// What a stretch that is not taped is drawn as: 3 ft.
 const NOT_TAPED: i64 = Length::inches(36).nm();
+
+/// How something along a run stands, where that is not well. Ordered: the worst first.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum StripState {
+    /// It breaks a rule.
+    Violates,
+    /// It is within the tape of a limit.
+    Marginal,
+    /// Something of it is still to be measured.
+    NotMeasured,
+    /// It was allowed when it was built.
+    Legacy,
+}
 
 /// What a mark along a run is drawn as.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
@@ -51,7 +64,7 @@ pub struct StripStretch {
     /// Its length is not known; it is drawn broken.
     pub not_taped: bool,
     /// The worst that a rule says of it, where that is not well.
-    pub verdict: Option<Verdict>,
+    pub verdict: Option<StripState>,
 }
 
 /// A mark on the drawing.
@@ -68,7 +81,7 @@ pub struct StripMark {
     /// In plain words.
     pub words: String,
     /// The worst that a rule says of it, where that is not well.
-    pub verdict: Option<Verdict>,
+    pub verdict: Option<StripState>,
 }
 
 /// A way that is too long.
@@ -114,22 +127,19 @@ pub struct TooLong {
 }
 
 impl RunStrip {
-    /// Draws a course; `None` while it has no stretch. `verdicts` are those of its places that are not well.
+    /// Draws a course; `None` while it has no stretch. `states` are those of its places that are not well.
     pub fn of(
         course: &Course,
         units: UnitSystem,
         [from, to]: [String; 2],
-        verdicts: &[(RunPlace, Verdict)],
+        states: &[(RunPlace, StripState)],
         too_long: &[TooLong],
         missing: &[i64],
     ) -> Option<Self> {
         if course.stretches.is_empty() {
             return None;
         }
-        let worst = |place: RunPlace| {
-            let here = verdicts.iter().filter(|(known, _)| *known == place).map(|(_, verdict)| *verdict);
-            here.min_by_key(|verdict| verdict.rank())
-        };
+        let worst = |place: RunPlace| states.iter().filter(|(known, _)| *known == place).map(|(_, state)| *state).min();
         let (mut stretches, mut marks) = (Vec::new(), Vec::new());
         // Where each stretch begins on the course line and on the drawing, which part where something is not taped.
         let mut shifts = Vec::new();
@@ -259,13 +269,13 @@ mod tests {
         let too_long =
             [TooLong { from: Length::inches(70).nm(), to: Length::inches(90).nm(), text: "20 in".to_owned() }];
         let ends = ["panel".to_owned(), "K1".to_owned()];
-        let strip =
-            RunStrip::of(&course, UnitSystem::Inch, ends, &[(bad, Verdict::Violates)], &too_long, &[]).expect("drawn");
+        let strip = RunStrip::of(&course, UnitSystem::Inch, ends, &[(bad, StripState::Violates)], &too_long, &[])
+            .expect("drawn");
         let inches = |nm: i64| nm / Length::inches(1).nm();
         assert_eq!(inches(strip.length), 60 + 36 + 30);
         // What is past the end is not drawn; what follows the hidden stretch is moved by its room.
         assert_eq!(strip.marks.iter().map(|mark| inches(mark.at)).collect::<Vec<_>>(), [10, 116]);
-        assert_eq!(strip.marks[1].verdict, Some(Verdict::Violates));
+        assert_eq!(strip.marks[1].verdict, Some(StripState::Violates));
         assert_eq!((inches(strip.gaps[0].from), inches(strip.gaps[0].to)), (106, 126));
         assert!(strip.words.contains("Staple at 20 in") && strip.words.contains("not taped"), "{}", strip.words);
         assert_eq!(RunStrip::of(&Course::default(), UnitSystem::Inch, Default::default(), &[], &[], &[]), None);
