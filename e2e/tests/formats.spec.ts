@@ -50,6 +50,7 @@ test('check exits 0, 1 or 2', () => {
   delete sound.rooms[0].sketch;
   sound.circuits = [];
   sound.panels = [];
+  sound.runs = [];
   sound.items = [];
   sound.photos = [];
   const file = join(server.get().folder, 'sound.nailpunch.json');

@@ -54,8 +54,8 @@ test('a correction list is taken over, linked and answered', async ({ page, requ
   await expect(lines).toHaveCount(6);
   await expect(lines.nth(1)).toContainText('Put right');
   await expect(lines.nth(4)).toContainText('found 2 3/4 in, limit 6 in');
-  await expect(lines.nth(5)).toContainText('Not linked to a box, panel or taped room yet.');
-  await lines.nth(5).getByLabel('Box, panel or room').selectOption({ label: 'K2 Kitchen' });
+  await expect(lines.nth(5)).toContainText('Not linked to a box, panel, cable run or taped room yet.');
+  await lines.nth(5).getByLabel('Box, panel, cable run or room').selectOption({ label: 'K2 Kitchen' });
   await expect(lines.nth(5)).toContainText('Linked to K2; no rule covers it.');
   await sound(page);
   const csv = await (await request.get(`${server.get().url}/api${auditPath}/corrections.csv`)).text();

@@ -49,6 +49,11 @@ test('a room is taped in a few lines, planned, done, looked at anew and closed',
   await third.press('Enter');
   await expect(plan(page).locator('.to-add')).toHaveCount(1);
   await expect(plan(page)).toHaveAttribute('aria-label', /Too far: .*1 outlet to add/);
+  // The wall along its length, with the point that is farthest from any outlet.
+  const wall3 = page.locator('.wall-drawing');
+  await page.locator('.elevation').getByRole('button', { name: 'wall 3' }).click();
+  await expect(wall3).toHaveAttribute('aria-label', /^Wall 3, 12 ft, from its left end; too far: .* at .*; outlets to add at/);
+  await expect(wall3.locator('.to-add')).toHaveCount(1);
   await expect(repairs(page)).toContainText('1 outlet is missing: wall 3 at');
   const where = /wall 3 at ([0-9a-z ]+)\./.exec((await repairs(page).innerText()) ?? '')?.[1] ?? '';
   await button(page, 'Plan: Add the outlets that are missing').click();

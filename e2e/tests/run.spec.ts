@@ -31,12 +31,12 @@ test('rooms and boxes are added, renamed, moved, deleted and brought back', asyn
 
   await page.getByRole('button', { name: 'Box', exact: true }).click();
   await page.getByRole('button', { name: 'Move up the run' }).click();
-  await expect.poll(() => tags(page, 'Annexe hall')).toEqual(['Q1']);
+  await expect.poll(() => tags(page, 'Front porch')).toEqual(['Q1']);
   await page.getByRole('button', { name: 'Box', exact: true }).click();
   await page.getByRole('button', { name: 'Delete' }).click();
-  await expect.poll(() => tags(page, 'Annexe hall')).not.toContain('Q1');
+  await expect.poll(() => tags(page, 'Front porch')).not.toContain('Q1');
   await page.getByRole('button', { name: 'Undo', exact: true }).last().click();
-  await expect.poll(() => tags(page, 'Annexe hall')).toContain('Q1');
+  await expect.poll(() => tags(page, 'Front porch')).toContain('Q1');
   await expect(page.getByLabel('bare 14, from the sheath')).toHaveValue('2');
 
   await page.getByRole('button', { name: 'Boat room', exact: true }).click();

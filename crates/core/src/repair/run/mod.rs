@@ -134,7 +134,7 @@ fn taped(course: &Course, which: impl Fn(usize) -> bool) -> Length {
     Length::from_nm(sum).unwrap_or(Length::MAX)
 }
 
-/// Something counted as one.
+/// So many, as a material is counted.
 fn count(list: usize) -> u32 {
     u32::try_from(list).unwrap_or(u32::MAX)
 }
