@@ -2,7 +2,7 @@
 import { execFileSync } from 'node:child_process';
 import { join } from 'node:path';
 import { expect, type Page, test } from '@playwright/test';
-import { auditPath, binary, bundle, bundlePath, roomPath, root, serve, walkPath } from '../tests/server';
+import { auditPath, cablePath, binary, bundle, bundlePath, roomPath, root, serve, walkPath } from '../tests/server';
 
 const server = serve();
 const out = (name: string) => join(root, 'docs', 'screenshots', `${name}.png`);
@@ -16,7 +16,7 @@ const SHOTS: Record<string, Shot> = {
   'walk-fill': { path: walkPath('R6'), before: (page) => page.getByRole('button', { name: 'Fill', exact: true }).click() },
   'walk-stop': { path: walkPath('R3') },
   'rule-book': { path: `${auditPath}/rules` },
-  'walk-proven': { path: walkPath('L2') },
+  'cable-run': { path: cablePath('Attic over the lake bedroom') },
   'walk-phone': { path: walkPath('K4'), size: [390, 844] },
   'walk-read': { path: walkPath('R7'), before: (page) => page.getByRole('button', { name: 'Read', exact: true }).click() },
   'walk-dead-test': {

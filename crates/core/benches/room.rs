@@ -34,7 +34,7 @@ fn room() -> AuditFacts {
     facts.rooms.truncate(1);
     facts.rooms[0].boxes.clear();
     facts.rooms[0].room.sketch = sketch;
-    AuditFacts { items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), ..facts }
+    AuditFacts { items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), runs: Vec::new(), ..facts }
 }
 
 #[divan::bench]
