@@ -166,8 +166,8 @@ export function JobsView() {
                   {[audit.building.address, audit.archived ? 'archived' : ''].filter(Boolean).join(', ')}
                 </span>
                 <span>
-                  {job.counts.boxes} boxes in {job.counts.rooms} rooms, {job.counts.panels} panels;{' '}
-                  {items(job.counts)}
+                  {job.counts.boxes} boxes in {job.counts.rooms} rooms, {job.counts.panels} panels,{' '}
+                  {job.counts.runs} cable runs; {items(job.counts)}
                 </span>
               </div>
               <Tally counts={job.counts} />

@@ -137,6 +137,15 @@ function RoomHead({
   );
 }
 
+/** What is open is in view on the run. */
+function useInView(isHere: boolean) {
+  const link = useRef<HTMLAnchorElement>(null);
+  useEffect(() => {
+    if (isHere) link.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
+  }, [isHere]);
+  return link;
+}
+
 /** The room itself, before its boxes: where its walls are taped. */
 const RoomNode = memo(function RoomNode({
   room,
@@ -148,11 +157,13 @@ const RoomNode = memo(function RoomNode({
   isHere: boolean;
 }) {
   const { id, name } = room.room.record;
+  const link = useInView(isHere);
   const verdict = room.mark?.worst ?? 'not-measured';
   const words = room.mark ? (room.mark.dangerous ? 'danger' : verdictWords[verdict]) : 'not taped';
   return (
     <li>
       <Link
+        ref={link}
         to={`/audits/${audit}/walk/room/${id}`}
         className={isHere ? 'node of-room here' : 'node of-room'}
         aria-current={isHere ? 'page' : undefined}
@@ -175,10 +186,12 @@ const CableNode = memo(function CableNode({
   audit: string;
   isHere: boolean;
 }) {
+  const link = useInView(isHere);
   const words = run.dangerous ? 'danger' : verdictWords[run.worst];
   return (
     <li>
       <Link
+        ref={link}
         to={`/audits/${audit}/walk/cable/${run.id}`}
         className={isHere ? 'node of-room here' : 'node of-room'}
         aria-current={isHere ? 'page' : undefined}
@@ -194,10 +207,7 @@ const CableNode = memo(function CableNode({
 
 const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: string; isHere: boolean }) {
   const { id, tag, place, worst, dangerous, items } = box.overview;
-  const link = useRef<HTMLAnchorElement>(null);
-  useEffect(() => {
-    if (isHere) link.current?.scrollIntoView({ block: 'nearest', inline: 'center' });
-  }, [isHere]);
+  const link = useInView(isHere);
   const open = items.planned + items.done + items.proven;
   return (
     <li>
