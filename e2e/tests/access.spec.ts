@@ -1,7 +1,7 @@
 // WCAG 2.2 AA by axe on each view, in both themes; no request leaves the machine; the phone and the tablet fit.
 import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
-import { auditPath, bundle, roomPath, serve, walkPath, watch } from './server';
+import { auditPath, bundle, cablePath, roomPath, serve, walkPath, watch } from './server';
 
 const server = serve();
 
@@ -16,6 +16,7 @@ const VIEWS = {
   'walk, empty': walkPath('A6'),
   room: roomPath('Kitchen'),
   'room, not taped': roomPath('Boat room'),
+  'cable run': cablePath('Open framing, lower kitchen'),
   trace: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}`,
   panel: `${auditPath}/panel`,
   plan: `${auditPath}/plan`,

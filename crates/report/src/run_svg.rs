@@ -12,6 +12,8 @@ const ROW: f64 = 74.0;
 const LINE: f64 = 42.0;
 /// The longest row, in nanometres: 12 ft.
 const LONGEST_ROW: f64 = 3_657_600_000.0;
+/// So many things fill a row.
+const ON_A_ROW: usize = 4;
 /// The most rows.
 const MOST_ROWS: f64 = 3.0;
 const INK: &str = "#23272b";
@@ -32,10 +34,12 @@ impl Rows {
         clippy::cast_sign_loss,
         reason = "a drawing"
     )]
-    fn of(length: i64) -> Self {
-        let length = length.max(1) as f64;
-        // A long run is drawn smaller rather than on many rows.
-        let count = (length / LONGEST_ROW).ceil().clamp(1.0, MOST_ROWS);
+    fn of(strip: &RunStrip) -> Self {
+        let length = strip.length.max(1) as f64;
+        let things = strip.marks.len() + strip.missing.len() + strip.stretches.len();
+        // As many rows as its length asks for, and no more than what is on it fills.
+        let filled = things.div_ceil(ON_A_ROW) as f64;
+        let count = (length / LONGEST_ROW).ceil().min(filled).clamp(1.0, MOST_ROWS);
         Self { per_row: length / count, count: count as usize }
     }
 
@@ -73,7 +77,7 @@ impl Rows {
 /// A cable run as an SVG document.
 #[allow(clippy::cast_precision_loss, reason = "a drawing")]
 pub fn run_svg(strip: &RunStrip) -> String {
-    let rows = Rows::of(strip.length);
+    let rows = Rows::of(strip);
     let height = rows.count as f64 * ROW + 6.0;
     let mut svg = format!(
         "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {WIDTH} {height:.1}\" width=\"{WIDTH}\" height=\"{height:.1}\" \

@@ -9,6 +9,8 @@ const FOOT = 304_800_000;
 const ROW = 118;
 const RUN = 64;
 const LETTER = 8.6;
+/** So many marks fill a row. */
+const ON_A_ROW = 4;
 const FIGURE = 9.2;
 
 type Part = { row: number; from: number; to: number };
@@ -16,8 +18,9 @@ type Part = { row: number; from: number; to: number };
 export function CableDrawing({ strip }: { strip: RunStrip }) {
   const narrow = usePhone();
   const [width, margin, feet, most] = narrow ? [420, 14, 6, 4] : [760, 18, 12, 5];
-  // A long run is drawn smaller rather than on many rows.
-  const rows = Math.min(most, Math.max(1, Math.ceil(strip.length / (feet * FOOT))));
+  // As many rows as its length asks for, and no more than what is on it fills.
+  const filled = Math.ceil((strip.marks.length + strip.missing.length + strip.stretches.length) / ON_A_ROW);
+  const rows = Math.max(1, Math.min(most, filled, Math.ceil(strip.length / (feet * FOOT))));
   const perRow = Math.max(strip.length, 1) / rows;
   const at = (nm: number) => {
     const row = Math.min(rows - 1, Math.floor(nm / perRow));
@@ -60,7 +63,7 @@ export function CableDrawing({ strip }: { strip: RunStrip }) {
               />
             ))}
             {widest && (
-              <text x={widest.from + 4} y={widest.row * ROW + 26}>
+              <text x={widest.from + 4} y={widest.row * ROW + 16}>
                 {room > words.length ? words : room > 2.5 ? `${index + 1}.` : ''}
               </text>
             )}

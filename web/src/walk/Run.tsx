@@ -193,7 +193,7 @@ const CableNode = memo(function CableNode({
       <Link
         ref={link}
         to={`/audits/${audit}/walk/cable/${run.id}`}
-        className={isHere ? 'node of-room here' : 'node of-room'}
+        className={isHere ? 'node of-room of-run here' : 'node of-room of-run'}
         aria-current={isHere ? 'page' : undefined}
         aria-label={`${run.name}, cable run, ${words}`}
       >
