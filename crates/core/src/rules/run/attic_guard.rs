@@ -1,7 +1,7 @@
 //! `attic-guard`: cable in an attic is guarded where people come.
 
 use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches, or_another_way};
-use crate::facts::{PlacedStretch, RunWay};
+use crate::facts::{Course, PlacedStretch, RunWay};
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
@@ -37,13 +37,14 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
-    let method = situation.course.method;
-    if !(is_soft(method) || is_armoured(method)) {
-        return Vec::new();
+    let concerns = |course: &Course| {
+        (is_soft(course.method) || is_armoured(course.method))
+            && course.stretches.iter().any(|stretch| stretch.way == RunWay::Attic)
+    };
+    if !concerns(situation.course) {
+        return or_another_way(situation, Vec::new(), concerns);
     }
-    let findings =
-        of_stretches(situation, |stretch| (stretch.stretch.way == RunWay::Attic).then(|| of_attic(situation, stretch)));
-    or_another_way(situation, findings, |course| course.stretches.iter().any(|stretch| stretch.way == RunWay::Attic))
+    of_stretches(situation, |stretch| (stretch.stretch.way == RunWay::Attic).then(|| of_attic(situation, stretch)))
 }
 
 fn of_attic(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {

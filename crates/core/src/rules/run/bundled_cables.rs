@@ -46,13 +46,14 @@ struct Bundle {
 }
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
-    if !(is_soft(situation.course.method) || is_armoured(situation.course.method)) {
-        return Vec::new();
+    let concerns = |course: &Course| {
+        (is_soft(course.method) || is_armoured(course.method))
+            && course.stretches.iter().any(|stretch| stretch.together.is_some_and(|count| count > 1))
+    };
+    if !concerns(situation.course) {
+        return or_another_way(situation, Vec::new(), concerns);
     }
-    let findings = of_stretches(situation, |stretch| of_stretch(situation, stretch));
-    let bundled =
-        |course: &Course| course.stretches.iter().any(|stretch| stretch.together.is_some_and(|count| count > 1));
-    or_another_way(situation, findings, bundled)
+    of_stretches(situation, |stretch| of_stretch(situation, stretch))
 }
 
 fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Finding> {

@@ -40,8 +40,10 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
+    let exposed =
+        |course: &Course| is_soft(course.method) && course.stretches.iter().any(|stretch| is_in_the_open(stretch.way));
     if !is_soft(situation.course.method) {
-        return Vec::new();
+        return or_another_way(situation, Vec::new(), exposed);
     }
     let mut findings = of_stretches(situation, |stretch| match stretch.stretch.way {
         RunWay::Joists => Some(under_joists(situation, stretch)),
@@ -52,7 +54,6 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
         RunMark::Floor { sleeve } => Some(through_floor(situation, spot, sleeve)),
         _ => None,
     }));
-    let exposed = |course: &Course| course.stretches.iter().any(|stretch| is_in_the_open(stretch.way));
     or_another_way(situation, findings, exposed)
 }
 
@@ -183,6 +184,20 @@ mod tests {
         let results = crate::rules::judge_run(&situation);
         let verdict = results.iter().find(|result| result.rule == "exposed-to-damage").map(|result| result.verdict);
         assert_eq!(verdict, Some(Verdict::Meets));
+    }
+
+    #[test]
+    fn what_is_wired_otherwise_is_proven() {
+        // NM cable found bare of plates and guards, left as thin-wall conduit the same way.
+        let found = Scene::nonmetallic().stretch(RunWay::Joists, 120).stretch(RunWay::Bored, 60);
+        let mut scene = found.hole(20, Some(8), Some(false));
+        scene.run.left = Some(crate::facts::Course { method: WiringMethod::ThinWall, ..scene.run.found.clone() });
+        let situation = crate::rules::RunSituation { course: scene.run.now(), ..scene.situation() };
+        for result in crate::rules::judge_run(&situation) {
+            if ["exposed-to-damage", "nail-plate", "bend-radius"].contains(&result.rule) {
+                assert_eq!(result.verdict, Verdict::Meets, "{}", result.rule);
+            }
+        }
     }
 
     #[test]

@@ -235,7 +235,7 @@ fn seen(situation: &RunSituation, what: RunObservation) -> Vec<Finding> {
         return unknown_method(situation).into_iter().collect();
     }
     if !what.is_of(situation.course.method) {
-        return Vec::new();
+        return or_another_way(situation, Vec::new(), |course| what.is_of(course.method));
     }
     vec![match situation.course.observed(what) {
         None => Finding::not_measured("run", &format!("look: {}?", what.fault()), "/observed"),

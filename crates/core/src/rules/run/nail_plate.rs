@@ -1,6 +1,9 @@
 //! `nail-plate`: a run in framing is far enough from its edge, or behind steel.
 
-use super::{RunCheck, RunSituation, at_least, field, is_armoured, is_soft, of_points, of_stretches, unknown_method};
+use super::{
+    RunCheck, RunSituation, at_least, field, is_armoured, is_soft, of_points, of_stretches, or_another_way,
+    unknown_method,
+};
 use crate::facts::{PlacedStretch, RunMark, RunWay};
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule};
@@ -38,8 +41,8 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     if in_framing && let Some(asks) = unknown_method(situation) {
         return vec![asks];
     }
-    if !(is_soft(method) || is_armoured(method) || method == WiringMethod::FlexibleMetal) {
-        return Vec::new();
+    if !is_pierced(method) {
+        return or_another_way(situation, Vec::new(), |course| is_pierced(course.method));
     }
     let mut findings = of_points(situation, |spot, what| {
         let label = spot.label(situation);
@@ -81,6 +84,11 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     // What goes through framing has holes: none noted is not none.
     findings.extend(of_stretches(situation, unbored));
     findings
+}
+
+/// A nail goes through it: rigid, thin-wall and plastic conduit turn one.
+const fn is_pierced(method: WiringMethod) -> bool {
+    is_soft(method) || is_armoured(method) || matches!(method, WiringMethod::FlexibleMetal)
 }
 
 fn along(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Finding> {

@@ -1,6 +1,6 @@
 //! `raceway-bends`: a raceway turns once round at most between two places where conductors are drawn.
 
-use super::{RunCheck, RunSituation, Spot, spots};
+use super::{RunCheck, RunSituation, Spot, or_another_way, spots};
 use crate::facts::{RunMark, RunPlace};
 use crate::quantity::{Amount, AmountUnit};
 use crate::rules::{Finding, Rule, Side};
@@ -42,7 +42,7 @@ fn turns<'a>(situation: &RunSituation<'a>) -> Vec<Vec<(Spot<'a>, u32)>> {
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
     if !situation.course.method.is_raceway() {
-        return Vec::new();
+        return or_another_way(situation, Vec::new(), |course| course.method.is_raceway());
     }
     let of = |pull: Vec<(Spot, u32)>| {
         let sum: u32 = pull.iter().map(|(_, degrees)| degrees).sum();

@@ -1,6 +1,6 @@
 //! `raceway-fill`: a raceway holds no more than its share of conductors.
 
-use super::{RunCheck, RunSituation};
+use super::{RunCheck, RunSituation, or_another_way};
 use crate::facts::{Course, RacewayConductors};
 use crate::quantity::{Amount, AmountUnit};
 use crate::rules::{Finding, Rule, Side};
@@ -60,7 +60,7 @@ fn fits(drawn: &Drawn, inner: u64) -> bool {
 fn check(situation: &RunSituation) -> Vec<Finding> {
     let course = situation.course;
     if !course.method.is_raceway() {
-        return Vec::new();
+        return or_another_way(situation, Vec::new(), |course| course.method.is_raceway());
     }
     let ask = |words: &str, of: &str| vec![Finding::not_measured("run", words, of)];
     if course.holds.is_empty() {

@@ -1,7 +1,9 @@
 //! `riser-guard`: a cable that comes out of the ground is protected.
 
-use super::{RunCheck, RunSituation, Spot, at_least, field, is_armoured, is_soft, of_points, of_stretches};
-use crate::facts::{RunMark, RunWay};
+use super::{
+    RunCheck, RunSituation, Spot, at_least, field, is_armoured, is_soft, of_points, of_stretches, or_another_way,
+};
+use crate::facts::{Course, RunMark, RunPoint, RunWay};
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, TwinLimit, cite};
@@ -32,9 +34,15 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
-    let method = situation.course.method;
-    if !(is_soft(method) || is_armoured(method)) {
-        return Vec::new();
+    let concerns = |course: &Course| {
+        (is_soft(course.method) || is_armoured(course.method))
+            && course.stretches.iter().any(|stretch| {
+                let rises = |point: &RunPoint| matches!(point.what, RunMark::Rises { .. });
+                stretch.way == RunWay::Buried || stretch.points.iter().any(rises)
+            })
+    };
+    if !concerns(situation.course) {
+        return or_another_way(situation, Vec::new(), concerns);
     }
     let limit = if situation.basis.edition.profile() == Profile::Cec { ABOVE_IN_CANADA } else { ABOVE };
     let mut findings = of_points(situation, |spot, what| {
@@ -105,6 +113,9 @@ mod tests {
             verdict("riser-guard", &scene.stretch(RunWay::Closed, 40)).0
         };
         assert_eq!((wall(24), wall(0)), (Verdict::Meets, Verdict::Violates));
+        let outside = RunMark::Rises { protected: Some(Length::ZERO) };
+        let seen = Scene::of(WiringMethod::Underground).stretch(RunWay::Outdoors, 60).mark(0, outside);
+        assert_eq!(verdict("riser-guard", &seen).0, Verdict::Violates, "where only what comes out was taped");
         let bare = Scene::of(WiringMethod::Underground).stretch(RunWay::Buried, 300);
         assert_eq!(verdict("riser-guard", &bare).0, Verdict::NotMeasured);
     }

@@ -1,6 +1,6 @@
 //! `stud-bushing`: a cable through metal framing has bushings.
 
-use super::{RunCheck, RunSituation, is_soft, of_points};
+use super::{RunCheck, RunSituation, is_soft, of_points, or_another_way};
 use crate::facts::RunMark;
 use crate::rules::{Finding, Rule};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
@@ -24,7 +24,7 @@ pub const RULE: Rule<RunCheck> = Rule {
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
     if !is_soft(situation.course.method) {
-        return Vec::new();
+        return or_another_way(situation, Vec::new(), |course| is_soft(course.method));
     }
     of_points(situation, |spot, what| {
         let RunMark::Hole { metal: true, bushed, .. } = what else { return None };
