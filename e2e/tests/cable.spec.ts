@@ -131,6 +131,13 @@ test('what is not read stays in its field, and what cannot be true is said', asy
   await expect(odd).not.toContainText('past its end');
   await page.reload();
   await expect(odd).toContainText('It begins and ends at the same box');
+  // A line that is emptied comes back; its own button takes it out.
+  await stretch.fill('');
+  await stretch.press('Tab');
+  await expect(stretch).toHaveValue("studs 9' edge 2\" / strap 8\" 4'6\" 8'4\"");
+  await button(page, 'Remove stretch 1').click();
+  await expect(page.getByText('First how it is wired')).toBeVisible();
+  await expect(line(page, 'wiring')).toHaveValue('ac 14-2 15a');
   clean();
 });
 

@@ -131,7 +131,7 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
           example={wired ? EXAMPLE[units].stretch : EXAMPLE[units].wiring}
           longest={4000}
           take={take}
-          remove={(of) => said(changeCourse((known) => without(known, of)))}
+          remove={(of) => (of === null ? null : () => said(take('', of)))}
         />
         <Seen
           infos={infos.filter(
@@ -171,12 +171,6 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
       </aside>
     </>
   );
-}
-
-/** A course without one of its stretches, or without how it is wired. */
-function without(course: Course, of: number | null): Course {
-  if (of === null) return { stretches: course.stretches, observed: course.observed };
-  return { ...course, stretches: (course.stretches ?? []).filter((_, index) => index !== of) };
 }
 
 type HeadProps = {

@@ -69,19 +69,8 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
       const [wall, island] = [of?.wall ?? null, of?.island ?? null];
       return (await api.roomLine({ line, sketch: known, wall, island, units, boxes })).sketch;
     });
-  const remove = (of: SketchLine) =>
-    said(
-      changeSketch((known) => ({
-        ...known,
-        walls: known.walls.filter((wall) => wall.id !== of.wall),
-        islands: known.islands.filter((island) => island.id !== of.island),
-        outlets: known.outlets.filter(({ place }) => {
-          if (place === 'elsewhere') return of.wall != null || of.island != null;
-          if ('island' in place) return place.island !== of.island;
-          return ('wall' in place ? place.wall : place.floor).wall !== of.wall;
-        }),
-      })),
-    );
+  // An emptied line takes its wall or island out; what is on no wall is said anew as nothing.
+  const remove = (of: SketchLine) => said(take(of.wall == null && of.island == null ? 'else' : '', of));
   const answer = (what: RoomObservation) =>
     sketch.observed.find((known) => known.what === what)?.fault ?? null;
   const observe = (what: RoomObservation, fault: boolean | null) =>
@@ -144,7 +133,7 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
           example={EXAMPLE[units]}
           longest={300}
           take={take}
-          remove={remove}
+          remove={(of) => () => remove(of)}
         />
         <Seen
           infos={(trades.data?.room_observations ?? []).filter(

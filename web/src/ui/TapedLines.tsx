@@ -18,7 +18,8 @@ type Props<Of> = {
   example: string;
   longest: number;
   take: TakeLine<Of>;
-  remove: (of: Of) => void;
+  /** What takes a line out; nothing where it stays. */
+  remove: (of: Of) => (() => void) | null;
 };
 
 export function TapedLines<Of>(props: Props<Of>) {
@@ -26,7 +27,7 @@ export function TapedLines<Of>(props: Props<Of>) {
   return (
     <section className="room-lines" aria-label={label}>
       {lines.map((line) => (
-        <OneLine key={line.key} known={line} longest={longest} take={take} remove={remove} />
+        <OneLine key={line.key} known={line} longest={longest} take={take} remove={remove(line.of)} />
       ))}
       <NextLine label={next} things={things} example={example} longest={longest} take={take} />
     </section>
@@ -37,7 +38,7 @@ type OneProps<Of> = {
   known: TapedLine<Of>;
   longest: number;
   take: TakeLine<Of>;
-  remove: (of: Of) => void;
+  remove: (() => void) | null;
 };
 
 function OneLine<Of>({ known: { of, key, label, line }, longest, take, remove }: OneProps<Of>) {
@@ -46,7 +47,8 @@ function OneLine<Of>({ known: { of, key, label, line }, longest, take, remove }:
   const [refused, setRefused] = useState<string | null>(null);
   const leave = async () => {
     if (typed === null) return;
-    if (typed.trim() === line) {
+    // What is emptied comes back: a line is taken out by its own button.
+    if (typed.trim() === line || typed.trim() === '') {
       setTyped(null);
       return;
     }
@@ -76,9 +78,11 @@ function OneLine<Of>({ known: { of, key, label, line }, longest, take, remove }:
           void leave();
         }}
       />
-      <button type="button" className="plain" aria-label={`Remove ${label}`} onClick={() => remove(of)}>
-        ×
-      </button>
+      {remove && (
+        <button type="button" className="plain" aria-label={`Remove ${label}`} onClick={remove}>
+          ×
+        </button>
+      )}
       {refused && (
         <p className="refused" role="alert">
           {refused}

@@ -158,6 +158,9 @@ pub fn read_room_line(request: &RoomLineRequest) -> Result<RoomLine, RoomLineErr
     if request.line.chars().count() > LONGEST {
         return Err(RoomLineError::TooLong);
     }
+    if request.line.trim().is_empty() && (request.wall.is_some() || request.island.is_some()) {
+        return Ok(taken_out(request));
+    }
     let (name, rest) = match request.line.split_once(':') {
         Some((name, rest)) => (Some(name.trim()), rest),
         None => (None, request.line.as_str()),
@@ -187,6 +190,19 @@ pub fn read_room_line(request: &RoomLineRequest) -> Result<RoomLine, RoomLineErr
         }
         _ => wall(request, name.unwrap_or_default(), &mut words),
     }
+}
+
+/// The sketch without the wall or the island whose line was emptied, and without the outlets on it.
+fn taken_out(request: &RoomLineRequest) -> RoomLine {
+    let mut sketch = request.sketch.clone();
+    sketch.walls.retain(|wall| Some(wall.id) != request.wall);
+    sketch.islands.retain(|island| Some(island.id) != request.island);
+    sketch.outlets.retain(|outlet| match outlet.place {
+        OutletPlace::Wall { wall, .. } | OutletPlace::Floor { wall, .. } => Some(wall) != request.wall,
+        OutletPlace::Island(island) => Some(island) != request.island,
+        OutletPlace::Elsewhere => true,
+    });
+    RoomLine { sketch, says: "Taken out, with its outlets.".to_owned() }
 }
 
 fn outlets(count: usize) -> String {

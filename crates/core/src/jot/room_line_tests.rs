@@ -105,6 +105,16 @@ fn a_line_typed_anew_takes_the_place_of_its_wall_and_a_box_stands_once() {
 }
 
 #[test]
+fn an_emptied_line_takes_its_wall_out_with_its_outlets() {
+    let one = read("10' / 3'");
+    let two = read_room_line(&request("8' / k1 2'", one)).unwrap().sketch;
+    let emptied = RoomLineRequest { wall: Some(1), ..request("", two.clone()) };
+    let left = read_room_line(&emptied).unwrap().sketch;
+    assert_eq!((left.walls.len(), left.outlets.len(), left.walls[0].id), (1, 1, 2));
+    assert_eq!(read_room_line(&request("", two)), Err(RoomLineError::Empty));
+}
+
+#[test]
 fn a_room_of_four_walls_and_eight_outlets_is_few_keys() {
     // The aim: at most 120 keys.
     let lines = ["3' door 2'8 6'4 / 1' 8'", "10' / 2' 8'", "12' / 3' 9'", "10' / 2' 8'"];

@@ -167,6 +167,13 @@ pub fn read_run_line(request: &RunLineRequest) -> Result<RunLine, RunLineError> 
     if request.line.chars().count() > LONGEST {
         return Err(RunLineError::TooLong);
     }
+    if let Some(place) = request.stretch.filter(|place| *place < request.course.stretches.len())
+        && request.line.trim().is_empty()
+    {
+        let mut course = request.course.clone();
+        course.stretches.remove(place);
+        return Ok(RunLine { course, says: format!("Stretch {} is taken out.", place + 1) });
+    }
     let line = request.line.to_lowercase().replace('/', " / ").replace(',', " ");
     let words = rejoined(&line);
     let words: Vec<&str> = words.iter().map(String::as_str).collect();

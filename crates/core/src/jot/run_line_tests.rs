@@ -85,6 +85,14 @@ fn a_stretch_is_typed_anew_in_its_place() {
 }
 
 #[test]
+fn an_emptied_line_takes_its_stretch_out() {
+    let course = read_run_line(&request("attic 9'", read("studs 4'"), None, UnitSystem::Inch)).unwrap().course;
+    let left = read_run_line(&request(" ", course.clone(), Some(0), UnitSystem::Inch)).unwrap().course;
+    assert_eq!(left.stretches.iter().map(|stretch| stretch.way).collect::<Vec<_>>(), [RunWay::Attic]);
+    assert_eq!(read_run_line(&request("", course, Some(7), UnitSystem::Inch)), Err(RunLineError::Empty));
+}
+
+#[test]
 fn what_is_not_understood_says_what_to_type() {
     assert!(refused("").contains("nm 12-2 20a"));
     assert!(refused("rope 12'").contains("studs, bored"));
