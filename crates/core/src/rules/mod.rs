@@ -39,7 +39,7 @@ pub use room::{
 pub(crate) use run::testing as run_testing;
 pub use run::{
     RUN_RULES, RunCheck, RunSituation, RunSupply, SupportGap, deep_enough, judge_run, missing_pulls, most_together,
-    smallest_raceway, support_gaps,
+    smallest_raceway, support_asked, support_gaps,
 };
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};

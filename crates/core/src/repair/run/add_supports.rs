@@ -4,8 +4,8 @@ use super::{RunChange, RunFound, RunRepair, UP_THERE, count};
 use crate::facts::{Course, CourseLine, RunMark, RunPoint, RunWay, SupportKind};
 use crate::quantity::Length;
 use crate::repair::{Act, Article, MaterialLine};
-use crate::rules::{RunSituation, SupportGap, support_gaps};
-use crate::standard::{RunSupport, WiringMethod, run_support};
+use crate::rules::{RunSituation, SupportGap, support_asked, support_gaps};
+use crate::standard::{RunSupport, WiringMethod};
 
 /// The repair.
 pub const REPAIR: RunRepair =
@@ -76,9 +76,9 @@ pub(super) fn put(course: &mut Course, places: &[(usize, Length)]) {
 /// # Errors
 /// Why they cannot be said.
 pub fn missing_supports(situation: &RunSituation) -> Result<Vec<i64>, Vec<String>> {
-    let course = situation.course;
-    let asked = run_support(situation.basis.edition.profile(), course.method, course.size);
-    let asked = asked.ok_or_else(|| vec!["how this wiring is held is not known here".to_owned()])?;
+    let asked = support_asked(situation).ok_or_else(|| {
+        vec!["how this wiring is held is not known yet: its method, or the size of the conduit".to_owned()]
+    })?;
     let gaps = support_gaps(situation)
         .map_err(|stretch| vec![format!("tape stretch {} first: how long it is", stretch + 1)])?;
     Ok(gaps.iter().flat_map(|gap| fewest(gap, asked)).collect())

@@ -35,7 +35,7 @@ pub use bundled_cables::most_together;
 pub use burial_depth::deep_enough;
 pub use raceway_bends::missing_pulls;
 pub use raceway_fill::smallest_raceway;
-pub use run_supported::{SupportGap, support_gaps};
+pub use run_supported::{SupportGap, support_asked, support_gaps};
 
 /// What is known of the breaker ahead of a run.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default)]

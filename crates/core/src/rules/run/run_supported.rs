@@ -52,10 +52,17 @@ impl SupportGap {
     }
 }
 
-/// How a run is to be supported, where that is known.
-pub(super) fn asked(situation: &RunSituation) -> Option<RunSupport> {
+/// How a run is to be supported; `None` where nothing is asked, or what it goes by is not known.
+pub fn support_asked(situation: &RunSituation) -> Option<RunSupport> {
     let course = situation.course;
-    run_support(situation.basis.edition.profile(), course.method, course.size)
+    let known = course.size.is_some() || !goes_by_size(situation);
+    run_support(situation.basis.edition.profile(), course.method, course.size).filter(|_| known)
+}
+
+/// How far apart its supports are depends on the size of the raceway.
+fn goes_by_size(situation: &RunSituation) -> bool {
+    let method = situation.course.method;
+    method == WiringMethod::PlasticConduit || (method.is_raceway() && situation.basis.edition.profile() == Profile::Cec)
 }
 
 /// The ways along a run between what holds it; or the stretch that is not taped yet.
@@ -63,7 +70,7 @@ pub(super) fn asked(situation: &RunSituation) -> Option<RunSupport> {
 /// # Errors
 /// The place of the stretch in sight that has no length.
 pub fn support_gaps(situation: &RunSituation) -> Result<Vec<SupportGap>, usize> {
-    let Some(asked) = asked(situation) else { return Ok(Vec::new()) };
+    let Some(asked) = support_asked(situation) else { return Ok(Vec::new()) };
     let held = CourseLine::of(situation.course).held()?;
     Ok(held.iter().flat_map(|part| gaps_of(part, situation.run.ends(), asked)).collect())
 }
@@ -99,18 +106,13 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     if let Some(asks) = unknown_method(situation) {
         return vec![asks];
     }
-    let Some(limits) = asked(situation) else { return Vec::new() };
+    if goes_by_size(situation) && course.size.is_none() {
+        let words = "read the size of the conduit: it says how far apart it is held";
+        return vec![Finding::not_measured("run", words, "/size")];
+    }
+    let Some(limits) = support_asked(situation) else { return Vec::new() };
     if course.stretches.is_empty() {
         return vec![Finding::not_measured("run", "tape the run, stretch by stretch", "/stretches")];
-    }
-    let by_size = course.method == WiringMethod::PlasticConduit
-        || (course.method.is_raceway() && situation.basis.edition.profile() == Profile::Cec);
-    if by_size && course.size.is_none() {
-        return vec![Finding::not_measured(
-            "run",
-            "read the size of the conduit: it says how far apart it is held",
-            "/size",
-        )];
     }
     let gaps = match support_gaps(situation) {
         Ok(gaps) => gaps,
@@ -173,6 +175,7 @@ mod tests {
     use super::*;
     use crate::facts::{RunMark, RunWay, SupportKind};
     use crate::rules::run::testing::{Scene, verdict};
+    use crate::standard::TradeSize;
 
     fn of(scene: &Scene) -> Verdict {
         verdict("run-supported", scene).0
@@ -233,6 +236,22 @@ mod tests {
         let untaped = Scene::nonmetallic().stretch(RunWay::Studs, 0).with(|stretch| stretch.length = None);
         assert_eq!(of(&untaped), Verdict::NotMeasured);
         assert_eq!(of(&Scene::of(WiringMethod::Unknown)), Verdict::NotMeasured);
+    }
+
+    #[test]
+    fn conduit_that_goes_by_its_size_is_asked_for_it() {
+        let plastic = Scene::of(WiringMethod::PlasticConduit).stretch(RunWay::Surface, 96);
+        let plastic =
+            plastic.mark(30, RunMark::Support(SupportKind::Strap)).mark(80, RunMark::Support(SupportKind::Strap));
+        assert_eq!(of(&plastic), Verdict::NotMeasured);
+        assert_eq!(support_gaps(&plastic.situation()), Ok(Vec::new()), "nothing is drawn as too long either");
+        let sized = |size| {
+            let mut sized = plastic.clone();
+            sized.run.found.size = Some(size);
+            of(&sized)
+        };
+        // NEC 352.30, from memory: 1 in every 3 ft, 1 1/4 in every 5 ft.
+        assert_eq!((sized(TradeSize::One), sized(TradeSize::OneAndQuarter)), (Verdict::Violates, Verdict::Meets));
     }
 
     #[test]
