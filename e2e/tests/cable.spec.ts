@@ -39,7 +39,7 @@ test('a cable damaged in a wall needs no invented box, and is mended by two', as
   await expect(page.locator('.cable-foot')).toContainText('Fed by breaker 1 of main panel, plant room, 20 A.');
   // In a closed wall the house rule takes no in-line device, and says why.
   await expect(item(page, 'Damage to a cable run')).toContainText('the house rule takes them in reach only');
-  await button(page, 'Plan: Cut the damage out, and join in a box that can be reached').click();
+  await button(page, 'Plan: Cut it out, and join in a box that can be reached').click();
   await expect(item(page, 'Damage to a cable run').locator('.state-planned')).toBeVisible();
   await page.getByRole('link', { name: 'Plan', exact: true }).click();
   await expect(page.locator('.work-list')).toContainText('Snug wall, K1 to K2');

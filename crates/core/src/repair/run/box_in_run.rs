@@ -16,7 +16,7 @@ const BESIDE: Length = Length::inches(8);
 /// The repair.
 pub const REPAIR: RunRepair = RunRepair {
     code: "box-in-run",
-    title: "Cut the damage out, and join in a box that can be reached",
+    title: "Cut it out, and join in a box that can be reached",
     mends: &["cable-damaged", "splice-in-run"],
     plan,
 };

@@ -13,7 +13,7 @@ const CUT: Length = Length::inches(3);
 /// The repair.
 pub const REPAIR: RunRepair = RunRepair {
     code: "in-line-splice",
-    title: "Cut the damage out, and join by an in-line device",
+    title: "Cut it out, and join by an in-line device",
     mends: &["cable-damaged", "splice-in-run"],
     plan,
 };

@@ -10,7 +10,7 @@ use crate::standard::WiringMethod;
 /// The repair.
 pub const REPAIR: RunRepair = RunRepair {
     code: "outlet-in-run",
-    title: "Cut the damage out, and make the box there an outlet",
+    title: "Cut it out, and make the box there an outlet",
     mends: &["cable-damaged", "splice-in-run"],
     plan,
 };
