@@ -35,6 +35,9 @@ test('a cable damaged in a wall needs no invented box, and is mended by two', as
   await expect(findings(page)).toContainText('danger');
   await expect(findings(page)).toContainText('Conductor nicked or bare, stretch 1 at 6 ft');
   await expect(strip(page)).toHaveAttribute('aria-label', /from K1 to K2: .*Not well: Conductor nicked or bare at 6 ft/);
+  // The box that it ends at leads to it.
+  await page.locator('.cable-foot').getByRole('link', { name: /^K1/ }).click();
+  await page.getByRole('navigation', { name: 'Cable runs here' }).getByRole('link', { name: /Snug wall/ }).click();
   // The circuit says what feeds it.
   await expect(page.locator('.cable-foot')).toContainText('Fed by breaker 1 of main panel, plant room, 20 A.');
   // In a closed wall the house rule takes no in-line device, and says why.

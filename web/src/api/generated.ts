@@ -1731,6 +1731,8 @@ export interface components {
         };
         /** @description A cable run at a glance. */
         CableRunMark: {
+            /** @description The boxes that it ends at. */
+            boxes: components["schemas"]["BoxId"][];
             /** @description Something along it is a danger now. */
             dangerous: boolean;
             /** @description The run. */
@@ -6064,10 +6066,15 @@ export interface components {
             glyph: components["schemas"]["RunGlyph"];
             /** @description A steel plate is before it. */
             plate: boolean;
-            verdict?: components["schemas"]["Verdict"] | null;
+            verdict?: components["schemas"]["StripState"] | null;
             /** @description In plain words. */
             words: string;
         };
+        /**
+         * @description How something along a run stands, where that is not well. Ordered: the worst first.
+         * @enum {string}
+         */
+        StripState: "violates" | "marginal" | "not-measured" | "legacy";
         /** @description A stretch on the drawing. */
         StripStretch: {
             /**
@@ -6084,7 +6091,7 @@ export interface components {
              * @description Where it ends.
              */
             to: number;
-            verdict?: components["schemas"]["Verdict"] | null;
+            verdict?: components["schemas"]["StripState"] | null;
             /** @description How it goes. */
             way: components["schemas"]["RunWay"];
         };

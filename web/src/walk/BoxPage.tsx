@@ -1,7 +1,9 @@
 // One box: its drawing, its measures, its findings, and what is being done about them.
 import { useEffect, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
-import type { Basis, BoxView, Proposal, RunBox } from '../api/types';
+import { Link } from 'react-router';
+import type { Basis, BoxView, CableRunMark, Proposal, RunBox } from '../api/types';
+import { VerdictMark } from '../drawing/VerdictMark';
 import { Cautions } from '../ui/Cautions';
 import { Begin } from './Begin';
 import { Capture, type CapturePart, partOf } from './Capture';
@@ -25,6 +27,8 @@ type Props = {
   edits: RunEdits;
   next: RunBox['overview'] | undefined;
   last: RunBox['overview'] | undefined;
+  /** The cable runs that end here. */
+  runs: CableRunMark[];
   open: (box: string) => void;
 };
 
@@ -38,7 +42,7 @@ const SAVING_WORDS = {
   conflict: 'Not saved: changed elsewhere',
 } as const;
 
-export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) {
+export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: Props) {
   const [session, state] = useSession(audit, basis, view);
   const [shown, setShown] = useState<Proposal | null>(null);
   const waiting = useWaitingBoxes();
@@ -118,6 +122,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
           part={part}
           onPart={setPart}
         />
+        <RunsHere audit={audit} runs={runs} />
       </main>
       <aside className="walk-find" aria-label="Findings and repairs">
         <Findings session={session} state={state} audit={audit} />
@@ -128,6 +133,23 @@ export function BoxPage({ audit, basis, view, edits, next, last, open }: Props) 
         <ConflictChoice session={session} mine={record} theirs={state.theirs.record} units={basis.units} />
       )}
     </>
+  );
+}
+
+/** The cable runs that end at the box. */
+function RunsHere({ audit, runs }: { audit: string; runs: CableRunMark[] }) {
+  if (runs.length === 0) return null;
+  return (
+    <nav className="runs-here" aria-label="Cable runs here">
+      <h2>Cable runs here</h2>
+      {runs.map((run) => (
+        <Link key={run.id} to={`/audits/${audit}/walk/cable/${run.id}`}>
+          <VerdictMark verdict={run.worst} danger={run.dangerous} quiet />
+          <b>{run.name}</b>
+          <span>{run.label}</span>
+        </Link>
+      ))}
+    </nav>
   );
 }
 

@@ -83,6 +83,7 @@ export function WalkView() {
           edits={edits}
           next={boxes[here + 1]?.overview}
           last={boxes[here - 1]?.overview}
+          runs={walk.data.cable_runs.filter((run) => run.boxes.includes(box ?? ''))}
           open={open}
         />
       ) : view.isError ? (

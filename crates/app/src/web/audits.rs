@@ -4,7 +4,7 @@ use nailpunch_core::assess::sampling::{CohortSample, samples};
 use nailpunch_core::assess::{
     Assessed, AssessedPanel, AssessedRoom, AssessedRun, AuditCounts, BoxOverview, Hold, ItemCounts, holds,
 };
-use nailpunch_core::facts::{Audit, AuditId, HouseRules, PanelId, Room, RunId};
+use nailpunch_core::facts::{Audit, AuditId, BoxId, HouseRules, PanelId, Room, RunId};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::Verdict;
 use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, StoreError, Unreadable, WalkRoom};
@@ -102,6 +102,8 @@ pub struct CableRunMark {
     name: String,
     /// How it is wired.
     label: String,
+    /// The boxes that it ends at.
+    boxes: Vec<BoxId>,
     /// The worst answer of all rules, of the run as left once it was looked at anew.
     worst: Verdict,
     /// Something along it is a danger now.
@@ -118,6 +120,7 @@ fn cable_run_mark(known: &AssessedRun) -> CableRunMark {
         id: known.record.id,
         name: known.record.name.clone(),
         label: known.record.now().label(),
+        boxes: known.record.boxes().collect(),
         worst: known.now().worst,
         dangerous: known.now().dangerous,
         still_open: items.open() > 0,
