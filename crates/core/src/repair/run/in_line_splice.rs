@@ -41,6 +41,11 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     if places.is_empty() {
         reasons.push("there is nothing to cut out".to_owned());
     }
+    let wet =
+        |place: &RunPlace| course.stretches.get(place.stretch).is_some_and(|stretch| stretch.is_wet() != Some(false));
+    if places.iter().any(wet) {
+        reasons.push("such devices are for dry places".to_owned());
+    }
     let closed =
         |place: &RunPlace| course.stretches.get(place.stretch).is_some_and(|stretch| stretch.way == RunWay::Closed);
     match situation.basis.house_rules.in_line_splices {
@@ -101,5 +106,6 @@ mod tests {
         closed.basis.house_rules.in_line_splices = InLineSplices::BehindFinish;
         mends(&REPAIR, "cable-damaged", &closed);
         assert!(plan(&REPAIR, &scene(RunWay::Joists).canadian()).is_err());
+        assert!(plan(&REPAIR, &scene(RunWay::Buried)).expect_err("wet")[0].contains("dry places"));
     }
 }
