@@ -5568,6 +5568,13 @@ export interface components {
          * @enum {string}
          */
         RunWay: "studs" | "bored" | "surface" | "joists" | "attic" | "closed" | "sleeve" | "outdoors" | "buried" | "air";
+        /** @description The words of the lines along a run, for a thumb. */
+        RunWords: {
+            /** @description Of a stretch: how it goes, what is said of it, what is found along it. */
+            stretch: string[];
+            /** @description Of how it is wired. */
+            wiring: string[];
+        };
         /**
          * @description What the words of a mapping must withstand.
          * @enum {string}
@@ -6323,6 +6330,8 @@ export interface components {
             room_observations: components["schemas"]["RoomObservationInfo"][];
             rules: components["schemas"]["RuleEntry"][];
             run_observations: components["schemas"]["RunObservationInfo"][];
+            /** @description The words of the lines along a cable run. */
+            run_words: components["schemas"]["RunWords"];
             seats: components["schemas"]["Named_Seat"][];
             shop_lengths: components["schemas"]["ShopLength"][];
             splices: components["schemas"]["Named_SpliceKind"][];

@@ -24,31 +24,6 @@ const EXAMPLE = {
   inch: { wiring: 'nm 12-2 20a', stretch: "studs 12' / staple 8 5' 9' 11'4" },
   metric: { wiring: 'nm 12-2 20a', stretch: 'studs 3600 / staple 200 1500 2800 3400' },
 } as const;
-const WIRING = [
-  'nm',
-  'uf',
-  'ac',
-  'mc',
-  'emt',
-  'pvc',
-  'rmc',
-  'cord',
-  '14-2',
-  '12-2',
-  '10-3',
-  '15a',
-  '20a',
-  'gfci',
-  'nogfci',
-  'slack',
-  'holds',
-];
-const STRETCH = [
-  ...['studs', 'bored', 'joists', 'attic', 'surface', 'closed', 'outdoors', 'buried', 'sleeve'],
-  ...['edge', 'hatch', 'deep', 'under soil', 'guarded', 'struck', 'clear'],
-  ...['staple', 'nail', 'hole', 'bare', 'plate', 'notch', 'floor', 'duct', 'rise', 'box', 'splice', 'damage'],
-];
-
 export function CablePage({ audit, id, walk }: Props) {
   const { view, change } = useRecord<RunView, CableRun>(audit, {
     key: keys.cableRun(audit, id),
@@ -127,7 +102,7 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
             line,
           }))}
           next={wired ? 'Next stretch' : 'How it is wired'}
-          things={wired ? STRETCH : WIRING}
+          things={(wired ? trades.data?.run_words.stretch : trades.data?.run_words.wiring) ?? []}
           example={wired ? EXAMPLE[units].stretch : EXAMPLE[units].wiring}
           longest={4000}
           take={take}

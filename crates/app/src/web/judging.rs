@@ -8,7 +8,7 @@ use nailpunch_core::facts::{
     TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
     room_observation_infos, run_observation_infos, terminals_of,
 };
-use nailpunch_core::jot::{JotRequest, Jotted};
+use nailpunch_core::jot::{JotRequest, Jotted, RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::box_volume::StandardBox;
@@ -151,6 +151,8 @@ pub struct Trades {
     wall_parts: Vec<Named<WallPartKind>>,
     room_observations: Vec<RoomObservationInfo>,
     run_observations: Vec<RunObservationInfo>,
+    /// The words of the lines along a cable run.
+    run_words: RunWords,
 }
 
 /// A choice with its words.
@@ -214,6 +216,7 @@ pub fn trades() -> Json<Trades> {
         wall_parts: named(WallPartKind::ALL, WallPartKind::name),
         room_observations: room_observation_infos(),
         run_observations: run_observation_infos(),
+        run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     })

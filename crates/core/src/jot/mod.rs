@@ -34,7 +34,7 @@ pub use request::JotRequest;
 pub use room_line::{RoomBox, RoomLine, RoomLineError, RoomLineRequest, read_room_line};
 pub use room_print::{SketchLine, sketch_lines};
 pub use run_line::{RunLine, RunLineError, RunLineRequest, read_run_line};
-pub use run_print::{RunLineText, run_lines};
+pub use run_print::{RunLineText, RunWords, run_lines, run_words};
 use token::{Token, is_fraction, is_stray_figure, text_of, tokens, word};
 pub use vocabulary::vocabulary;
 pub use word::Word;

@@ -85,6 +85,34 @@ fn a_stretch_is_typed_anew_in_its_place() {
 }
 
 #[test]
+fn every_word_that_is_offered_is_understood() {
+    let words = crate::jot::run_words();
+    // What wants a figure or a word behind it says so; nothing else is refused.
+    let understood = |line: String| match read_run_line(&request(&line, Course::default(), None, UnitSystem::Inch)) {
+        Ok(_) | Err(RunLineError::Length(_) | RunLineError::NoKind(..)) => {}
+        Err(other) => panic!("{line}: {other}"),
+    };
+    let is_method = |word: &str| METHODS.iter().any(|(method, _)| *method == word);
+    for word in words.wiring {
+        understood(if is_method(word) { word.to_owned() } else { format!("nm {word}") });
+    }
+    let is_way = |word: &str| RunWay::ALL.into_iter().any(|way| way.word() == word);
+    for word in words.stretch {
+        understood(if is_way(word) { format!("{word} 9'") } else { said_of_a_stretch(word) });
+    }
+}
+
+/// A line with a word in its place: behind the length, behind a hole, or behind a slash.
+fn said_of_a_stretch(word: &str) -> String {
+    let behind_length = format!("bored 9' {word}");
+    match read_run_line(&request(&behind_length, Course::default(), None, UnitSystem::Inch)) {
+        Err(RunLineError::UnknownTrait(_)) if word == "plate" => format!("bored 9' / hole 3' {word}"),
+        Err(RunLineError::UnknownTrait(_)) => format!("bored 9' / {word} 3'"),
+        _ => behind_length,
+    }
+}
+
+#[test]
 fn an_emptied_line_takes_its_stretch_out() {
     let course = read_run_line(&request("attic 9'", read("studs 4'"), None, UnitSystem::Inch)).unwrap().course;
     let left = read_run_line(&request(" ", course.clone(), Some(0), UnitSystem::Inch)).unwrap().course;

@@ -5,7 +5,7 @@ use utoipa::ToSchema;
 
 use super::line_words::joined;
 use super::run_line::{COVERS, METHODS};
-use crate::facts::{Course, RunMark, RunPoint, Stretch};
+use crate::facts::{Course, RunMark, RunPoint, RunWay, Stretch, SupportKind, WarmThing};
 use crate::quantity::{Length, UnitSystem};
 use crate::standard::{Material, RacewayInsulation, WiringMethod};
 
@@ -18,6 +18,30 @@ pub struct RunLineText {
     pub label: String,
     /// The line.
     pub line: String,
+}
+
+/// The words of the lines along a run, for a thumb.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct RunWords {
+    /// Of how it is wired.
+    pub wiring: Vec<&'static str>,
+    /// Of a stretch: how it goes, what is said of it, what is found along it.
+    pub stretch: Vec<&'static str>,
+}
+
+/// What is said of a stretch, and sizes of cables: those that come most often.
+const OFTEN: [&str; 12] =
+    ["edge", "hatch", "deep", "under soil", "guarded", "struck", "clear", "wet", "x3", "sealed", "plate", "bare"];
+const SIZES: [&str; 9] = ["14-2", "12-2", "10-3", "15a", "20a", "gfci", "nogfci", "slack", "holds"];
+
+/// The words of the lines along a run.
+pub fn run_words() -> RunWords {
+    let methods = METHODS.iter().map(|(word, _)| *word);
+    let marks = ["hole", "notch", "floor", "rise", "bend90", "box", "splice", "damage"];
+    let ways = RunWay::ALL.into_iter().map(RunWay::word).chain(OFTEN);
+    let found = SupportKind::ALL.into_iter().map(SupportKind::word).chain(marks);
+    let warm = WarmThing::ALL.into_iter().map(WarmThing::word);
+    RunWords { wiring: methods.chain(SIZES).collect(), stretch: ways.chain(found).chain(warm).collect() }
 }
 
 /// From so many at even distances on, they are written as one.
