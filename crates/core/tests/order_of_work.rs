@@ -147,6 +147,32 @@ fn what_is_taken_over_is_what_was_planned() {
     }
 }
 
+#[test]
+fn what_one_step_more_would_mend_is_not_given_up() {
+    // Nine rules are broken: all their ways together are more than the search tries, and one after the other they are not.
+    let observed = [
+        "cover-missing",
+        "insulation-clamped",
+        "neutral-ground-jumper",
+        "box-loose",
+        "open-knockout",
+        "not-weatherproof",
+    ];
+    let contents: BoxContents = serde_json::from_value(json!({
+        "kind": "device", "location": "outdoors", "supply": {"amperes": 15},
+        "devices": [{"id": 1, "kind": "gfci-receptacle", "amperes": 50}],
+        "cables": [{"id": 1, "entry": "back"}],
+        "conductors": [{"id": 1, "cable": 1, "gauge": "18", "role": "grounded", "colour": "red"}],
+        "observed": observed.map(|what| json!({"what": what, "fault": true})),
+    }))
+    .expect("a box");
+    let basis = Basis::default();
+    let outcome = plan_box(&Situation::new(&contents, &basis), Severity::Workmanship);
+    assert!(outcome.bound_hit, "it was not all tried, and that is said");
+    let given_up: Vec<_> = outcome.cannot.iter().filter(|cannot| cannot.reasons[0].contains("by itself")).collect();
+    assert!(given_up.is_empty(), "{given_up:?}");
+}
+
 fn planned(contents: &BoxContents) -> Option<Plan> {
     let basis = Basis::default();
     plan_box(&Situation::new(contents, &basis), Severity::Workmanship).plan

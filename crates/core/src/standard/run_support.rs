@@ -15,7 +15,22 @@ pub struct RunSupport {
     pub every: TwinLimit,
     /// From a box, panel or fitting to the first, at most.
     pub end: TwinLimit,
+    /// From one box to the next with none at all, at most.
+    pub without: TwinLimit,
 }
+
+impl RunSupport {
+    /// Held every so often, and so near to a box; a way from box to box that is no longer than that needs none.
+    const fn new(every: TwinLimit, end: TwinLimit) -> Self {
+        Self { every, end, without: end }
+    }
+}
+
+/// Metal conduit of so much from box to box needs no strap.
+///
+/// # Source
+/// NEC 358.30(C) and 344.30(C), 18 in (450 mm), 2014 on, from memory, sure; taken for all editions.
+const SHORT_CONDUIT: TwinLimit = twin(18, 450);
 
 const fn twin(inches: u32, metric: u32) -> TwinLimit {
     TwinLimit { inches: Some(Length::inches(inches)), metric: Length::mm(metric) }
@@ -41,14 +56,14 @@ const fn nec(method: WiringMethod, size: Option<TradeSize>) -> Option<RunSupport
         | WiringMethod::Service
         | WiringMethod::ArmouredBonded
         | WiringMethod::ArmouredOld
-        | WiringMethod::FlexibleMetal => RunSupport { every: twin(54, 1_400), end: twin(12, 300) },
-        WiringMethod::MetalClad | WiringMethod::MetalCladListed => {
-            RunSupport { every: twin(72, 1_800), end: twin(12, 300) }
+        | WiringMethod::FlexibleMetal => RunSupport::new(twin(54, 1_400), twin(12, 300)),
+        WiringMethod::MetalClad | WiringMethod::MetalCladListed => RunSupport::new(twin(72, 1_800), twin(12, 300)),
+        WiringMethod::ThinWall | WiringMethod::RigidMetal => {
+            RunSupport { without: SHORT_CONDUIT, ..RunSupport::new(twin(120, 3_000), twin(36, 900)) }
         }
-        WiringMethod::ThinWall | WiringMethod::RigidMetal => RunSupport { every: twin(120, 3_000), end: twin(36, 900) },
         WiringMethod::PlasticConduit => {
             let wide = matches!(size, Some(TradeSize::OneAndQuarter | TradeSize::OneAndHalf | TradeSize::Two));
-            RunSupport { every: if wide { twin(60, 1_500) } else { twin(36, 900) }, end: twin(36, 900) }
+            RunSupport::new(if wide { twin(60, 1_500) } else { twin(36, 900) }, twin(36, 900))
         }
         WiringMethod::Unknown | WiringMethod::KnobAndTube | WiringMethod::Cord => return None,
     })
@@ -64,18 +79,18 @@ const fn cec(method: WiringMethod, size: Option<TradeSize>) -> Option<RunSupport
         | WiringMethod::ArmouredOld
         | WiringMethod::MetalClad
         | WiringMethod::MetalCladListed
-        | WiringMethod::FlexibleMetal => RunSupport { every: only_metric(1_500), end: only_metric(300) },
+        | WiringMethod::FlexibleMetal => RunSupport::new(only_metric(1_500), only_metric(300)),
         WiringMethod::ThinWall | WiringMethod::RigidMetal => {
             let every = match size {
                 Some(TradeSize::OneAndHalf | TradeSize::Two) => 3_000,
                 Some(TradeSize::One | TradeSize::OneAndQuarter) => 2_000,
                 _ => 1_500,
             };
-            RunSupport { every: only_metric(every), end: only_metric(1_000) }
+            RunSupport::new(only_metric(every), only_metric(1_000))
         }
         WiringMethod::PlasticConduit => {
             let wide = matches!(size, Some(TradeSize::OneAndQuarter | TradeSize::OneAndHalf | TradeSize::Two));
-            RunSupport { every: only_metric(if wide { 1_200 } else { 750 }), end: only_metric(1_000) }
+            RunSupport::new(only_metric(if wide { 1_200 } else { 750 }), only_metric(1_000))
         }
         WiringMethod::Unknown | WiringMethod::KnobAndTube | WiringMethod::Cord => return None,
     })

@@ -10,7 +10,7 @@ mod search;
 #[cfg(test)]
 mod tests;
 
-use search::Search;
+use search::{Found, Search};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -204,8 +204,15 @@ pub fn plan_with(situation: &Situation, found: &[RuleResult], scope: Severity, c
         let left: Vec<&str> = wanted.iter().filter(|rule| !within_reach.contains(rule)).copied().collect();
         for rule in left {
             let more: Vec<&str> = within_reach.iter().copied().chain([rule]).collect();
-            if let Some(found) = search.by_the_house(&more, chosen) {
-                best = Some(found);
+            let mut with_it = search.by_the_house(&more, chosen);
+            if with_it.is_none() && search.bound_hit {
+                // Too far from the box as found; it may be near the box as the plan so far leaves it.
+                given_up = true;
+                let so_far = best.as_ref().map_or(0, Found::set);
+                with_it = search.by_the_house(&more, chosen | so_far);
+            }
+            if with_it.is_some() {
+                best = with_it;
                 within_reach.push(rule);
             }
         }

@@ -37,6 +37,13 @@ pub(super) struct Found {
     pub(super) state: usize,
 }
 
+impl Found {
+    /// The repairs, whatever their order.
+    pub(super) fn set(&self) -> RepairSet {
+        self.path.iter().fold(0, |set, (index, _)| set | 1 << index)
+    }
+}
+
 /// A state of the box with all that follows from it.
 struct State {
     results: Rc<Vec<RuleResult>>,

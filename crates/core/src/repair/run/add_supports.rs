@@ -138,7 +138,8 @@ mod tests {
 
     #[test]
     fn they_are_counted_and_the_run_passes() {
-        for scene in [run(120, &[]), run(300, &[10]), Scene::of(WiringMethod::ThinWall).stretch(RunWay::Surface, 42)] {
+        let conduit = |inches| Scene::of(WiringMethod::ThinWall).stretch(RunWay::Surface, inches);
+        for scene in [run(120, &[]), run(300, &[10]), conduit(24), conduit(42)] {
             mends(&REPAIR, "run-supported", &scene);
             let change = plan(&REPAIR, &scene).expect("it can be done");
             assert_eq!(change.materials[0].count as usize, fewest(&scene));

@@ -20,8 +20,9 @@ pub const RULE: Rule<RunCheck> = Rule {
     needs: "the length of each stretch, and what holds the run along it",
     reads: &[],
     limit: "NM and armoured cable: within 12 in (300 mm) of a box and every 4 1/2 ft (1.4 m); metal-clad cable every 6 ft (1.8 m); \
-            thin-wall and rigid conduit within 3 ft (900 mm) and every 10 ft (3 m); plastic conduit to 1 in every 3 ft (900 mm). A \
-            hole in framing holds a cable. What is fished in a closed wall need not be fastened.",
+            thin-wall and rigid conduit within 3 ft (900 mm) and every 10 ft (3 m), with no strap up to 18 in (450 mm) from box to \
+            box; plastic conduit to 1 in every 3 ft (900 mm). A hole in framing holds a cable. What is fished in a closed wall need \
+            not be fastened.",
     why: "A cable that hangs is caught on, and its weight pulls at the box.",
     example: "9 ft of NM cable between two staples: over by 4 ft 6 in.",
     citation: run_support_citation,
@@ -92,7 +93,11 @@ fn gaps_of(part: &Held, [from, to]: [RunEnd; 2], asked: RunSupport) -> Vec<Suppo
         SupportGap {
             from: pair[0],
             to: pair[1],
-            limit: if at_a_box { asked.end } else { asked.every },
+            limit: match boxes {
+                [true, true] => asked.without,
+                _ if at_a_box => asked.end,
+                _ => asked.every,
+            },
             in_doubt: unknown.contains(&true) && !at_a_box,
             from_box: boxes[0],
             to_box: boxes[1],
@@ -198,7 +203,9 @@ mod tests {
         // A check value of the trade, common practice, no source: 42 in of thin-wall conduit with no strap fails at its ends.
         let run = |inches| Scene::of(WiringMethod::ThinWall).stretch(RunWay::Surface, inches);
         assert_eq!(of(&run(42)), Verdict::Violates);
-        assert_eq!(of(&run(34)), Verdict::Meets);
+        // NEC 358.30(C), from memory: up to 18 in from box to box needs none; a strap is near enough to both boxes of 34 in.
+        assert_eq!((of(&run(17)), of(&run(20)), of(&run(34))), (Verdict::Meets, Verdict::Violates, Verdict::Violates));
+        assert_eq!(of(&run(34).mark(17, RunMark::Support(SupportKind::Strap))), Verdict::Meets);
         assert_eq!(
             of(&run(100).mark(30, RunMark::Support(SupportKind::Strap)).mark(70, RunMark::Support(SupportKind::Strap))),
             Verdict::Meets
