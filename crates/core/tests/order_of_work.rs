@@ -173,6 +173,27 @@ fn what_one_step_more_would_mend_is_not_given_up() {
     assert!(given_up.is_empty(), "{given_up:?}");
 }
 
+#[test]
+fn what_is_won_late_wins_what_was_missed_before() {
+    // Only the new cable, for its entry, brings the ground that the yoke is joined to; the yoke is tried before the entry is.
+    let contents: BoxContents = serde_json::from_value(json!({
+        "kind": "fan", "construction": "metal", "depth": 47_343_171, "marked_volume": 112_057_294,
+        "location": "kitchen-counter", "supply": {"amperes": 100},
+        "devices": [{"id": 1, "kind": "switch", "seat": "spacers"}],
+        "observed": [{"what": "not-torqued", "fault": true}, {"what": "yoke-ungrounded", "fault": true}],
+        "cables": [{"id": 1, "entry": "back", "sheath_end": 65_110_467}],
+        "conductors": [
+            {"id": 1, "cable": 1, "gauge": "14", "role": "traveller", "colour": "unknown", "free_length": 180_389_858},
+            {"id": 2, "cable": 1, "gauge": "10", "role": "grounded", "colour": "bare", "reach": 111_004_710, "looped": true},
+        ],
+    }))
+    .expect("a box");
+    let basis = Basis::default();
+    let outcome = plan_box(&Situation::new(&contents, &basis), Severity::Workmanship);
+    let made: Vec<&str> = outcome.plan.iter().flat_map(|plan| &plan.steps).map(|step| step.repair).collect();
+    assert!(made.contains(&"re-feed") && made.contains(&"ground-device"), "{made:?}: {:?}", outcome.cannot);
+}
+
 fn planned(contents: &BoxContents) -> Option<Plan> {
     let basis = Basis::default();
     plan_box(&Situation::new(contents, &basis), Severity::Workmanship).plan

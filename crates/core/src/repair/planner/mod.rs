@@ -200,21 +200,28 @@ pub fn plan_with(situation: &Situation, found: &[RuleResult], scope: Severity, c
     }
     if best.is_some() {
         // What nothing mends by itself may be mended beside the rest: a ground that a new cable brings is joined. And what was
-        // given up for the sake of the rest may go with a part of it.
-        let left: Vec<&str> = wanted.iter().filter(|rule| !within_reach.contains(rule)).copied().collect();
-        for rule in left {
-            let more: Vec<&str> = within_reach.iter().copied().chain([rule]).collect();
-            let mut with_it = search.by_the_house(&more, chosen);
-            if with_it.is_none() && search.bound_hit {
-                // Too far from the box as found; it may be near the box as the plan so far leaves it.
-                given_up = true;
-                let so_far = best.as_ref().map_or(0, Found::set);
-                with_it = search.by_the_house(&more, chosen | so_far);
-            }
-            if with_it.is_some() {
-                best = with_it;
-                within_reach.push(rule);
-            }
+        // given up for the sake of the rest may go with a part of it. Each that is won may win another.
+        let mut left: Vec<&str> = wanted.iter().filter(|rule| !within_reach.contains(rule)).copied().collect();
+        let mut grew = true;
+        while grew {
+            let before = left.len();
+            left.retain(|rule| {
+                let more: Vec<&str> = within_reach.iter().copied().chain([*rule]).collect();
+                let mut with_it = search.by_the_house(&more, chosen);
+                if with_it.is_none() && search.bound_hit {
+                    // Too far from the box as found; it may be near the box as the plan so far leaves it.
+                    given_up = true;
+                    let so_far = best.as_ref().map_or(0, Found::set);
+                    with_it = search.by_the_house(&more, chosen | so_far);
+                }
+                let is_won = with_it.is_some();
+                if is_won {
+                    best = with_it;
+                    within_reach.push(rule);
+                }
+                !is_won
+            });
+            grew = left.len() < before;
         }
     }
     // What a failed search for more, or the search for the runner-up, did not reach makes this plan no dearer.
