@@ -20,6 +20,7 @@ mod seal;
 mod seal_key;
 mod section_svg;
 mod sheet;
+mod svg;
 mod table;
 mod wall_svg;
 

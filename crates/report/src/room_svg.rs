@@ -5,13 +5,11 @@ use std::fmt::Write;
 use nailpunch_core::facts::WallPartKind;
 use nailpunch_core::picture::{PlanOutlet, PlanPart, RoomPlan};
 
+use crate::svg::{ADD, FAULT, INK, MUTED, document, escaped};
+
 const WIDTH: f64 = 520.0;
 const ROOM: f64 = 340.0;
 const MARGIN: f64 = 60.0;
-const INK: &str = "#23272b";
-const FAR: &str = "#bf3f12";
-const ADD: &str = "#1c655c";
-const MUTED: &str = "#6a665d";
 
 /// Points of the drawing from nanometres of the plan.
 struct Scale {
@@ -37,10 +35,7 @@ impl Scale {
 pub fn room_svg(plan: &RoomPlan) -> String {
     let scale = Scale::of(plan);
     let height = scale.at([0, plan.depth]).1 + MARGIN / 2.0;
-    let mut svg = format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {WIDTH} {height:.1}\" width=\"{WIDTH}\" height=\"{height:.1}\" \
-         font-family=\"Atkinson Hyperlegible Next\" font-size=\"10\" fill=\"{INK}\">"
-    );
+    let mut svg = String::new();
     for wall in &plan.walls {
         line(&mut svg, scale.at(wall.from), scale.at(wall.to), INK, 3.5);
     }
@@ -59,7 +54,7 @@ pub fn room_svg(plan: &RoomPlan) -> String {
     }
     for far in &plan.far {
         for [from, to] in &far.lines {
-            line(&mut svg, scale.at(*from), scale.at(*to), FAR, 5.0);
+            line(&mut svg, scale.at(*from), scale.at(*to), FAULT, 5.0);
         }
     }
     for part in plan.parts.iter().filter(|part| in_the_wall(part)) {
@@ -77,7 +72,8 @@ pub fn room_svg(plan: &RoomPlan) -> String {
             "middle"
         };
         // Twice: its white edge first, so that it never lies over the words themselves.
-        for paint in ["fill=\"#ffffff\" stroke=\"#ffffff\" stroke-width=\"3\"".to_owned(), format!("fill=\"{FAR}\"")] {
+        for paint in ["fill=\"#ffffff\" stroke=\"#ffffff\" stroke-width=\"3\"".to_owned(), format!("fill=\"{FAULT}\"")]
+        {
             let _ = write!(svg, "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"{anchor}\" {paint}>{}</text>", far.text);
         }
     }
@@ -88,8 +84,7 @@ pub fn room_svg(plan: &RoomPlan) -> String {
         let dashed = format!("fill=\"#fbf8f1\" stroke=\"{ADD}\" stroke-width=\"1.4\" stroke-dasharray=\"2.5 2\"");
         spot(&mut svg, &scale, ghost, &dashed, ADD);
     }
-    svg.push_str("</svg>");
-    svg
+    document(WIDTH, height, 10, &svg)
 }
 
 /// A door or a window: drawn in the wall and not before it.
@@ -122,9 +117,4 @@ fn spot(svg: &mut String, scale: &Scale, outlet: &PlanOutlet, paint: &str, colou
          fill=\"{colour}\">{}</text>",
         escaped(&outlet.label)
     );
-}
-
-/// A name as it stands in an SVG document.
-fn escaped(text: &str) -> String {
-    text.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;")
 }

@@ -5,6 +5,8 @@ use std::fmt::Write;
 
 use nailpunch_core::picture::{RunGlyph, RunStrip, StripMark, StripState};
 
+use crate::svg::{ADD, FAULT, INK, MUTED, document, text};
+
 const WIDTH: f64 = 520.0;
 const MARGIN: f64 = 14.0;
 const ROW: f64 = 74.0;
@@ -16,10 +18,6 @@ const LONGEST_ROW: f64 = 3_657_600_000.0;
 const ON_A_ROW: usize = 4;
 /// The most rows.
 const MOST_ROWS: f64 = 3.0;
-const INK: &str = "#23272b";
-const FAULT: &str = "#bf3f12";
-const ADD: &str = "#1c655c";
-const MUTED: &str = "#6a665d";
 
 /// Where a place along the run lies on the page.
 struct Rows {
@@ -79,10 +77,7 @@ impl Rows {
 pub fn run_svg(strip: &RunStrip) -> String {
     let rows = Rows::of(strip);
     let height = rows.count as f64 * ROW + 6.0;
-    let mut svg = format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {WIDTH} {height:.1}\" width=\"{WIDTH}\" height=\"{height:.1}\" \
-         font-family=\"Atkinson Hyperlegible Next\" font-size=\"11\" fill=\"{INK}\">"
-    );
+    let mut svg = String::new();
     for (index, stretch) in strip.stretches.iter().enumerate() {
         for (part, (top, x1, x2)) in rows.parts(stretch.from, stretch.to).into_iter().enumerate() {
             let shade = if index % 2 == 0 { "#fbf8f1" } else { "#efe9dc" };
@@ -133,13 +128,7 @@ pub fn run_svg(strip: &RunStrip) -> String {
             y + 4.5
         );
     }
-    svg.push_str("</svg>");
-    svg
-}
-
-fn text(svg: &mut String, (x, y): (f64, f64), anchor: &str, colour: &str, words: &str) {
-    let words = words.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;");
-    let _ = write!(svg, "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"{anchor}\" fill=\"{colour}\">{words}</text>");
+    document(WIDTH, height, 11, &svg)
 }
 
 /// One mark: what holds it is a bracket over it, wood a block round it, steel a bar before it, harm a cross.

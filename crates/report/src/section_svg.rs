@@ -5,14 +5,13 @@ use std::fmt::Write;
 use nailpunch_core::facts::{Colour, WallFinish};
 use nailpunch_core::picture::{Section, SectionConductor};
 
+use crate::svg::{FAULT, INK, MUTED, document};
+
 const WIDTH: f64 = 520.0;
 const LEFT: f64 = 92.0;
 const RIGHT: f64 = 30.0;
 const TOP: f64 = 46.0;
 const ROW: f64 = 26.0;
-const INK: &str = "#23272b";
-const SHORT: &str = "#bf3f12";
-const MUTED: &str = "#6a665d";
 
 /// Places along the axis, in points of the drawing. The room is at the left, the wall at the right.
 struct Scale {
@@ -46,10 +45,7 @@ pub fn section_svg(section: &Section) -> String {
     #[allow(clippy::cast_precision_loss, reason = "few conductors")]
     let bottom = TOP + ROW * rows as f64 + 14.0;
     let height = bottom + 34.0;
-    let mut svg = format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {WIDTH} {height}\" width=\"{WIDTH}\" height=\"{height}\" \
-         font-family=\"Atkinson Hyperlegible Next\" font-size=\"11\" fill=\"{INK}\">"
-    );
+    let mut svg = String::new();
     wall(&mut svg, section, &scale, bottom);
     for cable in &section.cables {
         let dash = if cable.assumed { " stroke-dasharray=\"3 3\"" } else { "" };
@@ -72,15 +68,14 @@ pub fn section_svg(section: &Section) -> String {
         let x = scale.x(reach.nm);
         let _ = write!(
             svg,
-            "<line x1=\"{x:.1}\" y1=\"{TOP}\" x2=\"{x:.1}\" y2=\"{:.1}\" stroke=\"{SHORT}\" stroke-width=\"0.8\" \
+            "<line x1=\"{x:.1}\" y1=\"{TOP}\" x2=\"{x:.1}\" y2=\"{:.1}\" stroke=\"{FAULT}\" stroke-width=\"0.8\" \
              stroke-dasharray=\"1 3\"/><text x=\"{x:.1}\" y=\"{:.1}\" text-anchor=\"middle\" fill=\"{MUTED}\">{} past the opening</text>",
             bottom + 6.0,
             bottom + 18.0,
             reach.text
         );
     }
-    svg.push_str("</svg>");
-    svg
+    document(WIDTH, height, 11, &svg)
 }
 
 fn wall(svg: &mut String, section: &Section, scale: &Scale, bottom: f64) {
@@ -133,8 +128,8 @@ fn draw_conductor(svg: &mut String, conductor: &SectionConductor, scale: &Scale,
         let x = scale.x(required);
         let _ = write!(
             svg,
-            "<line x1=\"{tip:.1}\" y1=\"{y:.1}\" x2=\"{x:.1}\" y2=\"{y:.1}\" stroke=\"{SHORT}\" stroke-dasharray=\"2 3\"/>\
-             <line x1=\"{x:.1}\" y1=\"{:.1}\" x2=\"{x:.1}\" y2=\"{:.1}\" stroke=\"{SHORT}\"/>",
+            "<line x1=\"{tip:.1}\" y1=\"{y:.1}\" x2=\"{x:.1}\" y2=\"{y:.1}\" stroke=\"{FAULT}\" stroke-dasharray=\"2 3\"/>\
+             <line x1=\"{x:.1}\" y1=\"{:.1}\" x2=\"{x:.1}\" y2=\"{:.1}\" stroke=\"{FAULT}\"/>",
             y - 5.0,
             y + 5.0
         );

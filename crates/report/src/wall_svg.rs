@@ -4,13 +4,11 @@ use std::fmt::Write;
 
 use nailpunch_core::picture::{Elevation, ElevationOutlet};
 
+use crate::svg::{ADD, FAULT, INK, MUTED, document, text};
+
 const WIDTH: f64 = 520.0;
 const HIGH: f64 = 150.0;
 const MARGIN: f64 = 20.0;
-const INK: &str = "#23272b";
-const FAR: &str = "#bf3f12";
-const ADD: &str = "#1c655c";
-const MUTED: &str = "#6a665d";
 /// From one row of figures to the next, and about the width of a letter.
 const ROW: f64 = 14.0;
 const LETTER: f64 = 5.6;
@@ -47,7 +45,7 @@ pub fn wall_svg(wall: &Elevation) -> String {
         let (one, other) = (scale.at(part.from, part.top), scale.at(part.to, part.bottom));
         block(&mut drawn, one, other, "#f1eadb");
         if other.0 - one.0 > 5.0 * part.label.chars().count() as f64 && other.1 - one.1 > 13.0 {
-            text(&mut drawn, ((one.0 + other.0) / 2.0, one.1 + 11.0), MUTED, &part.label);
+            text(&mut drawn, ((one.0 + other.0) / 2.0, one.1 + 11.0), "middle", MUTED, &part.label);
         }
     }
     let mut taken: Vec<(usize, f64, f64)> = Vec::new();
@@ -66,17 +64,17 @@ pub fn wall_svg(wall: &Elevation) -> String {
         let below = floor + 20.0 + row as f64 * ROW;
         let _ = write!(
             drawn,
-            "<line x1=\"{x1:.1}\" y1=\"{y:.1}\" x2=\"{x2:.1}\" y2=\"{y:.1}\" stroke=\"{FAR}\" stroke-width=\"4\"/>"
+            "<line x1=\"{x1:.1}\" y1=\"{y:.1}\" x2=\"{x2:.1}\" y2=\"{y:.1}\" stroke=\"{FAULT}\" stroke-width=\"4\"/>"
         );
         if far.worst.is_some() {
             let _ = write!(
                 drawn,
-                "<line x1=\"{at:.1}\" y1=\"{y:.1}\" x2=\"{at:.1}\" y2=\"{:.1}\" stroke=\"{FAR}\" stroke-width=\"1\"/>\
-                 <circle cx=\"{at:.1}\" cy=\"{y:.1}\" r=\"4\" fill=\"#ffffff\" stroke=\"{FAR}\" stroke-width=\"2\"/>",
+                "<line x1=\"{at:.1}\" y1=\"{y:.1}\" x2=\"{at:.1}\" y2=\"{:.1}\" stroke=\"{FAULT}\" stroke-width=\"1\"/>\
+                 <circle cx=\"{at:.1}\" cy=\"{y:.1}\" r=\"4\" fill=\"#ffffff\" stroke=\"{FAULT}\" stroke-width=\"2\"/>",
                 below - 10.0
             );
         }
-        text(&mut drawn, (middle, below), FAR, &far.text);
+        text(&mut drawn, (middle, below), "middle", FAULT, &far.text);
     }
     for outlet in &wall.outlets {
         let paint = if outlet.height_known {
@@ -92,10 +90,7 @@ pub fn wall_svg(wall: &Elevation) -> String {
     }
     let rows = taken.iter().map(|(row, ..)| row + 1).max().unwrap_or(0);
     let height = floor + 10.0 + rows as f64 * ROW + 6.0;
-    format!(
-        "<svg xmlns=\"http://www.w3.org/2000/svg\" viewBox=\"0 0 {WIDTH} {height:.1}\" width=\"{WIDTH}\" height=\"{height:.1}\" \
-         font-family=\"Atkinson Hyperlegible Next\" font-size=\"10\" fill=\"{INK}\">{drawn}</svg>"
-    )
+    document(WIDTH, height, 10, &drawn)
 }
 
 fn block(svg: &mut String, (x1, y1): (f64, f64), (x2, y2): (f64, f64), fill: &str) {
@@ -107,13 +102,8 @@ fn block(svg: &mut String, (x1, y1): (f64, f64), (x2, y2): (f64, f64), fill: &st
     );
 }
 
-fn text(svg: &mut String, (x, y): (f64, f64), colour: &str, words: &str) {
-    let words = words.replace('&', "&amp;").replace('<', "&lt;").replace('>', "&gt;");
-    let _ = write!(svg, "<text x=\"{x:.1}\" y=\"{y:.1}\" text-anchor=\"middle\" fill=\"{colour}\">{words}</text>");
-}
-
 fn spot(svg: &mut String, scale: &Scale, outlet: &ElevationOutlet, paint: &str, colour: &str) {
     let (x, y) = scale.at(outlet.at, outlet.height);
     let _ = write!(svg, "<rect x=\"{:.1}\" y=\"{:.1}\" width=\"7\" height=\"12\" rx=\"1\" {paint}/>", x - 3.5, y - 6.0);
-    text(svg, (x, y - 9.0), colour, &outlet.label);
+    text(svg, (x, y - 9.0), "middle", colour, &outlet.label);
 }

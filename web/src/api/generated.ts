@@ -6116,7 +6116,7 @@ export interface components {
             /** @description A cable run. */
             run: components["schemas"]["RunId"];
         };
-        /** @description What a repair would do about a rule at a panel or in a room. */
+        /** @description What a repair would do about a rule at a panel, in a room or along a run. */
         SubjectProposal: {
             /** @description Short and specific. */
             cautions: string[];

@@ -10,7 +10,7 @@ import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
 import { Choice } from '../ui/Choice';
-import { Seen } from '../ui/Seen';
+import { answered, answerTo, Seen } from '../ui/Seen';
 import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
 import { TapedLines } from '../ui/TapedLines';
@@ -24,6 +24,7 @@ const EXAMPLE = {
   inch: { wiring: 'nm 12-2 20a', stretch: "studs 12' / staple 8 5' 9' 11'4" },
   metric: { wiring: 'nm 12-2 20a', stretch: 'studs 3600 / staple 200 1500 2800 3400' },
 } as const;
+
 export function CablePage({ audit, id, walk }: Props) {
   const { view, change } = useRecord<RunView, CableRun>(audit, {
     key: keys.cableRun(audit, id),
@@ -54,15 +55,9 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
     );
   const take = (line: string, of: number | null) =>
     changeCourse(async (known) => (await api.runLine({ line, course: known, stretch: of, units })).course);
-  const answer = (what: RunObservation) =>
-    course.observed?.find((known) => known.what === what)?.fault ?? null;
+  const answer = (what: RunObservation) => answerTo(course.observed, what);
   const observe = (what: RunObservation, fault: boolean | null) =>
-    said(
-      changeCourse((known) => {
-        const others = (known.observed ?? []).filter((other) => other.what !== what);
-        return { ...known, observed: fault === null ? others : [...others, { what, fault }] };
-      }),
-    );
+    said(changeCourse((known) => ({ ...known, observed: answered(known.observed, what, fault) })));
   const wired = course.method !== 'unknown';
   const underWay = view.left !== null || view.items.some((item) => item.view.item);
   const infos = trades.data?.run_observations ?? [];

@@ -5,6 +5,7 @@ import { useTrades } from '../api/queries';
 import type { Bar, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
+import { answered, answerTo, SeenChip } from '../ui/Seen';
 import { ConductorList, GAUGES } from './ConductorList';
 import type { ChangePanel } from './change';
 
@@ -247,33 +248,22 @@ export function PanelFacts({ panel, others, names, change }: Props) {
 function Seen({ panel, change }: { panel: Panel; change: ChangePanel }) {
   const trades = useTrades();
   const infos = trades.data?.panel_observations ?? [];
-  const answer = (what: PanelObservation) =>
-    panel.observed.find((known) => known.what === what)?.fault ?? null;
+  const answer = (what: PanelObservation) => answerTo(panel.observed, what);
   const say = (what: PanelObservation, fault: boolean | null) =>
-    change((known) => {
-      const observed = known.observed.filter((other) => other.what !== what);
-      return { ...known, observed: fault === null ? observed : [...observed, { what, fault }] };
-    });
+    change((known) => ({ ...known, observed: answered(known.observed, what, fault) }));
   const open = infos.filter((info) => answer(info.what) === null);
   return (
     <section>
       <h2>Seen</h2>
       <div className="chips">
-        {infos.map((info) => {
-          const now = answer(info.what);
-          const words = now === false ? info.sound : info.fault;
-          return (
-            <button
-              key={info.what}
-              type="button"
-              className={`chip look-chip ${now === null ? 'unseen' : now ? 'there' : 'sound'}`}
-              aria-label={`${words}: ${now === null ? 'not looked at' : now ? 'yes' : 'looked, no'}`}
-              onClick={() => void say(info.what, now === null ? true : now ? false : null)}
-            >
-              {words}
-            </button>
-          );
-        })}
+        {infos.map((info) => (
+          <SeenChip
+            key={info.what}
+            info={info}
+            now={answer(info.what)}
+            onChange={(fault) => void say(info.what, fault)}
+          />
+        ))}
         {open.length > 0 && (
           <Button
             variant="outline-primary"

@@ -8,7 +8,7 @@ import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
 import { Choice } from '../ui/Choice';
-import { Seen } from '../ui/Seen';
+import { answered, answerTo, Seen } from '../ui/Seen';
 import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
 import { TapedLines } from '../ui/TapedLines';
@@ -71,15 +71,9 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
     });
   // An emptied line takes its wall or island out; what is on no wall is said anew as nothing.
   const remove = (of: SketchLine) => said(take(of.wall == null && of.island == null ? 'else' : '', of));
-  const answer = (what: RoomObservation) =>
-    sketch.observed.find((known) => known.what === what)?.fault ?? null;
+  const answer = (what: RoomObservation) => answerTo(sketch.observed, what);
   const observe = (what: RoomObservation, fault: boolean | null) =>
-    said(
-      changeSketch((known) => {
-        const others = known.observed.filter((other) => other.what !== what);
-        return { ...known, observed: fault === null ? others : [...others, { what, fault }] };
-      }),
-    );
+    said(changeSketch((known) => ({ ...known, observed: answered(known.observed, what, fault) })));
   const kinds = trades.data?.room_kinds.map(({ value, name }) => [value, name] as const) ?? [];
   const underWay = view.left !== null || view.items.some((item) => item.view.item);
   return (

@@ -7,6 +7,18 @@ type Props<What extends string> = {
   observe: (what: What, fault: boolean | null) => void;
 };
 
+type Observed<What> = { what: What; fault: boolean };
+
+/** What was said of it: there, looked at and not there, or nothing. */
+export const answerTo = <What,>(observed: Observed<What>[] | undefined, what: What) =>
+  observed?.find((known) => known.what === what)?.fault ?? null;
+
+/** What was said, with a new answer in the place of the old one. */
+export function answered<What>(observed: Observed<What>[] | undefined, what: What, fault: boolean | null) {
+  const others = (observed ?? []).filter((known) => known.what !== what);
+  return fault === null ? others : [...others, { what, fault }];
+}
+
 /** Not looked at, then there, then looked at and not there, then not looked at again. */
 const NEXT = new Map<boolean | null, boolean | null>([
   [null, true],

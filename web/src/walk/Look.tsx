@@ -2,15 +2,14 @@
 import { Button } from 'react-bootstrap';
 import { useTrades } from '../api/queries';
 import type { BoxContents, Observation, ObservationInfo } from '../api/types';
-import { SeenChip } from '../ui/Seen';
+import { answered, answerTo, SeenChip } from '../ui/Seen';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
 
 type Props = { session: BoxSession; state: SessionState };
 
 export function observe(contents: BoxContents, what: Observation, fault: boolean | null): BoxContents {
-  const others = contents.observed.filter((known) => known.what !== what);
-  return { ...contents, observed: fault === null ? others : [...others, { what, fault }] };
+  return { ...contents, observed: answered(contents.observed, what, fault) };
 }
 
 export function Look({ session, state }: Props) {
@@ -20,7 +19,7 @@ export function Look({ session, state }: Props) {
   for (const info of trades.data?.observations ?? []) {
     groups.set(info.group_name, [...(groups.get(info.group_name) ?? []), info]);
   }
-  const answer = (what: Observation) => contents.observed.find((known) => known.what === what)?.fault ?? null;
+  const answer = (what: Observation) => answerTo(contents.observed, what);
   const order = [...groups].sort(
     ([, a], [, b]) => Number(a[0]?.group === 'stop') - Number(b[0]?.group === 'stop'),
   );

@@ -1,11 +1,30 @@
-//! A repair held against one rule that a subject beside the box breaks: a panel or a room.
+//! A repair held against one rule that a subject beside the box breaks: a panel, a room or a cable run.
 
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::{MaterialLine, WorkStep};
+use super::{Act, MaterialLine, WorkStep};
 
-/// What a repair would do about a rule at a panel or in a room.
+/// Said wherever a wall is cut.
+pub(super) const IN_THE_WALL: &str = "Look what is in the wall before it is cut: cables, water, gas, ducts. In houses of before about 1980 \
+                                      have plaster and paint tested for asbestos and lead first.";
+
+/// The change a repair makes to a subject beside the box.
+#[derive(Debug)]
+pub struct SubjectChange<Record> {
+    /// The subject afterwards.
+    pub after: Record,
+    /// What is done, in order.
+    pub steps: Vec<(Act, String)>,
+    /// Short and specific.
+    pub cautions: Vec<&'static str>,
+    /// Minutes for it. Common practice, no source.
+    pub minutes: u32,
+    /// What to bring.
+    pub materials: Vec<MaterialLine>,
+}
+
+/// What a repair would do about a rule at a panel, in a room or along a run.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct SubjectProposal {
     /// The rule.
@@ -28,32 +47,32 @@ pub struct SubjectProposal {
     pub reasons: Vec<String>,
 }
 
-/// What a repair that can be done comes to.
-pub(super) struct Way {
-    pub clears: bool,
-    pub steps: Vec<WorkStep>,
-    pub cautions: Vec<&'static str>,
-    pub minutes: u32,
-    pub materials: Vec<MaterialLine>,
-}
-
 impl SubjectProposal {
-    /// A repair with what it comes to, or why it cannot be done.
-    pub(super) fn new(
+    /// A repair with the change that it makes, or why it cannot be made. `passes` judges the rule on the subject as it would be.
+    pub(super) fn new<Record>(
         rule: &'static str,
         repair: &'static str,
         title: &'static str,
-        way: Result<Way, Vec<String>>,
+        change: Result<SubjectChange<Record>, Vec<String>>,
+        passes: impl Fn(&Record) -> bool,
     ) -> Self {
-        let (way, reasons) = match way {
-            Ok(way) => (way, Vec::new()),
-            Err(reasons) => {
-                let (steps, cautions, materials) = (Vec::new(), Vec::new(), Vec::new());
-                (Way { clears: false, steps, cautions, minutes: 0, materials }, reasons)
-            }
+        let cannot = Self {
+            rule,
+            repair,
+            title,
+            clears: false,
+            minutes: 0,
+            steps: Vec::new(),
+            cautions: Vec::new(),
+            materials: Vec::new(),
+            reasons: Vec::new(),
         };
-        let Way { clears, steps, cautions, minutes, materials } = way;
-        let steps = steps.into_iter().map(|step| step.of(repair)).collect();
-        Self { rule, repair, title, clears, minutes, steps, cautions, materials, reasons }
+        match change {
+            Ok(SubjectChange { after, steps, cautions, minutes, materials }) => {
+                let steps = steps.into_iter().map(|(act, words)| WorkStep::new(act, words).of(repair)).collect();
+                Self { clears: passes(&after), minutes, steps, cautions, materials, ..cannot }
+            }
+            Err(reasons) => Self { reasons, ..cannot },
+        }
     }
 }

@@ -16,8 +16,8 @@ mod write_directory;
 #[cfg(test)]
 mod testing;
 
-use super::subject_proposal::Way;
-use super::{Act, MaterialLine, SubjectProposal, WorkStep};
+use super::subject_proposal::SubjectChange;
+use super::{Act, MaterialLine, SubjectProposal};
 use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
 use crate::facts::{BoxRecord, Panel, Room};
@@ -112,11 +112,11 @@ pub fn propose_at_panel(
 ) -> Vec<SubjectProposal> {
     let concerned = PANEL_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
     let propose = |repair: &PanelRepair| {
-        let way = (repair.plan)(found).map(|PanelChange { after, steps, cautions, minutes, materials }| {
-            let steps = steps.into_iter().map(|words| WorkStep::new(Act::AtPanel, words)).collect();
-            Way { clears: passes(&after), steps, cautions, minutes, materials }
+        let change = (repair.plan)(found).map(|PanelChange { after, steps, cautions, minutes, materials }| {
+            let steps = steps.into_iter().map(|words| (Act::AtPanel, words)).collect();
+            SubjectChange { after, steps, cautions, minutes, materials }
         });
-        SubjectProposal::new(rule, repair.code, repair.title, way)
+        SubjectProposal::new(rule, repair.code, repair.title, change, &passes)
     };
     concerned.map(propose).collect()
 }

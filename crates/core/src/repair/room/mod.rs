@@ -11,8 +11,8 @@ mod missing;
 mod moves;
 mod remove_cord;
 
-use super::subject_proposal::Way;
-use super::{Act, MaterialLine, SubjectProposal, WorkStep};
+use super::subject_proposal::{IN_THE_WALL, SubjectChange};
+use super::{Act, MaterialLine, SubjectProposal};
 use crate::facts::{RoomObservation, Sketch};
 use crate::rules::{RoomSituation, RuleResult};
 pub use missing::missing_outlets;
@@ -21,10 +21,6 @@ pub use moves::{RoomMove, saving_moves};
 /// Said wherever wiring is added.
 const NEW_WIRING: &str =
     "New wiring is licensed work, with a permit, in most places. Off and proven dead before a box is opened.";
-
-/// Said wherever a wall is cut.
-const IN_THE_WALL: &str = "Look what is in the wall before it is cut: cables, water, gas, ducts. In houses of before about 1980 have plaster \
-                           and paint tested for asbestos and lead first.";
 
 /// One repair of the catalogue in a room.
 pub struct RoomRepair {
@@ -67,20 +63,8 @@ impl RoomFound<'_> {
     }
 }
 
-/// The change a repair makes to a room.
-#[derive(Debug)]
-pub struct RoomChange {
-    /// The sketch afterwards.
-    pub after: Sketch,
-    /// What is done, in order.
-    pub steps: Vec<(Act, String)>,
-    /// Short and specific.
-    pub cautions: Vec<&'static str>,
-    /// Minutes for it. Common practice, no source.
-    pub minutes: u32,
-    /// What to bring.
-    pub materials: Vec<MaterialLine>,
-}
+/// The change a repair makes to a room: its sketch afterwards.
+pub type RoomChange = SubjectChange<Sketch>;
 
 /// Every repair in a room.
 pub static ROOM_REPAIRS: &[RoomRepair] = &[
@@ -106,13 +90,8 @@ pub fn propose_in_room(
     passes: impl Fn(&Sketch) -> bool,
 ) -> Vec<SubjectProposal> {
     let concerned = ROOM_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
-    let propose = |repair: &RoomRepair| {
-        let way = (repair.plan)(found).map(|RoomChange { after, steps, cautions, minutes, materials }| {
-            let steps = steps.into_iter().map(|(act, words)| WorkStep::new(act, words)).collect();
-            Way { clears: passes(&after), steps, cautions, minutes, materials }
-        });
-        SubjectProposal::new(rule, repair.code, repair.title, way)
-    };
+    let propose =
+        |repair: &RoomRepair| SubjectProposal::new(rule, repair.code, repair.title, (repair.plan)(found), &passes);
     concerned.map(propose).collect()
 }
 
@@ -121,8 +100,8 @@ mod testing {
     //! Repairs tried on scenes.
 
     use super::{RoomChange, RoomFound, RoomRepair};
-    use crate::rules::judge_room;
-    use crate::rules::room_testing::Scene;
+    use crate::rules::room_testing::{Scene, verdict};
+    use crate::rules::{Verdict, judge_room};
 
     /// What a repair would change in a scene.
     pub fn plan(repair: &RoomRepair, scene: &Scene) -> Result<RoomChange, Vec<String>> {
@@ -135,5 +114,14 @@ mod testing {
         let mut after = scene.clone();
         after.room.sketch = plan(repair, scene).unwrap_or_else(|reasons| panic!("{reasons:?}")).after;
         after
+    }
+
+    /// A repair puts right what broke `rule`, says how, and brings what it needs.
+    pub fn mends(repair: &RoomRepair, rule: &str, scene: &Scene) {
+        assert!(repair.mends.contains(&rule), "{} is not offered for {rule}", repair.code);
+        assert_eq!(verdict(rule, scene).0, Verdict::Violates, "{rule} is not broken to begin with");
+        assert_eq!(verdict(rule, &after(repair, scene)).0, Verdict::Meets, "{rule}");
+        let change = plan(repair, scene).unwrap_or_else(|reasons| panic!("{reasons:?}"));
+        assert!(!change.steps.is_empty() && !change.materials.is_empty(), "{}", repair.code);
     }
 }

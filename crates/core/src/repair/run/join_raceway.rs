@@ -2,7 +2,7 @@
 
 use super::{RunChange, RunFound, RunRepair};
 use crate::facts::RunObservation;
-use crate::repair::{Act, MaterialLine};
+use crate::repair::MaterialLine;
 
 /// The repair.
 pub const REPAIR: RunRepair =
@@ -10,24 +10,10 @@ pub const REPAIR: RunRepair =
 
 #[allow(clippy::unnecessary_wraps, reason = "as every repair of the catalogue")]
 fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
-    let mut after = found.situation.course.clone();
-    after.observe(RunObservation::Apart, false);
-    let steps = vec![
-        (Act::ProveDead, "Switch off, and prove dead at both ends.".to_owned()),
-        (
-            Act::ClampCable,
-            "Bring the ends together, make up couplings and connectors tight, and strap it near them.".to_owned(),
-        ),
-        (Act::Read, "Power on; read what it feeds, look again, and note the run as left.".to_owned()),
-    ];
-    let materials = vec![MaterialLine::piece(("conduit-coupling", "coupling of the size of the raceway"), 2)];
-    Ok(RunChange {
-        after,
-        steps,
-        cautions: vec!["Metal conduit that was apart may be live, and was no ground: read it before it is touched."],
-        minutes: 25,
-        materials,
-    })
+    let work = "Bring the ends together, make up couplings and connectors tight, and strap it near them.";
+    let caution = "Metal conduit that was apart may be live, and was no ground: read it before it is touched.";
+    let material = MaterialLine::piece(("conduit-coupling", "coupling of the size of the raceway"), 2);
+    Ok(found.put_right(RunObservation::Apart, work, caution, material))
 }
 
 #[cfg(test)]

@@ -21,9 +21,9 @@ mod replace_supports;
 mod separate_from_heat;
 mod spread_bundle;
 
-use super::subject_proposal::Way;
-use super::{Act, MaterialLine, SubjectProposal, WorkStep};
-use crate::facts::{Course, CourseLine, DamageKind, RunMark, RunPlace, RunPoint, SpliceHow, Stretch};
+use super::subject_proposal::{IN_THE_WALL, SubjectChange};
+use super::{Act, MaterialLine, SubjectProposal};
+use crate::facts::{Course, CourseLine, DamageKind, RunMark, RunObservation, RunPlace, RunPoint, SpliceHow, Stretch};
 use crate::quantity::Length;
 use crate::rules::{RuleResult, RunSituation, Verdict};
 pub use add_supports::missing_supports;
@@ -34,10 +34,6 @@ const DEAD_FIRST: &str =
 
 /// Said wherever wiring is added or replaced.
 const LICENSED: &str = "New and replaced wiring is licensed work, with a permit, in most places.";
-
-/// Said wherever a wall is cut.
-const IN_THE_WALL: &str = "Look what is in the wall before it is cut: cables, water, gas, ducts. In houses of before about 1980 have \
-                           plaster and paint tested for asbestos and lead first.";
 
 /// Said of attics, cellars and crawl spaces.
 const UP_THERE: &str =
@@ -64,22 +60,23 @@ pub struct RunFound<'a> {
     pub results: &'a [RuleResult],
 }
 
-/// The change a repair makes to a run.
-#[derive(Debug)]
-pub struct RunChange {
-    /// The course afterwards.
-    pub after: Course,
-    /// What is done, in order.
-    pub steps: Vec<(Act, String)>,
-    /// Short and specific.
-    pub cautions: Vec<&'static str>,
-    /// Minutes for it. Common practice, no source.
-    pub minutes: u32,
-    /// What to bring.
-    pub materials: Vec<MaterialLine>,
-}
+/// The change a repair makes to a run: its course afterwards.
+pub type RunChange = SubjectChange<Course>;
 
 impl RunFound<'_> {
+    /// What was seen to be wrong all along put right, by one piece of work with the power off.
+    fn put_right(&self, seen: RunObservation, work: &str, caution: &'static str, material: MaterialLine) -> RunChange {
+        let mut after = self.situation.course.clone();
+        after.observe(seen, false);
+        let steps = [
+            (Act::ProveDead, "Switch off, and prove dead at both ends."),
+            (Act::ClampCable, work),
+            (Act::Read, "Power on; read what it feeds, look again, and note the run as left."),
+        ];
+        let steps = steps.map(|(act, words)| (act, words.to_owned())).to_vec();
+        RunChange { after, steps, cautions: vec![caution], minutes: 25, materials: vec![material] }
+    }
+
     /// The places where `rule` is broken.
     fn broken_at(&self, rule: &str) -> Vec<RunPlace> {
         let findings = self.results.iter().filter(|result| result.rule == rule).flat_map(|result| &result.findings);
@@ -171,13 +168,8 @@ pub fn run_repair(code: &str) -> Option<&'static RunRepair> {
 /// What each repair that can mend `rule` would do to a run. `passes` judges the rule on the run as it would be.
 pub fn propose_on_run(found: &RunFound, rule: &'static str, passes: impl Fn(&Course) -> bool) -> Vec<SubjectProposal> {
     let concerned = RUN_REPAIRS.iter().filter(|repair| repair.mends.contains(&rule));
-    let propose = |repair: &RunRepair| {
-        let way = (repair.plan)(found).map(|RunChange { after, steps, cautions, minutes, materials }| {
-            let steps = steps.into_iter().map(|(act, words)| WorkStep::new(act, words)).collect();
-            Way { clears: passes(&after), steps, cautions, minutes, materials }
-        });
-        SubjectProposal::new(rule, repair.code, repair.title, way)
-    };
+    let propose =
+        |repair: &RunRepair| SubjectProposal::new(rule, repair.code, repair.title, (repair.plan)(found), &passes);
     concerned.map(propose).collect()
 }
 
