@@ -51,7 +51,7 @@ mod tests {
         let bundle: Bundle = serde_json::from_str(BUNDLE).unwrap();
         assert_eq!(bundle.unacceptable(&Pointer::root()), []);
         let boxes: usize = bundle.rooms.iter().map(|room| room.boxes.len()).sum();
-        assert!(bundle.rooms.len() == 23 && (55..=65).contains(&boxes), "{} rooms, {boxes} boxes", bundle.rooms.len());
+        assert!(bundle.rooms.len() == 23 && (70..=80).contains(&boxes), "{} rooms, {boxes} boxes", bundle.rooms.len());
         let basis = &bundle.audit.basis;
         let mut seen = std::collections::HashSet::new();
         for room in &bundle.rooms {

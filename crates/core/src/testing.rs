@@ -5,13 +5,13 @@ use uuid::Uuid;
 use crate::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use crate::facts::{
     Amendment, Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxKind, BoxRecord, Building, Cable, Colour,
-    Conductor, DeadOutcome, DeadStep, DeadTestMethods, Device, DeviceKind, Letterhead, Observation, Role, Room,
-    RoomFacts, RoomId, WorkSettings,
+    Conductor, DeadOutcome, DeadStep, DeadTestMethods, Device, DeviceKind, Hung, HungKind, Letterhead, Observation,
+    Role, Room, RoomFacts, RoomId, WorkSettings,
 };
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Proposal, Standing, propose};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
-use crate::standard::{Edition, WiredUnder, WiringMethod};
+use crate::standard::{Edition, Location, WiredUnder, WiringMethod};
 
 /// A black 12 AWG conductor in cable 1 with the given free length and reach, in sixteenths of an inch.
 pub fn conductor(free_length: Option<u32>, reach: Option<u32>) -> Conductor {
@@ -128,6 +128,17 @@ pub fn box_with_device(kind: DeviceKind) -> BoxContents {
     ];
     let mut contents = box_with(Some(Length::inches(2)), conductors);
     contents.devices = vec![Device::new(1, kind)];
+    contents
+}
+
+/// A box from which something hangs, with the facts that `set` gives it.
+pub fn hanging(kind: HungKind, set: impl Fn(&mut Hung)) -> BoxContents {
+    let mut contents = box_with_device(DeviceKind::Switch);
+    contents.devices.clear();
+    contents.kind = BoxKind::Octagon;
+    let mut hung = Hung::new(kind);
+    set(&mut hung);
+    (contents.hung, contents.location) = (Some(hung), Some(Location::Hallway));
     contents
 }
 

@@ -97,6 +97,7 @@ fn line(
         AmountUnit::Nanolitres => "nL",
         AmountUnit::Milligrams => "mg",
         AmountUnit::Amperes => "A",
+        AmountUnit::Watts => "W",
         AmountUnit::Gauges => "gauge",
         AmountUnit::PerCent => "%",
         AmountUnit::Degrees => "deg",

@@ -5,12 +5,13 @@ use nailpunch_core::assess::{Assessed, AssessedBox, BoxAnswer, ItemState, Judgem
 use nailpunch_core::facts::{Basis, BoxRecord, Bundle, BundlePhoto, RoomFacts, Scope, house_rule_infos};
 use nailpunch_core::job::job;
 use nailpunch_core::quantity::{Rounding, UnitSystem, within_sentence};
-use nailpunch_core::rules::{RuleResult, Verdict, rule_book};
+use nailpunch_core::rules::{RuleResult, Verdict, is_luminaire_rule, rule_book};
 use nailpunch_core::standard::{Severity, WiredUnder};
 use serde::Serialize;
 
 use crate::correction_part::{CorrectionRow, corrections};
 use crate::drawn_part::{DrawnPart, RunPart, run_part, sketch_part};
+use crate::hanging_svg::hanging_svg;
 use crate::job_part::{JobPart, job_part};
 use crate::kind::ReportKind;
 use crate::panel_part::{PanelPart, panel_parts};
@@ -317,6 +318,20 @@ fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
     let short = lengths(&found).any(|result| !matches!(result.verdict, Verdict::Meets | Verdict::NotApplicable));
     let drawn = (short && !found.section.conductors.is_empty()).then(|| drawing(&found, "As found"));
     let left_drawn = left.as_ref().filter(|_| drawn.is_some()).map(|left| drawing(left, "As left"));
+    // What hangs is drawn where something of it is wrong, in figures or in what was seen.
+    let hangs = found.results.iter().filter(|result| is_luminaire_rule(result.rule)).filter(telling);
+    let hanging_words = hangs.map(|result| result.sentence.to_string()).collect::<Vec<_>>().join(" ");
+    let hung = |judgement: &Judgement, caption: &str| {
+        let hanging = judgement.hanging.as_ref().filter(|_| !hanging_words.is_empty())?;
+        let words = hanging.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; ");
+        Some(Drawing {
+            svg: hanging_svg(hanging),
+            caption: caption.to_owned(),
+            words: format!("{words}. {hanging_words}"),
+        })
+    };
+    let hung_drawn = hung(&found, "What hangs, as found");
+    let hung_left = left.as_ref().and_then(|left| hung(left, "What hangs, as left"));
     let open = views.iter().any(|view| !matches!(view.state, ItemState::Proven | ItemState::Closed));
     BoxPart {
         heading: heading(entry),
@@ -325,7 +340,7 @@ fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
         dangerous: found.dangerous,
         rows: rows.collect(),
         rest: rest(&found),
-        drawings: drawn.into_iter().chain(left_drawn).collect(),
+        drawings: drawn.into_iter().chain(left_drawn).chain(hung_drawn).chain(hung_left).collect(),
         photos: Vec::new(),
         contradictions: found.contradictions.iter().map(|contradiction| contradiction.message.clone()).collect(),
         stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),

@@ -5,6 +5,7 @@ mod corrections;
 mod csv_file;
 mod data;
 mod drawn_part;
+mod hanging_svg;
 mod job_files;
 mod job_part;
 mod kind;

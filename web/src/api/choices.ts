@@ -27,5 +27,14 @@ export function useChoices() {
     fittings: pairs(trades.support_fittings),
     electrodes: pairs(trades.electrodes),
     wiringMethods: pairs(trades.wiring_methods),
+    devices: pairs(trades.devices),
+    configurations: pairs(trades.configurations),
+    hung: trades.hung ?? [],
+    carries: pairs(trades.carries),
+    placeMarks: pairs(trades.place_marks),
+    canopySurfaces: pairs(trades.canopy_surfaces),
+    canopySeals: pairs(trades.canopy_seals),
+    lampKinds: pairs(trades.lamp_kinds),
+    fanControls: pairs(trades.fan_controls),
   };
 }

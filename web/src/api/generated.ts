@@ -1034,7 +1034,7 @@ export interface components {
          * @description What an [`Amount`] counts.
          * @enum {string}
          */
-        AmountUnit: "nm" | "nL" | "mg" | "A" | "gauge" | "%" | "deg" | "count";
+        AmountUnit: "nm" | "nL" | "mg" | "A" | "W" | "gauge" | "%" | "deg" | "count";
         /** @description A part of the building that was wired at one time. */
         Area: {
             /**
@@ -1771,6 +1771,21 @@ export interface components {
             title: string;
         };
         /**
+         * @description How a canopy outdoors is sealed to its surface.
+         * @enum {string}
+         */
+        CanopySeal: "none" | "top-and-sides" | "all-round";
+        /**
+         * @description How a canopy outdoors is sealed.
+         * @enum {string}
+         */
+        CanopySealing: "bottom-open" | "all-round";
+        /**
+         * @description What a canopy closes on.
+         * @enum {string}
+         */
+        CanopySurface: "flat" | "siding" | "rough";
+        /**
          * @description What a box is marked to carry.
          * @enum {string}
          */
@@ -2059,6 +2074,11 @@ export interface components {
          */
         Confidence: "sure" | "may-be-off" | "check-first" | "practice";
         /**
+         * @description The shape of the slots of a receptacle.
+         * @enum {string}
+         */
+        Configuration: "5-15" | "5-20" | "5-30" | "6-15" | "6-20" | "6-30" | "6-50" | "10-30" | "10-50" | "14-30" | "14-50" | "TT-30" | "L5-20" | "L5-30" | "L6-20" | "L6-30" | "L14-20" | "L14-30";
+        /**
          * @description What the box is made of.
          * @enum {string}
          */
@@ -2291,6 +2311,7 @@ export interface components {
             /** @description It is an AFCI receptacle, alone or with a GFCI in it. */
             arc_fault?: boolean | null;
             behind?: components["schemas"]["Length"] | null;
+            configuration?: components["schemas"]["Configuration"] | null;
             /** @description Marked for aluminium: CO/ALR at 15 and 20 A, AL/CU above. */
             for_aluminium?: boolean | null;
             /**
@@ -2311,6 +2332,8 @@ export interface components {
             /** @description It carries the marks that it has no equipment ground and is GFCI-protected. */
             marked_no_ground?: boolean | null;
             neutral_tab?: components["schemas"]["Tab"] | null;
+            /** @description A timer or electronic switch has a neutral lead or screw of its own. */
+            own_neutral?: boolean | null;
             purpose?: components["schemas"]["Purpose"] | null;
             range_wires?: components["schemas"]["RangeWires"] | null;
             /**
@@ -2335,7 +2358,7 @@ export interface components {
          * @description What a device is.
          * @enum {string}
          */
-        DeviceKind: "duplex-receptacle" | "single-receptacle" | "two-slot-receptacle" | "gfci-receptacle" | "range-receptacle" | "switch" | "three-way-switch" | "electronic-switch" | "combination";
+        DeviceKind: "duplex-receptacle" | "single-receptacle" | "two-slot-receptacle" | "gfci-receptacle" | "range-receptacle" | "switch" | "three-way-switch" | "electronic-switch" | "combination" | "stacked-switches" | "timer" | "alarm" | "transformer" | "bell" | "blank";
         /**
          * @description Tape round a device.
          * @enum {string}
@@ -2679,6 +2702,11 @@ export interface components {
             terminal: components["schemas"]["Terminal"];
         };
         /**
+         * @description What a fan is switched by.
+         * @enum {string}
+         */
+        FanControl: "switch" | "made-for-fans" | "dimmer";
+        /**
          * @description Where in or at a box a fault can sit.
          * @enum {string}
          */
@@ -2895,6 +2923,86 @@ export interface components {
             /** @description Who. */
             who: string;
         };
+        /** @description What hangs, to scale. */
+        Hanging: {
+            /**
+             * Format: int64
+             * @description Up and down.
+             */
+            height: number;
+            /**
+             * Format: int64
+             * @description Left edge of the drawing, in nanometres from the middle of the outlet.
+             */
+            left: number;
+            /** @description What is said beside it. */
+            notes: components["schemas"]["HangingNote"][];
+            /** @description What is drawn, from the back to the front. */
+            shapes: components["schemas"]["HangingShape"][];
+            /**
+             * Format: int64
+             * @description Upper edge.
+             */
+            top: number;
+            /**
+             * Format: int64
+             * @description Across.
+             */
+            width: number;
+        };
+        /** @description The form of a shape, in nanometres from the middle of the outlet: x to the right, y down. */
+        HangingForm: {
+            /** @enum {string} */
+            form: "rectangle";
+            /**
+             * Format: int64
+             * @description Up and down.
+             */
+            height: number;
+            /**
+             * Format: int64
+             * @description Across.
+             */
+            width: number;
+            /**
+             * Format: int64
+             * @description Its left edge.
+             */
+            x: number;
+            /**
+             * Format: int64
+             * @description Its upper edge.
+             */
+            y: number;
+        } | {
+            /** @enum {string} */
+            form: "path";
+            /** @description x and y in turn. */
+            points: number[];
+        };
+        /** @description What is said beside the drawing. */
+        HangingNote: {
+            /** @description It was seen to be wrong. */
+            fault: boolean;
+            /** @description A few words. */
+            words: string;
+        };
+        /**
+         * @description What a shape shows.
+         * @enum {string}
+         */
+        HangingPart: "wood" | "finish" | "insulation" | "box" | "no-box" | "block" | "body" | "seal" | "cable" | "limit" | "measure";
+        /** @description One shape. */
+        HangingShape: {
+            /** @description It was seen to be wrong. */
+            fault: boolean;
+            /** @description Its form. */
+            form: components["schemas"]["HangingForm"];
+            /** @description What it shows. */
+            part: components["schemas"]["HangingPart"];
+            /** @description What is written at it; empty where nothing is. */
+            words: string;
+        };
         /** @description The state of the server. */
         Health: {
             /** @description "alive" or "ready". */
@@ -2951,6 +3059,8 @@ export interface components {
         };
         /** @description The house rules of a firm or of one audit. */
         HouseRules: {
+            /** @description How a canopy outdoors is sealed. */
+            canopy_sealing?: components["schemas"]["CanopySealing"];
             /** @description How many instruments a dead test takes. */
             dead_test_methods?: components["schemas"]["DeadTestMethods"];
             /** @description Tape round a device. */
@@ -2986,21 +3096,72 @@ export interface components {
         };
         /** @description A luminaire or fan with what holds it. */
         Hung: {
+            blade_height?: components["schemas"]["Length"] | null;
+            blade_to_wall?: components["schemas"]["Length"] | null;
+            /** @description A mounting block makes a flat seat of that surface. */
+            block?: boolean | null;
+            /**
+             * Format: int32
+             * @description How many bolts hold the box or bracket of a fan to the structure.
+             */
+            bolts?: number | null;
             box_carries?: components["schemas"]["Carries"] | null;
             box_marked_mass?: components["schemas"]["Mass"] | null;
+            /** @description The body of the fan is cast. */
+            cast?: boolean | null;
+            control?: components["schemas"]["FanControl"] | null;
             /** @description It hangs from the structure and not from the box. */
             from_structure?: boolean | null;
+            /** @description A gasket lies under its canopy. */
+            gasket?: boolean | null;
+            /** @description A recessed luminaire marked for contact with insulation. */
+            insulation_contact?: boolean | null;
             /** @description What it is. */
             kind: components["schemas"]["HungKind"];
+            lamp_kind?: components["schemas"]["LampKind"] | null;
+            /**
+             * Format: int32
+             * @description The most it is marked for, in watts.
+             */
+            lamp_most?: number | null;
+            /**
+             * Format: int32
+             * @description The lamp in it, in watts of an incandescent lamp of its heat.
+             */
+            lamp_watts?: number | null;
+            marked_for?: components["schemas"]["PlaceMark"] | null;
             mass?: components["schemas"]["Mass"] | null;
+            /** @description It has metal that can be touched. */
+            metal?: boolean | null;
+            rod?: components["schemas"]["Length"] | null;
+            seal?: components["schemas"]["CanopySeal"] | null;
+            /** @description A spare conductor, switched apart, comes into the box of a luminaire: a fan may follow it. */
+            spare_leg?: boolean | null;
+            /**
+             * Format: int32
+             * @description Its label asks for supply conductors of so many degrees Celsius.
+             */
+            supply_celsius?: number | null;
+            surface?: components["schemas"]["CanopySurface"] | null;
+            /** @description It is fed over a box at least 1 ft away, by conductors for that heat. */
+            tap_box?: boolean | null;
+            to_insulation?: components["schemas"]["Length"] | null;
+            to_wood?: components["schemas"]["Length"] | null;
             /** @description It is held by at least two screws of No. 6 or larger. */
             two_screws?: boolean | null;
         };
+        /** @description What hangs, with the facts that are taken down of it. */
+        HungChoice: {
+            /** @description Each a field of what hangs. */
+            fields: string[];
+            name: string;
+            value: components["schemas"]["HungKind"];
+        };
         /**
-         * @description What hangs from a box.
+         * @description What hangs.
          * @enum {string}
          */
-        HungKind: "ceiling-luminaire" | "wall-luminaire" | "fan";
+        HungKind: "ceiling-luminaire" | "wall-luminaire" | "recessed-luminaire" | "lampholder" | "fan";
         /** @description What became of an import. */
         Imported: {
             /** @description The audit. */
@@ -3368,6 +3529,7 @@ export interface components {
             /** @description The face of the box. */
             face: components["schemas"]["Face"];
             fill?: components["schemas"]["Fill"] | null;
+            hanging?: components["schemas"]["Hanging"] | null;
             next?: components["schemas"]["NextMeasurement"] | null;
             /** @description What each rule says, worst first. */
             results: components["schemas"]["RuleResult"][];
@@ -3403,6 +3565,11 @@ export interface components {
          * @enum {string}
          */
         Lamp: "off" | "dim" | "lit";
+        /**
+         * @description What lamp a luminaire takes.
+         * @enum {string}
+         */
+        LampKind: "screw" | "pins" | "built-in";
         /** @description What the three lamps showed in one half. */
         LampReading: {
             /** @description Which half. */
@@ -3730,6 +3897,42 @@ export interface components {
             value: "wire" | "metal" | "none";
         };
         /** @description A choice with its words. */
+        Named_CanopySeal: {
+            name: string;
+            /**
+             * @description How a canopy outdoors is sealed to its surface.
+             * @enum {string}
+             */
+            value: "none" | "top-and-sides" | "all-round";
+        };
+        /** @description A choice with its words. */
+        Named_CanopySurface: {
+            name: string;
+            /**
+             * @description What a canopy closes on.
+             * @enum {string}
+             */
+            value: "flat" | "siding" | "rough";
+        };
+        /** @description A choice with its words. */
+        Named_Carries: {
+            name: string;
+            /**
+             * @description What a box is marked to carry.
+             * @enum {string}
+             */
+            value: "nothing" | "luminaire" | "fan";
+        };
+        /** @description A choice with its words. */
+        Named_Configuration: {
+            name: string;
+            /**
+             * @description The shape of the slots of a receptacle.
+             * @enum {string}
+             */
+            value: "5-15" | "5-20" | "5-30" | "6-15" | "6-20" | "6-30" | "6-50" | "10-30" | "10-50" | "14-30" | "14-50" | "TT-30" | "L5-20" | "L5-30" | "L6-20" | "L6-30" | "L14-20" | "L14-30";
+        };
+        /** @description A choice with its words. */
         Named_DetectorClass: {
             name: string;
             /**
@@ -3737,6 +3940,15 @@ export interface components {
              * @enum {string}
              */
             value: "sensitive" | "ordinary";
+        };
+        /** @description A choice with its words. */
+        Named_DeviceKind: {
+            name: string;
+            /**
+             * @description What a device is.
+             * @enum {string}
+             */
+            value: "duplex-receptacle" | "single-receptacle" | "two-slot-receptacle" | "gfci-receptacle" | "range-receptacle" | "switch" | "three-way-switch" | "electronic-switch" | "combination" | "stacked-switches" | "timer" | "alarm" | "transformer" | "bell" | "blank";
         };
         /** @description A choice with its words. */
         Named_ElectrodeKind: {
@@ -3748,6 +3960,15 @@ export interface components {
             value: "rod" | "two-rods" | "water-pipe" | "concrete" | "plate-or-ring" | "plate" | "ring";
         };
         /** @description A choice with its words. */
+        Named_FanControl: {
+            name: string;
+            /**
+             * @description What a fan is switched by.
+             * @enum {string}
+             */
+            value: "switch" | "made-for-fans" | "dimmer";
+        };
+        /** @description A choice with its words. */
         Named_Halves: {
             name: string;
             /**
@@ -3755,6 +3976,15 @@ export interface components {
              * @enum {string}
              */
             value: "two-circuits" | "one-switched";
+        };
+        /** @description A choice with its words. */
+        Named_LampKind: {
+            name: string;
+            /**
+             * @description What lamp a luminaire takes.
+             * @enum {string}
+             */
+            value: "screw" | "pins" | "built-in";
         };
         /** @description A choice with its words. */
         Named_Location: {
@@ -3773,6 +4003,15 @@ export interface components {
              * @enum {string}
              */
             value: "high-impedance" | "low-impedance";
+        };
+        /** @description A choice with its words. */
+        Named_PlaceMark: {
+            name: string;
+            /**
+             * @description The places that a luminaire or fan is marked for.
+             * @enum {string}
+             */
+            value: "dry" | "damp" | "wet";
         };
         /** @description A choice with its words. */
         Named_Plate: {
@@ -3853,7 +4092,7 @@ export interface components {
              * @description A terminal of a device.
              * @enum {string}
              */
-            value: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
+            value: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "second-load" | "third-load" | "control-neutral" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
         };
         /** @description A choice with its words. */
         Named_TracedFault: {
@@ -3937,12 +4176,12 @@ export interface components {
          * @description Something to look for, named by its fault.
          * @enum {string}
          */
-        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "one-cover-screw" | "no-in-use-cover" | "no-box" | "not-weatherproof" | "water-trapped" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
+        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "one-cover-screw" | "no-in-use-cover" | "no-box" | "not-weatherproof" | "water-trapped" | "face-broken" | "slack-contacts" | "device-fails" | "out-of-plumb" | "hangs-by-conductors" | "luminaire-broken" | "shell-live" | "luminaire-ungrounded" | "canopy-gap" | "wood-under-canopy" | "fed-through-frame" | "fan-sways" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "yoke-bent" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
         /**
          * @description When an observation is made.
          * @enum {string}
          */
-        ObservationGroup: "stop" | "outside" | "box" | "conductors" | "grounds";
+        ObservationGroup: "stop" | "outside" | "hung" | "box" | "conductors" | "grounds";
         /** @description An observation as the screen offers it. */
         ObservationInfo: {
             /** @description The chip when it is there. */
@@ -4364,6 +4603,11 @@ export interface components {
              */
             from: number;
         };
+        /**
+         * @description The places that a luminaire or fan is marked for.
+         * @enum {string}
+         */
+        PlaceMark: "dry" | "damp" | "wet";
         /** @description A sequence of repairs with its proof. */
         Plan: {
             /** @description The conductors it changes. */
@@ -4876,6 +5120,8 @@ export interface components {
         Revised_HouseRules: {
             /** @description The house rules of a firm or of one audit. */
             record: {
+                /** @description How a canopy outdoors is sealed. */
+                canopy_sealing?: components["schemas"]["CanopySealing"];
                 /** @description How many instruments a dead test takes. */
                 dead_test_methods?: components["schemas"]["DeadTestMethods"];
                 /** @description Tape round a device. */
@@ -6205,7 +6451,7 @@ export interface components {
          * @description A terminal of a device.
          * @enum {string}
          */
-        Terminal: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
+        Terminal: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "second-load" | "third-load" | "control-neutral" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
         /**
          * @description What to do next.
          * @enum {string}
@@ -6308,18 +6554,28 @@ export interface components {
             box_sizes: components["schemas"]["BoxSize"][];
             cable_goes: components["schemas"]["Named_CableGoes"][];
             cable_grounds: components["schemas"]["Named_CableGround"][];
+            canopy_seals: components["schemas"]["Named_CanopySeal"][];
+            canopy_surfaces: components["schemas"]["Named_CanopySurface"][];
+            carries: components["schemas"]["Named_Carries"][];
+            configurations: components["schemas"]["Named_Configuration"][];
             defaults: components["schemas"]["Defaults"][];
             detectors: components["schemas"]["Named_DetectorClass"][];
+            devices: components["schemas"]["Named_DeviceKind"][];
             editions: components["schemas"]["EditionChoice"][];
             electrodes: components["schemas"]["Named_ElectrodeKind"][];
+            fan_controls: components["schemas"]["Named_FanControl"][];
             halves: components["schemas"]["Named_Halves"][];
             /** @description What a box holds on by. */
             holds: components["schemas"]["Named_BoxHold"][];
             house_rules: components["schemas"]["HouseRuleInfo"][];
+            /** @description What hangs from a box, each with the facts that are taken down of it. */
+            hung: components["schemas"]["HungChoice"][];
+            lamp_kinds: components["schemas"]["Named_LampKind"][];
             locations: components["schemas"]["Named_Location"][];
             meters: components["schemas"]["Named_Meter"][];
             observations: components["schemas"]["ObservationInfo"][];
             panel_observations: components["schemas"]["PanelObservationInfo"][];
+            place_marks: components["schemas"]["Named_PlaceMark"][];
             plates: components["schemas"]["Named_Plate"][];
             presets: components["schemas"]["Preset"][];
             probes: components["schemas"]["Named_Probe"][];

@@ -135,6 +135,7 @@ export type Stop = Schemas['Stop'];
 export type Fill = Schemas['Fill'];
 export type FillCause = Schemas['FillCause'];
 export type Face = Schemas['Face'];
+export type Hanging = Schemas['Hanging'];
 export type NextMeasurement = Schemas['NextMeasurement'];
 export type Remedies = Schemas['Remedies'];
 export type Plan = Schemas['Plan'];

@@ -25,6 +25,8 @@ const SEATS = {
 const HUNG = {
   'ceiling-luminaire': 'luminaire',
   'wall-luminaire': 'wall luminaire',
+  'recessed-luminaire': 'recessed',
+  lampholder: 'lampholder',
   fan: 'paddle fan',
 } as const;
 
@@ -187,6 +189,17 @@ function Device({
     />
   );
   const receptacle = kind.includes('receptacle') || kind === 'combination';
+  const plate = { alarm: 'alarm', transformer: 'transformer', bell: 'bell', blank: 'blank' } as const;
+  if (kind in plate) {
+    return (
+      <g className="device">
+        <rect x={x - width / 2} y={y - height / 2} width={width} height={height} rx="5" />
+        <text x={x} y={y + 5} textAnchor="middle">
+          {plate[kind as keyof typeof plate]}
+        </text>
+      </g>
+    );
+  }
   return (
     <g className="device">
       <rect x={x - width / 2} y={y - height / 2} width={width} height={height} rx="5" />
@@ -216,6 +229,15 @@ function Device({
           {kind === 'three-way-switch' && (
             <path className="slot" d={`M${x - 12} ${y - 24}h24M${x - 12} ${y + 24}h24`} />
           )}
+          {kind === 'timer' && (
+            <>
+              <circle className="toggle" cx={x} cy={y - 34} r="11" />
+              <path className="slot" d={`M${x} ${y - 41}v7l5 4`} />
+            </>
+          )}
+          {kind === 'stacked-switches' && (
+            <rect className="toggle" x={x - 7} y={y - 60} width="14" height="32" rx="2" />
+          )}
           {kind === 'electronic-switch' && <path className="slot" d={`M${x + 14} ${y - 16}v32`} />}
         </>
       )}
@@ -235,6 +257,9 @@ const PLACES: Record<string, [side: -1 | 1, down: number]> = {
   'traveller-two': [1, 0.2],
   'switch-line': [1, 0.72],
   'switch-load': [1, 0.25],
+  'second-load': [-1, 0.25],
+  'third-load': [-1, 0.5],
+  'control-neutral': [-1, 0.72],
   'line-brass': [1, 0.22],
   'line-silver': [-1, 0.22],
   'load-brass': [1, 0.68],

@@ -1,13 +1,14 @@
 // Devices, what hangs from the box, the splices.
 import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
-import type { BoxContents, Device, Gauge, Hung, Splice } from '../api/types';
+import type { BoxContents, Device, Gauge, Splice } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
+import { HungFacts } from './HungFacts';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
 import type { BoxSession, SessionState } from './session';
-import { CARRIES, DEVICES, GAUGES, HUNG } from './words';
+import { GAUGES } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
 
@@ -50,7 +51,7 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
       <Choice
         label="What it is"
         value={device.kind}
-        choices={DEVICES}
+        choices={choices.devices}
         onChange={(kind) => kind && set({ kind })}
       />
       <FigureChoice
@@ -61,6 +62,24 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         unit="A"
         onChange={(amperes) => set({ amperes })}
       />
+      {device.kind.includes('receptacle') && (
+        <Choice
+          label="Slots"
+          id={`devices-${index}-configuration`}
+          value={device.configuration}
+          choices={choices.configurations}
+          none="not noted"
+          onChange={(configuration) => set({ configuration })}
+        />
+      )}
+      {(device.kind === 'timer' || device.kind === 'electronic-switch') && (
+        <YesNo
+          label="Has a lead for a neutral"
+          id={`devices-${index}-own_neutral`}
+          value={device.own_neutral}
+          onChange={(own_neutral) => set({ own_neutral })}
+        />
+      )}
       {device.kind === 'range-receptacle' && (
         <Choice
           label="Its wires"
@@ -167,51 +186,6 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         Remove
       </Button>
     </fieldset>
-  );
-}
-
-function HungFacts({
-  session,
-  state,
-  hung,
-  onChange,
-}: Props & { hung: Hung | null; onChange: (hung: Hung | null) => void }) {
-  const set = (change: Partial<Hung>) => hung && onChange({ ...hung, ...change });
-  return (
-    <>
-      <Choice
-        label="Hangs from it"
-        value={hung?.kind ?? null}
-        choices={HUNG}
-        none="nothing"
-        onChange={(kind) => onChange(kind ? ({ ...hung, kind } as Hung) : null)}
-      />
-      {hung && (
-        <>
-          <LengthField session={session} state={state} pointer="/hung/mass" label="Weight" />
-          <Choice
-            label="The box is"
-            id="hung-box_carries"
-            value={hung.box_carries}
-            choices={CARRIES}
-            none="not noted"
-            onChange={(box_carries) => set({ box_carries })}
-          />
-          <LengthField session={session} state={state} pointer="/hung/box_marked_mass" label="Marked for" />
-          <YesNo
-            label="Hangs from the structure"
-            value={hung.from_structure}
-            onChange={(from_structure) => set({ from_structure })}
-          />
-          <YesNo
-            label="Two No. 6 screws or more"
-            id="hung-two_screws"
-            value={hung.two_screws}
-            onChange={(two_screws) => set({ two_screws })}
-          />
-        </>
-      )}
-    </>
   );
 }
 

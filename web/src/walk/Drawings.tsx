@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import type { BeforeAfter, DeadTest, Plan } from '../api/types';
 import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
+import { HangingDrawing } from '../drawing/HangingDrawing';
 import { SectionDrawing } from '../drawing/SectionDrawing';
 import type { CapturePart } from './Capture';
 import type { BoxSession, SessionState } from './session';
@@ -28,6 +29,7 @@ const DRAWINGS = [
   ['section', 'Section'],
   ['face', 'Face'],
   ['fill', 'Fill'],
+  ['hanging', 'What hangs'],
 ] as const;
 
 type Props = {
@@ -49,6 +51,7 @@ export function Drawings({ session, state, units, after, plan, mayMeasureAgain, 
     if (part === 'terminals' || part === 'read') setShown('face');
   }, [part]);
   const { judgement, side, record } = state;
+  const drawings = DRAWINGS.filter(([drawing]) => drawing !== 'hanging' || judgement.hanging);
   return (
     <>
       <div className="drawing-bar">
@@ -66,7 +69,7 @@ export function Drawings({ session, state, units, after, plan, mayMeasureAgain, 
         <DeadChip test={judgement.electrical.dead_test} go={goToDeadTest} />
         <fieldset className="sides drawings">
           <legend className="visually-hidden">Which drawing</legend>
-          {DRAWINGS.map(([drawing, name]) => (
+          {drawings.map(([drawing, name]) => (
             <button
               key={drawing}
               type="button"
@@ -94,6 +97,7 @@ export function Drawings({ session, state, units, after, plan, mayMeasureAgain, 
           changes={side === 'left' ? state.view.map_changes : undefined}
         />
       )}
+      {shown === 'hanging' && judgement.hanging && <HangingDrawing hanging={judgement.hanging} />}
       {shown === 'fill' && <FillDrawing fill={judgement.fill} after={plan?.fill} />}
     </>
   );

@@ -17,6 +17,7 @@ export function Look({ session, state }: Props) {
   const contents = contentsOf(state);
   const groups = new Map<string, ObservationInfo[]>();
   for (const info of trades.data?.observations ?? []) {
+    if (info.group === 'hung' && !contents.hung) continue;
     groups.set(info.group_name, [...(groups.get(info.group_name) ?? []), info]);
   }
   const answer = (what: Observation) => answerTo(contents.observed, what);

@@ -1,29 +1,5 @@
 // The words of the choices that the capture offers. What they mean is the core's.
-import type { Conductor, DeviceKind, Hung } from '../api/types';
-
-export const DEVICES: readonly (readonly [DeviceKind, string])[] = [
-  ['duplex-receptacle', 'duplex receptacle'],
-  ['single-receptacle', 'single receptacle'],
-  ['two-slot-receptacle', 'two-slot receptacle'],
-  ['gfci-receptacle', 'GFCI receptacle'],
-  ['range-receptacle', 'range receptacle'],
-  ['switch', 'switch'],
-  ['three-way-switch', 'three-way switch'],
-  ['electronic-switch', 'electronic switch'],
-  ['combination', 'switch and receptacle'],
-];
-
-export const HUNG: readonly (readonly [Hung['kind'], string])[] = [
-  ['ceiling-luminaire', 'ceiling luminaire'],
-  ['wall-luminaire', 'wall luminaire'],
-  ['fan', 'paddle fan'],
-];
-
-export const CARRIES: readonly (readonly [NonNullable<Hung['box_carries']>, string])[] = [
-  ['nothing', 'no mark, or a device box'],
-  ['luminaire', 'made for luminaires'],
-  ['fan', 'marked for fans'],
-];
+import type { Conductor } from '../api/types';
 
 export const GAUGES = [
   '18',

@@ -2,17 +2,18 @@
 
 use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::facts::{
-    AddedKind, BoxBond, BoxHold, CableGoes, CableGround, DetectorClass, DeviceKind, ElectrodeKind, Halves,
-    HouseRuleInfo, HouseRules, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, Plate, Pointer,
-    Preset, Probe, RangeWires, RoomObservationInfo, RunObservationInfo, Seat, SpliceKind, SupportFitting, Terminal,
-    TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
-    room_observation_infos, run_observation_infos, terminals_of,
+    AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
+    ElectrodeKind, FanControl, Halves, HouseRuleInfo, HouseRules, HungKind, LampKind, LengthEcho, LengthWish, Meter,
+    ObservationInfo, PanelObservationInfo, PlaceMark, Plate, Pointer, Preset, Probe, RangeWires, RoomObservationInfo,
+    RunObservationInfo, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, WallPartKind,
+    house_rule_infos, observation_infos, panel_observation_infos, presets, room_observation_infos,
+    run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted, RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::rules::{RuleEntry, rule_book};
 use nailpunch_core::standard::box_volume::StandardBox;
-use nailpunch_core::standard::{Edition, Location, Purpose, RoomKind, WiringMethod};
+use nailpunch_core::standard::{Configuration, Edition, Location, Purpose, RoomKind, WiringMethod};
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;
@@ -123,6 +124,16 @@ pub struct Trades {
     presets: Vec<Preset>,
     box_sizes: Vec<BoxSize>,
     terminals: Vec<DeviceTerminals>,
+    devices: Vec<Named<DeviceKind>>,
+    configurations: Vec<Named<Configuration>>,
+    /// What hangs from a box, each with the facts that are taken down of it.
+    hung: Vec<HungChoice>,
+    carries: Vec<Named<Carries>>,
+    place_marks: Vec<Named<PlaceMark>>,
+    canopy_surfaces: Vec<Named<CanopySurface>>,
+    canopy_seals: Vec<Named<CanopySeal>>,
+    lamp_kinds: Vec<Named<LampKind>>,
+    fan_controls: Vec<Named<FanControl>>,
     wiring_methods: Vec<Named<WiringMethod>>,
     locations: Vec<Named<Location>>,
     purposes: Vec<Named<Purpose>>,
@@ -162,6 +173,15 @@ pub struct Named<T> {
     name: &'static str,
 }
 
+/// What hangs, with the facts that are taken down of it.
+#[derive(Serialize, ToSchema)]
+pub struct HungChoice {
+    value: HungKind,
+    name: &'static str,
+    /// Each a field of what hangs.
+    fields: &'static [&'static str],
+}
+
 /// The terminals of a kind of device.
 #[derive(Serialize, ToSchema)]
 pub struct DeviceTerminals {
@@ -192,6 +212,15 @@ pub fn trades() -> Json<Trades> {
         terminals: DeviceKind::ALL
             .map(|kind| DeviceTerminals { kind, terminals: named(terminals_of(kind).iter().copied(), Terminal::name) })
             .into(),
+        devices: named(DeviceKind::ALL, DeviceKind::name),
+        configurations: named(Configuration::ALL.iter().copied(), Configuration::name),
+        hung: HungKind::ALL.map(|kind| HungChoice { value: kind, name: kind.name(), fields: kind.fields() }).into(),
+        carries: named(Carries::ALL, Carries::name),
+        place_marks: named(PlaceMark::ALL, PlaceMark::name),
+        canopy_surfaces: named(CanopySurface::ALL, CanopySurface::name),
+        canopy_seals: named(CanopySeal::ALL, CanopySeal::name),
+        lamp_kinds: named(LampKind::ALL, LampKind::name),
+        fan_controls: named(FanControl::ALL, FanControl::name),
         wiring_methods: named(WiringMethod::ALL, WiringMethod::name),
         locations: named(Location::ALL, Location::name),
         purposes: named(Purpose::ALL, Purpose::name),

@@ -136,7 +136,7 @@ fn mistake_of_whole(landed: &Landed, contents: &BoxContents) -> Option<(bool, &'
                  one place only, or from neither.",
             ))
         }
-        DeviceKind::Switch | DeviceKind::ElectronicSwitch => {
+        DeviceKind::Switch | DeviceKind::ElectronicSwitch | DeviceKind::Timer => {
             let both_hot = role(Terminal::SwitchLine) == Some(Role::Ungrounded)
                 && role(Terminal::SwitchLoad) == Some(Role::Ungrounded);
             both_hot.then_some((
@@ -173,7 +173,13 @@ fn mistake_of_whole(landed: &Landed, contents: &BoxContents) -> Option<(bool, &'
                 _ => None,
             }
         }
-        DeviceKind::SingleReceptacle | DeviceKind::RangeReceptacle => None,
+        DeviceKind::SingleReceptacle
+        | DeviceKind::RangeReceptacle
+        | DeviceKind::StackedSwitches
+        | DeviceKind::Alarm
+        | DeviceKind::Transformer
+        | DeviceKind::Bell
+        | DeviceKind::Blank => None,
     }
 }
 
@@ -206,7 +212,7 @@ fn arrangement(landed: &Landed, contents: &BoxContents) -> Option<(&'static str,
             Role::SwitchedLeg => ("three-way, light end", "the common goes to the light; the hot comes by a traveller"),
             _ => return None,
         }),
-        DeviceKind::Switch | DeviceKind::ElectronicSwitch => {
+        DeviceKind::Switch | DeviceKind::ElectronicSwitch | DeviceKind::Timer => {
             let hot = landed.on.iter().find(|(_, c)| c.role == Role::Ungrounded)?.1;
             let switched = landed.on.iter().find(|(_, c)| c.role == Role::SwitchedLeg)?.1;
             if hot.cable.is_some() && hot.cable == switched.cable {
@@ -307,7 +313,10 @@ fn belongs(kind: DeviceKind, terminal: Terminal, role: Role) -> bool {
         && match (kind, terminal) {
             (DeviceKind::ThreeWaySwitch, Terminal::Common) => role != Role::Traveller,
             (DeviceKind::ThreeWaySwitch, Terminal::TravellerOne | Terminal::TravellerTwo) => role == Role::Traveller,
-            (DeviceKind::Switch | DeviceKind::ElectronicSwitch, Terminal::SwitchLoad) => role == Role::SwitchedLeg,
+            (
+                DeviceKind::Switch | DeviceKind::ElectronicSwitch | DeviceKind::Timer | DeviceKind::StackedSwitches,
+                Terminal::SwitchLoad | Terminal::SecondLoad | Terminal::ThirdLoad,
+            ) => role == Role::SwitchedLeg,
             _ => true,
         }
 }

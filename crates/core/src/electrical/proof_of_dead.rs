@@ -91,6 +91,8 @@ fn points(contents: &BoxContents) -> Vec<(String, String)> {
                 point("-upper", format!("{label}, upper half: hot to neutral, hot to ground, neutral to ground"));
                 point("-lower", format!("{label}, lower half: hot to neutral, hot to ground, neutral to ground"));
             }
+            DeviceKind::Bell | DeviceKind::Blank => {}
+            DeviceKind::Alarm | DeviceKind::Transformer => point("", format!("{label}: each lead to ground")),
             kind if kind.is_switch_only() => point("", format!("{label}: each screw to ground")),
             _ => point("", format!("{label}: hot to neutral, hot to ground, neutral to ground")),
         }

@@ -48,9 +48,10 @@ fn points(contents: &BoxContents) -> Vec<(String, Looks)> {
                     points.push((format!("{label}: hot to the metal of the box"), Looks::AtMetal));
                 }
             }
+            kind if !kind.is_receptacle() => {}
             _ => points.push((format!("{label}: polarity and ground"), Looks::At(Half::Upper))),
         }
-        if device.kind == DeviceKind::GfciReceptacle || contents.supply.gfci == Some(true) {
+        if device.kind == DeviceKind::GfciReceptacle || device.kind.has_yoke() && contents.supply.gfci == Some(true) {
             let own = device.kind == DeviceKind::GfciReceptacle;
             let trips = if own {
                 "it trips on its button and resets"

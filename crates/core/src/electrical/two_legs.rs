@@ -1,7 +1,7 @@
 //! What a meter shows at a 120/240 V receptacle, of a range or a dryer: two legs, a neutral, and a ground where it has a
 //! slot for one. Lamps do not fit it.
 
-use crate::facts::{BoxContents, Device, DeviceKind, Meter, Probe};
+use crate::facts::{BoxContents, Device, Meter, Probe};
 use crate::quantity::Voltage;
 
 /// One leg of 120/240 V is whole from the first to the second; beyond, a lost neutral shares the 240 V by the loads. Common
@@ -61,6 +61,8 @@ pub struct TwoLegs {
     pub legs: Legs,
     /// The readings that say so, in words.
     pub leg_figures: String,
+    /// What the legs are read against: the neutral, or the ground where there is no neutral.
+    pub against: Probe,
     /// The ground slot.
     pub ground: GroundSlot,
     /// The readings that say so, in words.
@@ -70,17 +72,20 @@ pub struct TwoLegs {
 impl TwoLegs {
     /// Of a receptacle.
     pub fn of(contents: &BoxContents, device: &Device) -> Self {
-        let (legs, leg_figures) = legs(contents);
+        // Two hots and a ground: the ground is what the legs are read against, and no slot is left to read.
+        let against = if device.is_without_neutral() { Probe::Ground } else { Probe::Neutral };
+        let (legs, leg_figures) = legs(contents, against);
+        let own_ground = !device.is_three_wire() && !device.is_without_neutral();
         let (ground, ground_figures) =
-            if device.is_three_wire() { (GroundSlot::NotThere, String::new()) } else { ground(contents) };
-        Self { legs, leg_figures, ground, ground_figures }
+            if own_ground { ground(contents) } else { (GroundSlot::NotThere, String::new()) };
+        Self { legs, leg_figures, against, ground, ground_figures }
     }
 
     /// The receptacle that a box of nothing else has; the readings of its box are read so, and not half by half.
     pub fn receptacle(contents: &BoxContents) -> Option<&Device> {
         let mut receptacles = contents.devices.iter().filter(|device| device.kind.is_receptacle()).peekable();
         let first = *receptacles.peek()?;
-        receptacles.all(|device| device.kind == DeviceKind::RangeReceptacle).then_some(first)
+        receptacles.all(Device::is_two_legged).then_some(first).filter(|first| first.is_two_legged())
     }
 
     /// Two legs, a neutral, and a ground where there is a slot for one.
@@ -91,6 +96,7 @@ impl TwoLegs {
     /// The ground slot was found to be a ground, or to be none.
     pub fn ground_found(&self) -> Option<bool> {
         match self.ground {
+            GroundSlot::NotThere if self.against == Probe::Ground && self.legs == Legs::Sound => Some(true),
             GroundSlot::Sound => Some(true),
             GroundSlot::Open | GroundSlot::Bad | GroundSlot::Live => Some(false),
             GroundSlot::NotThere | GroundSlot::NotRead | GroundSlot::NoReference => None,
@@ -98,13 +104,14 @@ impl TwoLegs {
     }
 }
 
-fn legs(contents: &BoxContents) -> (Legs, String) {
+fn legs(contents: &BoxContents, against: Probe) -> (Legs, String) {
     let read = |from, to| between(contents, from, to);
     let Some(across) = read(Probe::Hot, Probe::OtherHot) else { return (Legs::HotToHotNotRead, String::new()) };
-    let each = (read(Probe::Hot, Probe::Neutral), read(Probe::OtherHot, Probe::Neutral));
+    let each = (read(Probe::Hot, against), read(Probe::OtherHot, against));
     let (Some(one), Some(other)) = each else { return (Legs::HotToNeutralNotRead, String::new()) };
     let (across_said, one_said, other_said) = (across.print(), one.print(), other.print());
-    let figures = format!("{across_said} from hot to hot, {one_said} and {other_said} from the hots to the neutral");
+    let to = against.name();
+    let figures = format!("{across_said} from hot to hot, {one_said} and {other_said} from the hots to the {to}");
     let whole = |volts: Voltage| (LEG.0..=LEG.1).contains(&volts);
     let legs = match (whole(one), whole(other)) {
         _ if across.max(one).max(other) <= NOTHING => Legs::Off,

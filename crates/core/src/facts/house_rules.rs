@@ -169,6 +169,12 @@ matters! {
         PermittedSetBack "permitted-set-back" "The permitted set-back, two of 1/8 in";
         AsNeeded "as-needed" "As far as needed";
     }
+    /// How a canopy outdoors is sealed.
+    canopy_sealing: CanopySealing, "Seal of a canopy outdoors",
+    "What gets in, and what condenses, has to get out." {
+        BottomOpen "bottom-open" "Top and sides, bottom left open";
+        AllRound "all-round" "All round";
+    }
     /// How terminals are tightened.
     torque: TorqueBy, "Torque",
     "By feel, half the terminals come out loose." {

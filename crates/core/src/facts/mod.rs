@@ -29,21 +29,21 @@ pub use audit_facts::{AuditFacts, RoomFacts};
 pub(crate) use r#box::add_cable;
 pub use r#box::{
     Added, AddedKind, BoxBond, BoxContents, BoxHold, BoxKind, BoxRecord, Cable, CableEntry, CableGoes, CableGround,
-    CableSupply, Carries, Colour, Conductor, ConductorCondition, ConductorEnd, Construction, Contradiction, Device,
-    DeviceKind, EntryEcho, Extent, Fittings, FreeFigures, GroundInSight, Halves, Hung, HungKind, JoiningMethod, Joint,
-    KnownSupply, Landing, LengthEcho, LengthText, LengthWish, Observation, ObservationGroup, ObservationInfo, Observed,
-    Opening, Plate, Preset, RangeWires, Role, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting,
-    Tab, Terminal, TextOrLength, TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets,
-    terminals_of,
+    CableSupply, CanopySeal, CanopySurface, Carries, Colour, Conductor, ConductorCondition, ConductorEnd, Construction,
+    Contradiction, Device, DeviceKind, EntryEcho, Extent, FanControl, Fittings, FreeFigures, GroundInSight, Halves,
+    Hung, HungKind, JoiningMethod, Joint, KnownSupply, LampKind, Landing, LengthEcho, LengthText, LengthWish,
+    Observation, ObservationGroup, ObservationInfo, Observed, Opening, PlaceMark, Plate, Preset, RangeWires, Role,
+    Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength, TypedEntry,
+    WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
 pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
 pub use hands::HandsIn;
 pub use house_rules::{
-    DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, InLineSplices, JoiningChoice, LimitsTogether, PlanWeights,
-    School, SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals, TorqueBy, TwinUnits, UsedEnds,
-    house_rule_infos,
+    CanopySealing, DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, InLineSplices, JoiningChoice,
+    LimitsTogether, PlanWeights, School, SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals,
+    TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
 };
 pub(crate) use identifier::free_number;
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId, RunId};

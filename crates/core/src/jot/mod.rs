@@ -24,7 +24,7 @@ use utoipa::ToSchema;
 
 use crate::facts::{
     BoxContents, Device, DeviceKind, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Observation,
-    ObservationGroup, Probe, add_cable, free_number,
+    ObservationGroup, Pointer, Probe, add_cable, free_number,
 };
 use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 
@@ -211,6 +211,20 @@ impl Reader<'_> {
                 set(&mut self.contents);
                 self.take(1, Ok(word.says.to_owned()));
             }
+            Some((word, Meaning::OfHung(set))) => match &mut self.contents.hung {
+                Some(hung) => {
+                    set(hung);
+                    self.take(1, Ok(word.says.to_owned()));
+                }
+                None => self.take(1, Err(NOTHING_HANGS.to_owned())),
+            },
+            Some((word, Meaning::Shape(shape))) => match self.contents.devices.last_mut() {
+                Some(device) if device.kind.is_receptacle() => {
+                    device.configuration = Some(shape);
+                    self.take(1, Ok(word.says.to_owned()));
+                }
+                _ => self.take(1, Err("say the receptacle first: `rng 14-50`, `single 6-20`".to_owned())),
+            },
             Some((_, Meaning::AllElseSound)) => {
                 let read = self.all_else_sound();
                 self.take(1, Ok(read));
@@ -374,9 +388,30 @@ impl Reader<'_> {
                 }
                 (volume.print(units), Box::new(move |contents| set(contents, volume)))
             }
-            Measure::Mass(set) => {
+            _ if self.contents.hung.is_none() => return Err(NOTHING_HANGS.to_owned()),
+            Measure::HungLength(set) => {
+                let length = parse_length(text, units).map_err(|error| error.to_string())?;
+                if length > Length::mm(30_000) {
+                    return Err("this is farther than any room is high; measure it again".to_owned());
+                }
+                (length.say_run(units), Box::new(move |contents| contents.hung.iter_mut().for_each(|h| set(h, length))))
+            }
+            Measure::HungMass(set) => {
                 let mass = parse_mass(text, units).map_err(|error| error.to_string())?;
-                (mass.print(units), Box::new(move |contents| set(contents, mass)))
+                (mass.print(units), Box::new(move |contents| contents.hung.iter_mut().for_each(|h| set(h, mass))))
+            }
+            Measure::HungCount(set, unit) => {
+                let count = text.parse::<u16>().map_err(|_| format!("`{text}` is no whole number"))?;
+                // What a box cannot hold is not kept from a line either.
+                let mut tried = self.contents.clone();
+                tried.hung.iter_mut().for_each(|hung| set(hung, count));
+                if let Some(problem) = tried.problems(&Pointer::root()).into_iter().next() {
+                    return Err(problem.message);
+                }
+                (
+                    format!("{count}{unit}"),
+                    Box::new(move |contents| contents.hung.iter_mut().for_each(|h| set(h, count))),
+                )
             }
         })
     }
@@ -426,7 +461,9 @@ impl Reader<'_> {
 
     fn all_else_sound(&mut self) -> String {
         let mut count = 0;
-        for what in Observation::ALL.iter().filter(|what| what.group() != ObservationGroup::Stop) {
+        let hangs = self.contents.hung.is_some();
+        let looked_for = |group| group != ObservationGroup::Stop && (hangs || group != ObservationGroup::Hung);
+        for what in Observation::ALL.iter().filter(|what| looked_for(what.group())) {
             if self.contents.observed(*what).is_none() {
                 self.contents.observe(*what, false);
                 count += 1;
@@ -435,6 +472,9 @@ impl Reader<'_> {
         format!("looked at all else, {count} sound")
     }
 }
+
+/// Said of a fact of what hangs, where nothing does.
+const NOTHING_HANGS: &str = "say first what hangs: `fan`, `lum`, `sconce`, `can` or `holder`";
 
 /// A letter or two and a figure or two, "K3".
 fn looks_like_a_tag(token: &str) -> bool {

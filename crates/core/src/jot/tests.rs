@@ -143,6 +143,40 @@ fn every_word_has_one_meaning_and_is_documented() {
     }
 }
 
+#[test]
+fn what_hangs_is_told_in_a_line() {
+    let jotted = read("P1 sconce nobox outdoors siding noblock nogasket allseal frame 14/2 fl 4");
+    assert_eq!(not_understood(&jotted), Vec::<&str>::new());
+    let hung = jotted.contents.hung.expect("something hangs");
+    assert_eq!((hung.block, hung.seal), (Some(false), Some(crate::facts::CanopySeal::AllRound)));
+    let jotted = read("fan blades 80 rod 6 bolts 2 cast fandim lb 28");
+    let hung = jotted.contents.hung.expect("something hangs");
+    assert_eq!((hung.blade_height, hung.bolts), (Some(Length::inches(80)), Some(2)));
+    let jotted = read("holder lamp 100 most 60 supply 90");
+    assert_eq!(jotted.contents.hung.and_then(|hung| hung.lamp_most), Some(60));
+    for (line, why) in [
+        ("blades 80", "say first what hangs"),
+        ("gasket", "say first what hangs"),
+        ("fan bolts 40", "12 bolts are the most"),
+        ("holder lamp much", "no whole number"),
+        ("14-50", "say the receptacle first"),
+    ] {
+        let jotted = read(line);
+        let error = jotted.chips.last().and_then(|chip| chip.error.clone());
+        assert!(error.as_deref().is_some_and(|error| error.contains(why)), "{line}: {error:?}");
+    }
+}
+
+#[test]
+fn the_shape_of_a_receptacle_says_what_it_is() {
+    let jotted = read("rng 14-50 brk 50 6/3");
+    assert_eq!(not_understood(&jotted), Vec::<&str>::new());
+    assert_eq!(jotted.contents.devices[0].rated(), Some(50));
+    let three = read("rng 10-30").contents;
+    assert!(three.devices[0].is_three_wire());
+    assert!(read("single 6-20 20").contents.devices[0].is_without_neutral());
+}
+
 proptest! {
     #[test]
     fn nothing_typed_is_dropped_and_nothing_odd_is_kept(line in "[ -~½¾″]{0,80}") {

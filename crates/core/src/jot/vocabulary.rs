@@ -7,7 +7,7 @@ use crate::facts::{
     BoxBond, BoxContents, BoxKind, Cable, Conductor, ConductorCondition, Construction, Device, DeviceKind, Halves,
     Plate, RangeWires, Seat, SupportFitting, WallFinish,
 };
-use crate::standard::{Location, Purpose, WiringMethod};
+use crate::standard::{Configuration, Location, Purpose, WiringMethod};
 
 fn first(contents: &mut BoxContents, condition: ConductorCondition) {
     contents.conductors.iter_mut().take(1).for_each(|known| known.condition = Some(condition));
@@ -44,8 +44,30 @@ fn fitting(contents: &mut BoxContents, fitting: SupportFitting) {
 
 /// Every word, in the order of docs/jot.md.
 pub fn vocabulary() -> impl Iterator<Item = &'static Word> + Clone {
-    FACTS.iter().chain(HUNG).chain(SEEN)
+    FACTS.iter().chain(SHAPES).chain(HUNG).chain(SEEN)
 }
+
+/// The shapes of receptacles, as they are marked.
+static SHAPES: &[Word] = &[
+    word(&["5-15"], "slots 5-15", Meaning::Shape(Configuration::Straight5To15)),
+    word(&["5-20"], "slots 5-20", Meaning::Shape(Configuration::Straight5To20)),
+    word(&["5-30"], "slots 5-30", Meaning::Shape(Configuration::Straight5To30)),
+    word(&["6-15"], "slots 6-15", Meaning::Shape(Configuration::Straight6To15)),
+    word(&["6-20"], "slots 6-20", Meaning::Shape(Configuration::Straight6To20)),
+    word(&["6-30"], "slots 6-30", Meaning::Shape(Configuration::Straight6To30)),
+    word(&["6-50"], "slots 6-50", Meaning::Shape(Configuration::Straight6To50)),
+    word(&["10-30"], "slots 10-30", Meaning::Shape(Configuration::Straight10To30)),
+    word(&["10-50"], "slots 10-50", Meaning::Shape(Configuration::Straight10To50)),
+    word(&["14-30"], "slots 14-30", Meaning::Shape(Configuration::Straight14To30)),
+    word(&["14-50"], "slots 14-50", Meaning::Shape(Configuration::Straight14To50)),
+    word(&["tt-30"], "slots TT-30", Meaning::Shape(Configuration::Trailer30)),
+    word(&["l5-20"], "slots L5-20", Meaning::Shape(Configuration::Locking5To20)),
+    word(&["l5-30"], "slots L5-30", Meaning::Shape(Configuration::Locking5To30)),
+    word(&["l6-20"], "slots L6-20", Meaning::Shape(Configuration::Locking6To20)),
+    word(&["l6-30"], "slots L6-30", Meaning::Shape(Configuration::Locking6To30)),
+    word(&["l14-20"], "slots L14-20", Meaning::Shape(Configuration::Locking14To20)),
+    word(&["l14-30"], "slots L14-30", Meaning::Shape(Configuration::Locking14To30)),
+];
 
 static FACTS: &[Word] = &[
     word(&["dup", "duplex"], "duplex receptacle", Meaning::Device(DeviceKind::DuplexReceptacle)),
@@ -57,6 +79,12 @@ static FACTS: &[Word] = &[
     word(&["3way", "threeway"], "three-way switch", Meaning::Device(DeviceKind::ThreeWaySwitch)),
     word(&["dim", "dimmer"], "electronic switch", Meaning::Device(DeviceKind::ElectronicSwitch)),
     word(&["combo"], "switch and receptacle", Meaning::Device(DeviceKind::Combination)),
+    word(&["stack"], "switches on one yoke", Meaning::Device(DeviceKind::StackedSwitches)),
+    word(&["timer"], "timer", Meaning::Device(DeviceKind::Timer)),
+    word(&["smoke"], "alarm", Meaning::Device(DeviceKind::Alarm)),
+    word(&["xfmr", "transformer"], "transformer", Meaning::Device(DeviceKind::Transformer)),
+    word(&["bell", "chime"], "bell", Meaning::Device(DeviceKind::Bell)),
+    word(&["blank"], "blank plate", Meaning::Device(DeviceKind::Blank)),
     word(
         &["fl", "free"],
         "from the sheath",
@@ -137,11 +165,6 @@ static FACTS: &[Word] = &[
         &["vol", "volume"],
         "marked volume",
         Meaning::Measure(Measure::Volume(|contents, volume| contents.marked_volume = Some(volume))),
-    ),
-    word(
-        &["lb", "kg"],
-        "weight",
-        Meaning::Measure(Measure::Mass(|contents, mass| contents.hung.iter_mut().for_each(|h| h.mass = Some(mass)))),
     ),
     word(
         &["gyp", "drywall"],
@@ -331,6 +354,16 @@ static FACTS: &[Word] = &[
         &["otherload"],
         "for a load that is not lighting",
         Meaning::Set(|contents| devices(contents, |d| d.purpose = Some(Purpose::OtherLoad))),
+    ),
+    word(
+        &["ownneutral"],
+        "control with a lead for a neutral",
+        Meaning::Set(|contents| devices(contents, |d| d.own_neutral = Some(true))),
+    ),
+    word(
+        &["noneutral"],
+        "control without a lead for a neutral",
+        Meaning::Set(|contents| devices(contents, |d| d.own_neutral = Some(false))),
     ),
     word(
         &["coalr"],

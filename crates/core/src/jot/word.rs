@@ -1,7 +1,8 @@
 //! A word of the jot line: its names, what it says, what it does.
 
-use crate::facts::{BoxContents, DeviceKind, Meter, Observation, Probe};
+use crate::facts::{BoxContents, DeviceKind, Hung, Meter, Observation, Probe};
 use crate::quantity::{Length, Mass, Offset, Volume};
+use crate::standard::Configuration;
 
 /// A figure behind a word, and where it goes.
 #[derive(Clone, Copy)]
@@ -11,7 +12,12 @@ pub(super) enum Measure {
     Far(fn(&mut BoxContents, Length)),
     Offset(fn(&mut BoxContents, Offset)),
     Volume(fn(&mut BoxContents, Volume)),
-    Mass(fn(&mut BoxContents, Mass)),
+    /// A length of what hangs.
+    HungLength(fn(&mut Hung, Length)),
+    /// The weight of what hangs.
+    HungMass(fn(&mut Hung, Mass)),
+    /// So many of what hangs has, with what they are.
+    HungCount(fn(&mut Hung, u16), &'static str),
 }
 
 /// What a word does.
@@ -20,6 +26,10 @@ pub(super) enum Meaning {
     Set(fn(&mut BoxContents)),
     Observe(Observation),
     Device(DeviceKind),
+    /// The shape of the slots of the last device.
+    Shape(Configuration),
+    /// A fact of what hangs.
+    OfHung(fn(&mut Hung)),
     Measure(Measure),
     Breaker,
     Lamps,

@@ -20,6 +20,9 @@ pub enum AmountUnit {
     /// A current in amperes.
     #[serde(rename = "A")]
     Amperes,
+    /// A power in watts.
+    #[serde(rename = "W")]
+    Watts,
     /// A wire gauge, by its place from 18 AWG up.
     #[serde(rename = "gauge")]
     Gauges,
@@ -91,6 +94,11 @@ impl Amount {
     /// A current.
     pub fn amperes(amperes: u16) -> Self {
         Self { value: i64::from(amperes), unit: AmountUnit::Amperes, text: format!("{amperes} A") }
+    }
+
+    /// A power.
+    pub fn watts(watts: u16) -> Self {
+        Self { value: i64::from(watts), unit: AmountUnit::Watts, text: format!("{watts} W") }
     }
 
     /// A wire size.

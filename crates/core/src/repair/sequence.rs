@@ -84,6 +84,14 @@ fn works(contents: &BoxContents) -> Vec<String> {
         let from = if device.kind == DeviceKind::ThreeWaySwitch { ", from each of its places" } else { "" };
         words.push(format!("{}: what it switches follows it{from}.", device.label()));
     }
+    for device in &contents.devices {
+        let works = match device.kind {
+            DeviceKind::Alarm => "its button makes it sound, and the others with it",
+            DeviceKind::Transformer | DeviceKind::Bell => "the bell rings from each of its buttons",
+            _ => continue,
+        };
+        words.push(format!("{}: {works}.", device.label()));
+    }
     if contents.hung.is_some() {
         words.push("What hangs here is switched on: it works, and does not hum or sway.".to_owned());
     }

@@ -15,7 +15,8 @@ pub(super) fn terminals_in_use(contents: &BoxContents, device: &Device) -> usize
         .collect();
     landed.sort_unstable();
     landed.dedup();
-    let grounded = contents.grounds().any(|ground| !ground.from_canopy) && device.kind != DeviceKind::TwoSlotReceptacle;
+    let has_screw = !matches!(device.kind, DeviceKind::TwoSlotReceptacle | DeviceKind::Bell | DeviceKind::Blank);
+    let grounded = contents.grounds().any(|ground| !ground.from_canopy) && has_screw;
     let ground = usize::from(grounded);
     if !landed.is_empty() {
         let green = usize::from(landed.contains(&Terminal::Green));
@@ -31,8 +32,19 @@ fn least(device: &Device, through: bool) -> usize {
         DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::GfciReceptacle => {
             2 + 2 * usize::from(through)
         }
-        DeviceKind::SingleReceptacle | DeviceKind::Switch | DeviceKind::ElectronicSwitch => 2,
-        DeviceKind::Combination | DeviceKind::ThreeWaySwitch | DeviceKind::RangeReceptacle => 3,
+        DeviceKind::Timer | DeviceKind::ElectronicSwitch if device.own_neutral == Some(true) => 3,
+        DeviceKind::SingleReceptacle
+        | DeviceKind::Switch
+        | DeviceKind::ElectronicSwitch
+        | DeviceKind::Timer
+        | DeviceKind::Alarm
+        | DeviceKind::Transformer => 2,
+        DeviceKind::RangeReceptacle if device.is_without_neutral() => 2,
+        DeviceKind::Combination
+        | DeviceKind::ThreeWaySwitch
+        | DeviceKind::RangeReceptacle
+        | DeviceKind::StackedSwitches => 3,
+        DeviceKind::Bell | DeviceKind::Blank => 0,
     }
 }
 

@@ -169,6 +169,16 @@ impl Finding {
         }
     }
 
+    /// The answer to something one sees of a part of a box, in the words of its chip.
+    pub(crate) fn observed_of(part: &'static str, contents: &BoxContents, what: Observation) -> Self {
+        let sentence = |words: &str| format!("{}.", capitalised(words));
+        match contents.observed(what) {
+            Some(true) => Self::violates(part, sentence(what.fault())),
+            Some(false) => Self::meets(part, sentence(what.sound())),
+            None => Self::not_measured(part, &format!("look: {}?", what.fault()), format!("/observed/{}", what.code())),
+        }
+    }
+
     /// The answer to something one sees at a panel.
     pub(crate) fn observed_at_panel(panel: &Panel, what: PanelObservation) -> Self {
         let sentence = |words: &str| format!("{}.", capitalised(words));

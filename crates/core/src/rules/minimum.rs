@@ -1,8 +1,10 @@
 //! Judging a length against a least length that is printed in two unit systems.
 
-use super::Verdict;
-use crate::facts::{Extent, HouseRules, TwinUnits};
-use crate::quantity::{Length, Offset, Rounding, UnitSystem};
+use std::borrow::Cow;
+
+use super::{Finding, Side, Verdict};
+use crate::facts::{Basis, Extent, HouseRules, Source, TwinUnits};
+use crate::quantity::{Amount, Length, Offset, Rounding, UnitSystem};
 use crate::standard::TwinLimit;
 
 /// The outcome of comparing a length with a least length.
@@ -67,6 +69,30 @@ pub fn judge_minimum(extent: Extent, limit: TwinLimit, house: &HouseRules, units
         shortfall: short_of_shown(length),
         remark: Some(remark),
     }
+}
+
+/// A length held against the least that does; `what` begins the sentence, "The cover of stretch 2".
+pub(super) fn at_least(
+    basis: &Basis,
+    label: impl Into<Cow<'static, str>>,
+    what: &str,
+    length: Length,
+    limit: TwinLimit,
+) -> Finding {
+    let units = basis.units;
+    let judged = judge_minimum(Extent::exactly(length, Source::Measured), limit, &basis.house_rules, units);
+    let least = limit.shown(units);
+    let remark = judged.remark.map_or_else(String::new, |remark| format!(": {remark}"));
+    // From 2 ft on, lengths are said in feet.
+    let far = least >= Length::inches(24);
+    let figure = |length: Length| if far { Amount::run(length, units) } else { Amount::length(length, units) };
+    let short = Some(least.less(length)).filter(|short| *short > Length::ZERO);
+    let short = short.map(|short| if far { Amount::run_up(short, units) } else { Amount::length_up(short, units) });
+    let (measured, required) = (figure(length), figure(least));
+    let sentence = format!("{what} is {}; {} is required{remark}.", measured.text, required.text);
+    let mut finding = Finding::meets(label, sentence).with_figures(measured, required, Side::AtLeast, short);
+    (finding.verdict, finding.reaches_limit) = (judged.verdict, judged.reaches_limit);
+    finding
 }
 
 #[cfg(test)]

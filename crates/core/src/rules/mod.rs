@@ -15,15 +15,16 @@ mod verdict;
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{Basis, BoxContents, Ruling};
+use crate::facts::{Basis, BoxContents, Observation, Ruling};
 use crate::standard::{Citation, Edition, RuleBasis, Severity, Since, WiredUnder};
-use r#box::{conductors, device, enclosure, grounding};
+use r#box::{conductors, device, enclosure, grounding, luminaire};
 
 pub use device::device_secure::MOST_SPACERS;
 pub use enclosure::box_setback::limit as set_back_limit;
 pub use enclosure::cable_entry::sheath_inside;
 pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use finding::{Finding, Measured, MeasuredKind, Need, Side};
+use minimum::at_least;
 pub use minimum::{MinimumJudgement, judge_minimum};
 #[cfg(test)]
 pub(crate) use panel::testing as panel_testing;
@@ -164,10 +165,26 @@ pub static RULES: &[Rule] = &[
     enclosure::cover_present::RULE,
     enclosure::plate_intact::RULE,
     enclosure::box_accessible::RULE,
-    enclosure::fan_support::RULE,
-    enclosure::luminaire_support::RULE,
     enclosure::wet_location::RULE,
     enclosure::in_use_cover::RULE,
+    luminaire::fan_support::RULE,
+    luminaire::luminaire_support::RULE,
+    luminaire::luminaire_secure::RULE,
+    luminaire::luminaire_whole::RULE,
+    luminaire::lampholder_polarity::RULE,
+    luminaire::luminaire_grounded::RULE,
+    luminaire::luminaire_place::RULE,
+    luminaire::canopy_closed::RULE,
+    luminaire::canopy_bearing::RULE,
+    luminaire::canopy_drain::RULE,
+    luminaire::luminaire_feed::RULE,
+    luminaire::lamp_watts::RULE,
+    luminaire::supply_temperature::RULE,
+    luminaire::recessed_clearance::RULE,
+    luminaire::fan_clearance::RULE,
+    luminaire::fan_fixing::RULE,
+    luminaire::fan_control::RULE,
+    luminaire::fan_ready::RULE,
     device::safe_to_work::RULE,
     device::device_secure::RULE,
     device::conductor_landing::RULE,
@@ -179,11 +196,19 @@ pub static RULES: &[Rule] = &[
     device::tamper_resistant::RULE,
     device::weather_resistant::RULE,
     device::split_receptacle::RULE,
+    device::device_sound::RULE,
+    device::device_plumb::RULE,
+    device::control_neutral::RULE,
 ];
 
 /// The rule with a code.
 pub fn rule(code: &str) -> Option<&'static Rule> {
     RULES.iter().find(|rule| rule.code == code)
+}
+
+/// Whether a rule is about what hangs from a box.
+pub fn is_luminaire_rule(code: &str) -> bool {
+    luminaire::CODES.contains(&code)
 }
 
 /// Whether there is a rule with a code, of whatever subject.
@@ -223,9 +248,16 @@ pub fn rule_title(code: &str) -> Option<&'static str> {
 
 /// Judges a box by every rule, worst first.
 pub fn judge(situation: &Situation) -> Vec<RuleResult> {
+    let no_box = situation.contents.observed(Observation::NoBox) == Some(true);
     let result = |rule: &Rule| {
         let is_older = |since| situation.is_older_than(rule.code, since);
-        let check = || (rule.check)(situation);
+        let check = || {
+            // What is not there has no edge to set back and no volume to fill: that it is not there is a rule of its own.
+            if no_box && enclosure::OF_THE_BOX_ITSELF.contains(&rule.code) {
+                return vec![Finding::not_applicable("box", "There is no box.")];
+            }
+            (rule.check)(situation)
+        };
         RuleResult::of(rule, situation.basis, check, is_older, situation.rulings)
     };
     worst_first(RULES.iter().map(result).collect())
@@ -329,6 +361,19 @@ mod tests {
             let asks = result.worst_finding().is_some_and(|worst| worst.needs.is_some());
             assert_eq!(asks, result.verdict == Verdict::NotMeasured, "{} names what it needs", result.rule);
         }
+    }
+
+    #[test]
+    fn a_box_that_is_not_there_is_not_measured() {
+        let mut contents = crate::testing::hanging(crate::facts::HungKind::CeilingLuminaire, |_| ());
+        let judged = |contents: &BoxContents, code: &str| crate::testing::verdict(code, contents);
+        contents.observe(Observation::NoBox, false);
+        assert_eq!(judged(&contents, "box-fill"), Verdict::NotMeasured);
+        contents.observe(Observation::NoBox, true);
+        for code in enclosure::OF_THE_BOX_ITSELF {
+            assert_eq!(judged(&contents, code), Verdict::NotApplicable, "{code}");
+        }
+        assert_eq!(judged(&contents, "box-present"), Verdict::Violates);
     }
 
     #[test]

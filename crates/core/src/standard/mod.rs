@@ -5,8 +5,10 @@
 pub mod ampacity;
 pub mod box_volume;
 mod burial;
+mod configuration;
 mod edition;
 pub mod free_conductor;
+pub mod hanging;
 mod limit;
 mod material;
 mod place;
@@ -18,6 +20,7 @@ mod severity;
 mod wiring_method;
 
 pub use burial::{Over, least_cover};
+pub use configuration::Configuration;
 pub use edition::{
     Adoption, Citation, Confidence, Edition, Profile, Since, WiredUnder, cite, cite_by_year, cite_residential,
     in_force_from, practice,

@@ -24,7 +24,7 @@ fn any_conductor() -> impl Strategy<Value = serde_json::Value> {
 
 fn any_device() -> impl Strategy<Value = serde_json::Value> {
     (
-        select(vec!["duplex-receptacle", "two-slot-receptacle", "gfci-receptacle", "switch", "range-receptacle"]),
+        select(vec!["duplex-receptacle", "two-slot-receptacle", "gfci-receptacle", "switch", "range-receptacle", "timer", "stacked-switches", "alarm"]),
         proptest::option::of(select(vec![15, 20, 50])),
         proptest::option::of(select(vec!["box-ears", "spacers", "floating", "makeshift"])),
         proptest::option::of(0_i64..90_000_000),
@@ -33,6 +33,45 @@ fn any_device() -> impl Strategy<Value = serde_json::Value> {
         .prop_map(|(kind, amperes, seat, behind, tamper)| {
             json!({"kind": kind, "amperes": amperes, "seat": seat, "behind": behind, "tamper_resistant": tamper})
         })
+}
+
+fn any_hung() -> impl Strategy<Value = serde_json::Value> {
+    let answer = || proptest::option::of(any::<bool>());
+    let length = || proptest::option::of(0_i64..3_000_000_000);
+    (
+        (
+            select(vec!["ceiling-luminaire", "wall-luminaire", "recessed-luminaire", "lampholder", "fan"]),
+            proptest::option::of(500_000_i64..40_000_000),
+            proptest::option::of(select(vec!["nothing", "luminaire", "fan"])),
+            (answer(), answer(), answer(), answer(), answer()),
+        ),
+        (
+            proptest::option::of(select(vec!["dry", "damp", "wet"])),
+            proptest::option::of(select(vec!["flat", "siding", "rough"])),
+            proptest::option::of(select(vec!["none", "top-and-sides", "all-round"])),
+            proptest::option::of(select(vec!["screw", "pins", "built-in"])),
+            proptest::option::of(select(vec!["switch", "made-for-fans", "dimmer"])),
+        ),
+        (length(), length(), length(), length()),
+        (proptest::option::of(1_u16..200), proptest::option::of(1_u16..200), proptest::option::of(0_u8..5)),
+        (proptest::option::of(select(vec![60, 75, 90, 105])), answer(), answer(), answer()),
+    )
+        .prop_map(
+            |(
+                (kind, mass, carries, (structure, screws, metal, block, gasket)),
+                (mark, surface, seal, lamp, control),
+                (insulation, wood, blades, rod),
+                (watts, most, bolts),
+                (celsius, contact, cast, spare),
+            )| {
+                json!({"kind": kind, "mass": mass, "box_carries": carries, "from_structure": structure,
+                       "two_screws": screws, "metal": metal, "block": block, "gasket": gasket, "marked_for": mark,
+                       "surface": surface, "seal": seal, "lamp_kind": lamp, "control": control,
+                       "to_insulation": insulation, "to_wood": wood, "blade_height": blades, "rod": rod,
+                       "lamp_watts": watts, "lamp_most": most, "bolts": bolts, "supply_celsius": celsius,
+                       "insulation_contact": contact, "cast": cast, "spare_leg": spare})
+            },
+        )
 }
 
 /// Any box that is accepted.
@@ -54,9 +93,10 @@ pub fn any_box() -> impl Strategy<Value = BoxContents> {
         ),
         proptest::collection::vec((0..Observation::ALL.len(), any::<bool>()), 0..12),
         proptest::option::of(select(vec![15, 20, 30, 100])),
+        proptest::option::weighted(0.4, any_hung()),
     )
         .prop_map(
-            |(mut wires, mut devices, (kind, finish, made, place), (volume, depth, back, end), seen, amperes)| {
+            |(mut wires, mut devices, (kind, finish, made, place), (volume, depth, back, end), seen, amperes, hung)| {
                 for (index, wire) in wires.iter_mut().enumerate() {
                     wire["id"] = json!(index + 1);
                 }
@@ -67,7 +107,7 @@ pub fn any_box() -> impl Strategy<Value = BoxContents> {
                     "kind": kind, "wall_finish": finish, "construction": made, "location": place,
                     "marked_volume": volume, "depth": depth, "stand": {"set_back": back},
                     "cables": [{"id": 1, "sheath_end": end}], "conductors": wires, "devices": devices,
-                    "supply": {"amperes": amperes},
+                    "supply": {"amperes": amperes}, "hung": hung,
                 }))
                 .unwrap();
                 for (place, fault) in seen {

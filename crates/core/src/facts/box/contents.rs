@@ -5,7 +5,8 @@ use utoipa::ToSchema;
 
 use super::cable::Cable;
 use super::conductor::Conductor;
-use super::device::{Device, Hung};
+use super::device::Device;
+use super::hung::Hung;
 use super::landing::Landing;
 use super::observation::{Observation, Observed};
 use super::splice::Splice;
@@ -224,6 +225,11 @@ impl BoxContents {
             Some(observed) => observed.fault = fault,
             None => self.observed.push(Observed { what, fault }),
         }
+    }
+
+    /// A device with screws of its own is in it: alarms, transformers and blank plates have none.
+    pub fn has_terminals(&self) -> bool {
+        self.devices.iter().any(|device| device.kind.has_yoke())
     }
 
     /// How many gangs it has.

@@ -44,6 +44,18 @@ impl BoxContents {
         for (index, device) in self.devices.iter().enumerate() {
             range(&at.at("devices").at(index).at("behind"), device.behind, LARGEST_BOX, "2 m (6 1/2 ft)");
         }
+        if let Some(hung) = &self.hung {
+            let place = at.at("hung");
+            for (field, length) in [
+                ("to_insulation", hung.to_insulation),
+                ("to_wood", hung.to_wood),
+                ("blade_height", hung.blade_height),
+                ("blade_to_wall", hung.blade_to_wall),
+                ("rod", hung.rod),
+            ] {
+                range(&place.at(field), length, TALLEST, "30 m (98 ft)");
+            }
+        }
         if let Some(opening) = self.opening {
             let place = at.at("opening");
             range(&place.at("width"), opening.width, LARGEST_BOX, "2 m (6 1/2 ft), more than any box is wide");
@@ -63,9 +75,27 @@ impl BoxContents {
             let joint = conductor.joint.and_then(|joint| joint.from_sheath);
             range(&place.at("joint").at("from_sheath"), joint, LONGEST_CONDUCTOR, "5 m (16 ft)");
         }
+        self.hung_problems(at, &mut problems);
         self.structure_problems(at, &mut problems);
         self.parts_problems(at, &mut problems);
         problems
+    }
+
+    fn hung_problems(&self, at: &Pointer, problems: &mut Vec<Problem>) {
+        let Some(hung) = &self.hung else { return };
+        let place = at.at("hung");
+        for (field, watts) in [("lamp_watts", hung.lamp_watts), ("lamp_most", hung.lamp_most)] {
+            if watts.is_some_and(|watts| !(1..=5_000).contains(&watts)) {
+                problems.push(Problem::new(&place.at(field), "a lamp has 1 to 5,000 W; read its mark again"));
+            }
+        }
+        if hung.supply_celsius.is_some_and(|celsius| !(60..=250).contains(&celsius)) {
+            let message = "supply conductors are marked for 60 to 250 °C; read the label again";
+            problems.push(Problem::new(&place.at("supply_celsius"), message));
+        }
+        if hung.bolts.is_some_and(|bolts| bolts > 12) {
+            problems.push(Problem::new(&place.at("bolts"), "12 bolts are the most one counts here; count them again"));
+        }
     }
 
     fn parts_problems(&self, at: &Pointer, problems: &mut Vec<Problem>) {

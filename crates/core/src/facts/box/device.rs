@@ -1,12 +1,12 @@
-//! What sits in a box or hangs from it: devices on their yokes, luminaires and fans.
+//! What sits in a box: devices on their yokes.
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::surroundings::Stand;
-use crate::quantity::{Gauge, Length, Mass};
+use crate::quantity::{Gauge, Length};
 use crate::standard::protection::{Outlet, OutletKind};
-use crate::standard::{Location, Purpose};
+use crate::standard::{Configuration, Location, Purpose};
 
 /// What a device is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
@@ -30,11 +30,23 @@ pub enum DeviceKind {
     ElectronicSwitch,
     /// A switch and a receptacle on one yoke.
     Combination,
+    /// Two or three switches on one yoke.
+    StackedSwitches,
+    /// A timer or another control with a line, a load and, as a rule, a neutral of its own.
+    Timer,
+    /// A smoke or carbon monoxide alarm.
+    Alarm,
+    /// A transformer for a bell or another low voltage.
+    Transformer,
+    /// A bell or chime.
+    Bell,
+    /// A blank plate, with nothing behind it but conductors.
+    Blank,
 }
 
 impl DeviceKind {
     /// All of them.
-    pub const ALL: [Self; 9] = [
+    pub const ALL: [Self; 15] = [
         Self::DuplexReceptacle,
         Self::SingleReceptacle,
         Self::TwoSlotReceptacle,
@@ -44,6 +56,12 @@ impl DeviceKind {
         Self::ThreeWaySwitch,
         Self::ElectronicSwitch,
         Self::Combination,
+        Self::StackedSwitches,
+        Self::Timer,
+        Self::Alarm,
+        Self::Transformer,
+        Self::Bell,
+        Self::Blank,
     ];
 
     /// In the words of the trade.
@@ -58,17 +76,45 @@ impl DeviceKind {
             Self::ThreeWaySwitch => "three-way switch",
             Self::ElectronicSwitch => "electronic switch",
             Self::Combination => "switch and receptacle",
+            Self::StackedSwitches => "switches on one yoke",
+            Self::Timer => "timer",
+            Self::Alarm => "alarm",
+            Self::Transformer => "transformer",
+            Self::Bell => "bell",
+            Self::Blank => "blank plate",
         }
     }
 
     /// It has a receptacle.
     pub const fn is_receptacle(self) -> bool {
-        !self.is_switch_only()
+        matches!(
+            self,
+            Self::DuplexReceptacle
+                | Self::SingleReceptacle
+                | Self::TwoSlotReceptacle
+                | Self::GfciReceptacle
+                | Self::RangeReceptacle
+                | Self::Combination
+        )
     }
 
-    /// It only switches.
+    /// It only switches, by hand or by the clock.
     pub const fn is_switch_only(self) -> bool {
-        matches!(self, Self::Switch | Self::ThreeWaySwitch | Self::ElectronicSwitch)
+        matches!(
+            self,
+            Self::Switch | Self::ThreeWaySwitch | Self::ElectronicSwitch | Self::StackedSwitches | Self::Timer
+        )
+    }
+
+    /// It sits on a yoke, so that it takes room in its box. Alarms, transformers and bells hang on their own plate, as a blank
+    /// plate is one.
+    pub const fn has_yoke(self) -> bool {
+        !matches!(self, Self::Alarm | Self::Transformer | Self::Bell | Self::Blank)
+    }
+
+    /// It may have a neutral of its own, for its electronics.
+    pub const fn may_want_neutral(self) -> bool {
+        matches!(self, Self::Timer | Self::ElectronicSwitch)
     }
 
     /// It has a slot for the ground, so that people trust one to be there.
@@ -80,7 +126,8 @@ impl DeviceKind {
     pub const fn usual_depth(self) -> Length {
         match self {
             Self::GfciReceptacle | Self::ElectronicSwitch => Length::sixteenths(20),
-            Self::RangeReceptacle => Length::sixteenths(24),
+            Self::RangeReceptacle | Self::Timer => Length::sixteenths(24),
+            Self::Alarm | Self::Transformer | Self::Bell | Self::Blank => Length::ZERO,
             _ => Length::sixteenths(16),
         }
     }
@@ -191,6 +238,12 @@ pub struct Device {
     /// Its rating in amperes.
     #[serde(default)]
     pub amperes: Option<u16>,
+    /// The shape of its slots, which says its volts, its amperes and its wires.
+    #[serde(default)]
+    pub configuration: Option<Configuration>,
+    /// A timer or electronic switch has a neutral lead or screw of its own.
+    #[serde(default)]
+    pub own_neutral: Option<bool>,
     /// Whether a range or dryer receptacle is a three-wire or a four-wire one.
     #[serde(default)]
     pub range_wires: Option<RangeWires>,
@@ -252,6 +305,8 @@ impl Device {
             gangs,
             largest: None,
             amperes: None,
+            configuration: None,
+            own_neutral: None,
             range_wires: None,
             purpose: None,
             replaced: None,
@@ -272,7 +327,27 @@ impl Device {
 
     /// How a person at the wall calls it.
     pub fn label(&self) -> String {
-        format!("{} {}", self.kind.name(), self.id)
+        match self.configuration {
+            Some(configuration) if self.kind == DeviceKind::RangeReceptacle => {
+                format!("{} receptacle {}", configuration.name(), self.id)
+            }
+            _ => format!("{} {}", self.kind.name(), self.id),
+        }
+    }
+
+    /// Its rating in amperes, as it is marked or as the shape of its slots says.
+    pub fn rated(&self) -> Option<u16> {
+        self.amperes.or(self.configuration.map(Configuration::amperes))
+    }
+
+    /// It is for two legs, so that lamps do not fit it: 240 V from hot to hot.
+    pub fn is_two_legged(&self) -> bool {
+        self.configuration.map_or(self.kind == DeviceKind::RangeReceptacle, Configuration::is_two_legged)
+    }
+
+    /// It has no slot for a neutral: two hots and a ground.
+    pub fn is_without_neutral(&self) -> bool {
+        self.configuration.is_some_and(|configuration| !configuration.has_neutral())
     }
 
     /// It has a slot for the ground, so that people trust one to be there.
@@ -282,12 +357,15 @@ impl Device {
 
     /// It is a three-wire range or dryer receptacle: the neutral grounds the frame.
     pub fn is_three_wire(&self) -> bool {
-        self.kind == DeviceKind::RangeReceptacle && self.range_wires == Some(RangeWires::Three)
+        let shape = self.configuration.map(|configuration| !configuration.has_ground());
+        self.kind == DeviceKind::RangeReceptacle && shape.unwrap_or(self.range_wires == Some(RangeWires::Three))
     }
 
     /// The outlet that it is, as the codes look at it, in a box that stands like this at such a place.
     pub fn outlet(&self, location: Location, stand: &Stand) -> Outlet {
-        let large = self.kind == DeviceKind::RangeReceptacle || self.amperes.is_some_and(|amperes| amperes > 20);
+        let large = self.is_two_legged()
+            || self.kind == DeviceKind::RangeReceptacle
+            || self.rated().is_some_and(|amperes| amperes > 20);
         Outlet {
             kind: if large { OutletKind::Large } else { OutletKind::Small },
             location,
@@ -296,51 +374,4 @@ impl Device {
             to_water: stand.to_water,
         }
     }
-}
-
-/// What hangs from a box.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum HungKind {
-    /// A luminaire on a ceiling.
-    CeilingLuminaire,
-    /// A luminaire on a wall.
-    WallLuminaire,
-    /// A paddle fan.
-    Fan,
-}
-
-/// What a box is marked to carry.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(rename_all = "kebab-case")]
-pub enum Carries {
-    /// No mark, or a device box.
-    Nothing,
-    /// A luminaire.
-    Luminaire,
-    /// A paddle fan.
-    Fan,
-}
-
-/// A luminaire or fan with what holds it.
-#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct Hung {
-    /// What it is.
-    pub kind: HungKind,
-    /// How heavy it is.
-    #[serde(default)]
-    pub mass: Option<Mass>,
-    /// What the box is marked to carry.
-    #[serde(default)]
-    pub box_carries: Option<Carries>,
-    /// The most the box is marked to carry, where it says.
-    #[serde(default)]
-    pub box_marked_mass: Option<Mass>,
-    /// It hangs from the structure and not from the box.
-    #[serde(default)]
-    pub from_structure: Option<bool>,
-    /// It is held by at least two screws of No. 6 or larger.
-    #[serde(default)]
-    pub two_screws: Option<bool>,
 }

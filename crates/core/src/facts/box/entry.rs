@@ -170,6 +170,11 @@ fn visit_fields(contents: &mut BoxContents, mut visit: impl FnMut(&str, Field)) 
     if let Some(hung) = &mut contents.hung {
         visit("/hung/mass", Field::Mass(&mut hung.mass));
         visit("/hung/box_marked_mass", Field::Mass(&mut hung.box_marked_mass));
+        visit("/hung/to_insulation", Field::Length(&mut hung.to_insulation));
+        visit("/hung/to_wood", Field::Length(&mut hung.to_wood));
+        visit("/hung/blade_height", Field::Length(&mut hung.blade_height));
+        visit("/hung/blade_to_wall", Field::Length(&mut hung.blade_to_wall));
+        visit("/hung/rod", Field::Length(&mut hung.rod));
     }
     for (index, added) in contents.added.iter_mut().enumerate() {
         visit(&format!("/added/{index}/marked_volume"), Field::Volume(&mut added.marked_volume));
@@ -271,14 +276,7 @@ mod tests {
     #[test]
     fn volumes_and_weights_are_typed_as_lengths_are() {
         let mut contents = crate::testing::box_with_device(crate::facts::DeviceKind::Switch);
-        contents.hung = Some(crate::facts::Hung {
-            kind: crate::facts::HungKind::Fan,
-            mass: None,
-            box_carries: None,
-            box_marked_mass: None,
-            from_structure: None,
-            two_screws: None,
-        });
+        contents.hung = Some(crate::facts::Hung::new(crate::facts::HungKind::Fan));
         let entries = [entry("/marked_volume", "20.3"), entry("/hung/mass", "35"), entry("/stand/gap", "1/4")];
         let echoes = apply_entries(&mut contents, &entries, UnitSystem::Inch);
         let read: Vec<_> = echoes.iter().filter_map(|echo| echo.read.as_deref()).collect();

@@ -35,6 +35,19 @@ impl BoxContents {
             "/devices/*/weather_resistant" => self.devices.iter_mut().for_each(|d| d.weather_resistant = None),
             "/devices/*/marked_no_ground" => self.devices.iter_mut().for_each(|d| d.marked_no_ground = None),
             "/hung/box_carries" => self.hung.iter_mut().for_each(|h| h.box_carries = None),
+            "/hung/marked_for" => self.hung.iter_mut().for_each(|h| h.marked_for = None),
+            "/hung/canopy" => {
+                self.hung.iter_mut().for_each(|h| (h.surface, h.block, h.gasket, h.seal) = (None, None, None, None))
+            }
+            "/hung/lamp_watts" => self.hung.iter_mut().for_each(|h| h.lamp_watts = None),
+            "/hung/tap_box" => self.hung.iter_mut().for_each(|h| (h.tap_box, h.supply_celsius) = (None, None)),
+            "/hung/to_insulation" => self
+                .hung
+                .iter_mut()
+                .for_each(|h| (h.insulation_contact, h.to_insulation, h.to_wood) = (None, None, None)),
+            "/hung/blade_height" => self.hung.iter_mut().for_each(|h| (h.blade_height, h.blade_to_wall) = (None, None)),
+            "/hung/bolts" => self.hung.iter_mut().for_each(|h| h.bolts = None),
+            "/hung/control" => self.hung.iter_mut().for_each(|h| h.control = None),
             "/hung/two_screws" => self.hung.iter_mut().for_each(|h| h.two_screws = None),
             "/supply/amperes" => self.supply.amperes = None,
             "/supply/warm" => self.supply.warm = None,

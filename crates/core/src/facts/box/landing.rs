@@ -29,6 +29,12 @@ pub enum Terminal {
     SwitchLine,
     /// The other screw: the side that is switched.
     SwitchLoad,
+    /// The screw of the second of several switches on a yoke that is switched.
+    SecondLoad,
+    /// The same of the third.
+    ThirdLoad,
+    /// The neutral of a timer or another control.
+    ControlNeutral,
     /// Line side of a GFCI receptacle, brass.
     LineBrass,
     /// Line side, silver.
@@ -53,6 +59,9 @@ impl Terminal {
             Self::TravellerTwo => "traveller 2",
             Self::SwitchLine => "line",
             Self::SwitchLoad => "switched",
+            Self::SecondLoad => "switched 2",
+            Self::ThirdLoad => "switched 3",
+            Self::ControlNeutral => "neutral",
             Self::LineBrass => "line brass",
             Self::LineSilver => "line silver",
             Self::LoadBrass => "load brass",
@@ -67,7 +76,10 @@ impl Terminal {
 
     /// It is for the neutral.
     pub const fn is_silver(self) -> bool {
-        matches!(self, Self::SilverUpper | Self::SilverLower | Self::LineSilver | Self::LoadSilver)
+        matches!(
+            self,
+            Self::SilverUpper | Self::SilverLower | Self::LineSilver | Self::LoadSilver | Self::ControlNeutral
+        )
     }
 }
 
@@ -87,9 +99,17 @@ pub const fn terminals_of(kind: DeviceKind) -> &'static [Terminal] {
         DeviceKind::GfciReceptacle => {
             &[Terminal::LineBrass, Terminal::LineSilver, Terminal::LoadBrass, Terminal::LoadSilver, Terminal::Green]
         }
-        DeviceKind::Switch | DeviceKind::ElectronicSwitch => {
-            &[Terminal::SwitchLine, Terminal::SwitchLoad, Terminal::Green]
+        DeviceKind::Switch => &[Terminal::SwitchLine, Terminal::SwitchLoad, Terminal::Green],
+        DeviceKind::ElectronicSwitch | DeviceKind::Timer => {
+            &[Terminal::SwitchLine, Terminal::SwitchLoad, Terminal::ControlNeutral, Terminal::Green]
         }
+        DeviceKind::StackedSwitches => {
+            &[Terminal::SwitchLine, Terminal::SwitchLoad, Terminal::SecondLoad, Terminal::ThirdLoad, Terminal::Green]
+        }
+        DeviceKind::Alarm | DeviceKind::Transformer => {
+            &[Terminal::SwitchLine, Terminal::ControlNeutral, Terminal::Green]
+        }
+        DeviceKind::Bell | DeviceKind::Blank => &[],
         DeviceKind::ThreeWaySwitch => {
             &[Terminal::Common, Terminal::TravellerOne, Terminal::TravellerTwo, Terminal::Green]
         }

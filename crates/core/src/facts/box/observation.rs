@@ -13,6 +13,8 @@ pub enum ObservationGroup {
     Stop,
     /// With the plate on and the power on.
     Outside,
+    /// What hangs, before it is taken down.
+    Hung,
     /// With the plate off: the box and how it stands.
     Box,
     /// With the device pulled: conductors, terminals, splices.
@@ -27,6 +29,7 @@ impl ObservationGroup {
         match self {
             Self::Stop => "Stop and refer",
             Self::Outside => "Plate on",
+            Self::Hung => "Luminaire or fan",
             Self::Box => "Plate off",
             Self::Conductors => "Device pulled",
             Self::Grounds => "Grounds",
@@ -84,6 +87,30 @@ observations! {
     NotWeatherproof Outside "not made for the wet" / "made for the wet";
     /// Water can pool or cannot get out.
     WaterTrapped Outside "water can pool" / "water can drain";
+    /// The face of a device is broken.
+    FaceBroken Outside "face broken" / "face whole";
+    /// A receptacle does not hold a plug.
+    SlackContacts Outside "does not grip a plug" / "grips a plug";
+    /// A device does not do what it is for.
+    DeviceFails Outside "device does not work" / "device works";
+    /// A device stands out of plumb.
+    OutOfPlumb Outside "device out of plumb" / "device plumb";
+    /// A luminaire or fan hangs by its conductors.
+    HangsByConductors Hung "hangs by its conductors" / "hangs by its support";
+    /// A luminaire or lampholder is broken.
+    LuminaireBroken Hung "luminaire or lampholder broken" / "luminaire whole";
+    /// The screw shell of a lampholder is live.
+    ShellLive Hung "screw shell live" / "screw shell on the neutral";
+    /// Metal that can be touched is not grounded.
+    LuminaireUngrounded Hung "its metal is not grounded" / "its metal is grounded";
+    /// A canopy stands off its surface.
+    CanopyGap Hung "canopy stands off" / "canopy closes";
+    /// Wood is bare between canopy and box.
+    WoodUnderCanopy Hung "wood bare under the canopy" / "no wood bare under the canopy";
+    /// Its cable comes through the frame of a window or door.
+    FedThroughFrame Hung "fed through a window frame" / "fed through the wall";
+    /// A fan sways or hums.
+    FanSways Hung "fan sways" / "fan runs true";
     /// An opening that nothing uses is open.
     OpenKnockout Box "open knockout" / "openings closed";
     /// The box moves.
@@ -94,6 +121,8 @@ observations! {
     EntryUnprotected Box "cable entry without clamp or bushing" / "cable entries protected";
     /// Two cables in an entry made for one.
     CablesShareEntry Box "two cables in an entry for one" / "one cable an entry";
+    /// The yoke of a device is bent.
+    YokeBent Box "yoke bent" / "yoke straight";
     /// A splice outside a box.
     SpliceOutside Box "splice outside a box" / "splices in the box";
     /// Two conductors under a terminal for one.

@@ -6,7 +6,8 @@ use utoipa::ToSchema;
 use super::cable::Cable;
 use super::conductor::{Colour, Conductor, Role};
 use super::contents::{BoxContents, BoxKind, Construction};
-use super::device::{Carries, Device, DeviceKind, Hung, HungKind};
+use super::device::{Device, DeviceKind};
+use super::hung::{Carries, Hung, HungKind};
 use super::surroundings::{Stand, Supply, WallFinish};
 use crate::quantity::Gauge;
 
@@ -59,14 +60,7 @@ pub fn presets() -> Vec<Preset> {
     let feed: &[Role] = &[Ungrounded, Grounded];
     let leg: &[Role] = &[SwitchedLeg, Grounded];
     let mut light = preset("Ceiling luminaire", BoxKind::Octagon, &[], &[leg]);
-    light.contents.hung = Some(Hung {
-        kind: HungKind::CeilingLuminaire,
-        mass: None,
-        box_carries: Some(Carries::Luminaire),
-        box_marked_mass: None,
-        from_structure: None,
-        two_screws: None,
-    });
+    light.contents.hung = Some(Hung { box_carries: Some(Carries::Luminaire), ..Hung::new(HungKind::CeilingLuminaire) });
     vec![
         preset("Receptacle, end of run", BoxKind::Device, &[DeviceKind::DuplexReceptacle], &[feed]),
         preset("Receptacle, feed goes on", BoxKind::Device, &[DeviceKind::DuplexReceptacle], &[feed, feed]),
@@ -100,6 +94,8 @@ impl BoxContents {
         let devices = self.devices.iter().map(|device| Device {
             gangs: device.gangs,
             amperes: device.amperes,
+            configuration: device.configuration,
+            own_neutral: device.own_neutral,
             range_wires: device.range_wires,
             purpose: device.purpose,
             split: device.split,

@@ -1,14 +1,37 @@
 //! `fan-box`: a box marked for fans, bolted to a joist, a bar or blocking.
 
+use super::fan_bolts::least_bolts;
+use super::luminaire_box::set;
 use crate::facts::{BoxKind, Carries, HungKind, Observation};
-use crate::quantity::{Mass, Volume};
+use crate::quantity::{Length, Volume};
 use crate::repair::{Act, Change, Diagnosis, Repair};
+use crate::standard::Location;
+use crate::standard::hanging::BOX_FOR_FANS;
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
     code: "fan-box",
     title: "Fan box on the structure",
-    mends: &["fan-support", "luminaire-support", "box-secure", "opening-closed", "cable-entry"],
+    mends: &[
+        "device-depth",
+        "wet-location",
+        "box-setback",
+        "fan-support",
+        "luminaire-support",
+        "luminaire-secure",
+        "box-present",
+        "box-secure",
+        "box-fill",
+        "opening-closed",
+        "cable-entry",
+        "fan-fixing",
+        "fan-ready",
+        "splice-enclosed",
+        "box-surround",
+        "box-support-far-side",
+        "free-conductor-length",
+        "free-conductor-reach",
+    ],
     act: Act::SetBox,
     least_minutes: 40,
     intrusiveness: 3,
@@ -16,8 +39,19 @@ pub const REPAIR: Repair = Repair {
     plan,
 };
 
-/// What a fan box carries at most. NEC 314.27(C), from memory.
-const MOST: Mass = Mass::pounds(70);
+/// How deep a fan box is. Common practice, no source.
+const DEPTH: Length = Length::sixteenths(34);
+/// What the new box puts an end to.
+const SEEN_NO_MORE: [Observation; 8] = [
+    Observation::NoBox,
+    Observation::BoxLoose,
+    Observation::OpenKnockout,
+    Observation::EntryUnprotected,
+    Observation::CablesShareEntry,
+    Observation::SpliceOutside,
+    Observation::HangsByConductors,
+    Observation::FanSways,
+];
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
@@ -25,36 +59,65 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let Some(hung) = &contents.hung else {
         return Err(vec!["nothing hangs from this box".to_owned()]);
     };
-    if hung.kind == HungKind::WallLuminaire {
-        return Err(vec!["a fan box is for ceilings".to_owned()]);
+    if !matches!(hung.kind, HungKind::Fan | HungKind::CeilingLuminaire) {
+        return Err(vec!["a fan box is for what hangs from a ceiling".to_owned()]);
     }
-    if hung.mass.is_some_and(|mass| mass > MOST) {
+    if hung.mass.is_some_and(|mass| mass > BOX_FOR_FANS) {
         let mass = hung.mass.unwrap_or_default().print(units);
         return Err(vec![format!(
             "{mass} is more than a fan box carries, {}: hang it from the structure",
-            MOST.print(units)
+            BOX_FOR_FANS.print(units)
         )]);
     }
     let mut change = diagnosis.change(40);
     let after = &mut change.after;
     after.kind = BoxKind::Fan;
     after.size = None;
-    after.marked_volume = Some(Volume::centi_cubic_inches(2150));
+    set(after, Volume::centi_cubic_inches(2150), DEPTH);
+    let bolts = least_bolts(hung);
+    let outside = after.location.is_some_and(Location::is_damp);
     if let Some(hung) = &mut after.hung {
         hung.box_carries = Some(Carries::Fan);
-        hung.box_marked_mass = Some(MOST);
+        hung.box_marked_mass = Some(BOX_FOR_FANS);
+        if hung.kind == HungKind::Fan {
+            hung.bolts = Some(bolts);
+        }
     }
-    for cable in &mut after.cables {
-        cable.clamped = Some(true);
-    }
-    for what in
-        [Observation::BoxLoose, Observation::OpenKnockout, Observation::EntryUnprotected, Observation::CablesShareEntry]
-    {
+    for what in SEEN_NO_MORE {
         after.observe(what, false);
     }
-    change.step(Act::SetBox, "Bolt a box marked for fans to a joist, an old-work bar or blocking: two bolts at least, three for a cast body. Each cable comes in by an entry of its own, clamped.");
-    change.bring(("fan-box-marked-70-lb", "fan box, marked 70 lb"), 1);
-    change.bring(("old-work-bar-or-blocking-with-bolts", "old-work bar or blocking, with bolts"), 1);
+    if outside {
+        change.after.observe(Observation::NotWeatherproof, false);
+    }
+    let (hold, code, what) = match contents.stand.stud_near {
+        Some(true) => (
+            "Bolt the box up into the joist over the outlet",
+            "bolts-for-the-joist",
+            "bolts for the joist, with washers",
+        ),
+        Some(false) => (
+            "No joist is over the outlet. From above, nail blocking of 2 in lumber between the joists, flush with the ceiling, and \
+             bolt the box to it; where nobody gets above, turn an old-work fan bar out between the joists",
+            "old-work-bar-or-blocking-with-bolts",
+            "old-work fan bar or blocking, with bolts",
+        ),
+        None => (
+            "Find the joists first: over the outlet the box is bolted to one; between two it takes blocking from above, or an \
+             old-work fan bar",
+            "old-work-bar-or-blocking-with-bolts",
+            "old-work fan bar or blocking, with bolts",
+        ),
+    };
+    change.step(
+        Act::SetBox,
+        format!("{hold}: {bolts} bolts at least. Each cable comes in by an entry of its own, clamped."),
+    );
+    if outside {
+        change.bring(("fan-box-wet-marked-70-lb", "fan box for wet places, marked 70 lb"), 1);
+    } else {
+        change.bring(("fan-box-marked-70-lb", "fan box, marked 70 lb"), 1);
+    }
+    change.bring((code, what), 1);
     change.caution("A fan is never hung from the plaster, nor from the ears of a plain box.");
     Ok(change)
 }
@@ -63,18 +126,16 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 mod tests {
     use super::*;
     use crate::facts::{BoxContents, Hung};
+    use crate::quantity::Mass;
     use crate::repair::Standing;
     use crate::testing::{box_with, conductor, repaired};
 
     fn fan(pounds: u32) -> BoxContents {
         let mut contents = box_with(None, vec![conductor(Some(128), None)]);
         contents.hung = Some(Hung {
-            kind: HungKind::Fan,
             mass: Some(Mass::pounds(pounds)),
             box_carries: Some(Carries::Nothing),
-            box_marked_mass: None,
-            from_structure: None,
-            two_screws: None,
+            ..Hung::new(HungKind::Fan)
         });
         contents
     }

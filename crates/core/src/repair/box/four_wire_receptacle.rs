@@ -3,6 +3,7 @@
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{Device, RangeWires};
 use crate::repair::{Act, Change, Diagnosis, Repair};
+use crate::standard::Configuration;
 
 /// The repair.
 pub const REPAIR: Repair = Repair {
@@ -28,10 +29,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let mut change = diagnosis.change(20);
     for device in change.after.devices.iter_mut().filter(|device| Device::is_three_wire(device)) {
         device.range_wires = Some(RangeWires::Four);
+        device.configuration = device.configuration.map(Configuration::with_ground);
     }
     for device in three() {
-        let amperes = device.amperes.map_or_else(String::new, |amperes| format!("{amperes} A "));
-        let size = device.amperes.map_or_else(String::new, |amperes| format!("-{amperes}"));
+        let amperes = device.rated().map_or_else(String::new, |amperes| format!("{amperes} A "));
+        let size = device.rated().map_or_else(String::new, |amperes| format!("-{amperes}"));
         let receptacle = format!("four-wire {amperes}receptacle, 125/250 V");
         change.bring((format!("four-wire-receptacle{size}"), receptacle), 1);
         change.bring((format!("four-wire-cord{size}"), format!("four-wire {amperes}cord for the appliance")), 1);

@@ -10,7 +10,15 @@ use crate::standard::{Location, ampacity};
 pub const REPAIR: Repair = Repair {
     code: "replace-receptacle",
     title: "Replace the receptacle",
-    mends: &["tamper-resistant", "weather-resistant", "device-rating", "split-receptacle", "afci-required"],
+    mends: &[
+        "tamper-resistant",
+        "weather-resistant",
+        "device-rating",
+        "split-receptacle",
+        "afci-required",
+        "device-sound",
+        "device-plumb",
+    ],
     act: Act::NewDevice,
     least_minutes: 10,
     intrusiveness: 1,
@@ -51,9 +59,9 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
                 circuit.unwrap_or_default()
             )]);
         }
-        let fits = device.amperes.is_some_and(|rating| allowed.contains(&rating)) && !single;
+        let fits = device.rated().is_some_and(|rating| allowed.contains(&rating)) && !single;
         if let (Some(right), false) = (right, fits) {
-            device.amperes = Some(*right);
+            (device.amperes, device.configuration) = (Some(*right), None);
         }
         // A receptacle of a range has no shutters, nor has one with two slots.
         let shutters = three_slots(device.kind);
@@ -67,7 +75,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         if arc_fault && device.kind != DeviceKind::RangeReceptacle {
             device.arc_fault = Some(true);
         }
-        let rating = device.amperes.map_or_else(String::new, |amperes| format!(", {amperes} A"));
+        let rating = device.rated().map_or_else(String::new, |amperes| format!(", {amperes} A"));
         let marks = match (shutters, weather) {
             (true, true) => ", tamper- and weather-resistant",
             (true, false) => ", tamper-resistant",
@@ -81,6 +89,15 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     }
     if brought.is_empty() {
         return Err(vec!["there is no receptacle here".to_owned()]);
+    }
+    for seen in [
+        Observation::FaceBroken,
+        Observation::SlackContacts,
+        Observation::YokeBent,
+        Observation::DeviceFails,
+        Observation::OutOfPlumb,
+    ] {
+        change.after.observe(seen, false);
     }
     if contents.devices.iter().any(|device| device.split) {
         change.after.observe(Observation::TabWrong, false);

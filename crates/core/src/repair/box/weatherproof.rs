@@ -24,7 +24,11 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         Act::Cover,
         "Fit a cover for the place with its gasket bearing flat; seal top and sides, leave the bottom open to drain.",
     );
-    change.bring(("in-use-cover-with-gasket", "in-use cover with gasket"), 1);
+    if diagnosis.situation.contents.hung.is_some() {
+        change.bring(("canopy-gasket", "gasket for the canopy"), 1);
+    } else {
+        change.bring(("in-use-cover-with-gasket", "in-use cover with gasket"), 1);
+    }
     change.caution("A box that is itself made for indoors is replaced, not sealed.");
     Ok(change)
 }

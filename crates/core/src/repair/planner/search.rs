@@ -14,7 +14,7 @@ use crate::repair::{Act, Change, Diagnosis, MaterialLine, Phase, Repair, RuleVer
 use crate::rules::{RULES, RuleResult, Situation, fill};
 
 /// Rules by their place in the catalogue, a bit each.
-pub(super) type RuleSet = u64;
+pub(super) type RuleSet = u128;
 
 const _: () = assert!(RULES.len() <= RuleSet::BITS as usize, "a rule more than the planner has bits");
 

@@ -4,3 +4,4 @@ pub mod conductors;
 pub mod device;
 pub mod enclosure;
 pub mod grounding;
+pub mod luminaire;

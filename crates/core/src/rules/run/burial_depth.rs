@@ -77,7 +77,7 @@ fn of_buried(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {
         .iter()
         .flat_map(|over| smalls.iter().map(move |small| (over, small)))
         .filter_map(|(over, small)| limit(edition, course, *over, *small))
-        .map(|limit| at_least(situation, label.clone(), &what, depth, limit))
+        .map(|limit| at_least(situation.basis, label.clone(), &what, depth, limit))
         .collect();
     // Where something is not known, only what all of it agrees on is an answer.
     let (Some(worst), Some(best)) = (

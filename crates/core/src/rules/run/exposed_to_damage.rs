@@ -69,7 +69,9 @@ fn in_the_open(situation: &RunSituation, stretch: &PlacedStretch) -> Finding {
     }
     if situation.basis.edition.profile() == Profile::Cec {
         return match known.height {
-            Some(height) => at_least(situation, label.clone(), &format!("The lowest point of {label},"), height, LOW),
+            Some(height) => {
+                at_least(situation.basis, label.clone(), &format!("The lowest point of {label},"), height, LOW)
+            }
             None => Finding::not_measured(
                 label.clone(),
                 &format!("measure how low {label} comes above the floor"),
@@ -128,7 +130,7 @@ fn through_floor(situation: &RunSituation, spot: &Spot, sleeve: Option<Length>) 
             Finding::not_measured(label, &words, spot.field("/floor/sleeve"))
         }
         Some(height) => {
-            at_least(situation, label.clone(), &format!("The sleeve above the floor of {label}"), height, limit)
+            at_least(situation.basis, label.clone(), &format!("The sleeve above the floor of {label}"), height, limit)
         }
     }
 }

@@ -57,7 +57,7 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
         };
         if situation.basis.edition.profile() == Profile::Cec {
             let what = format!("The way to the {}, {label},", thing.name());
-            return Some(at_least(situation, label, &what, distance, clearance(thing)));
+            return Some(at_least(situation.basis, label, &what, distance, clearance(thing)));
         }
         Some(if distance == Length::ZERO {
             Finding::violates(label.clone(), format!("It touches the {}, {label}.", thing.name()))

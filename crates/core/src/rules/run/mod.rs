@@ -24,13 +24,12 @@ pub(crate) mod testing;
 mod wet_place;
 
 use crate::facts::{
-    Basis, CableRun, Course, CourseLine, Extent, KnownSupply, PlacedStretch, RunMark, RunObservation, RunPlace,
-    RunPoint, Source,
+    Basis, CableRun, Course, CourseLine, KnownSupply, PlacedStretch, RunMark, RunObservation, RunPlace, RunPoint,
 };
-use crate::quantity::{Amount, Length, capitalised};
-use crate::rules::minimum::judge_minimum;
-use crate::rules::{Finding, Rule, RuleResult, Side, Verdict, worst_first};
-use crate::standard::{TwinLimit, WiredUnder, WiringMethod};
+use crate::quantity::capitalised;
+use crate::rules::minimum::at_least;
+use crate::rules::{Finding, Rule, RuleResult, Verdict, worst_first};
+use crate::standard::{WiredUnder, WiringMethod};
 pub use bundled_cables::most_together;
 pub use burial_depth::deep_enough;
 pub use raceway_bends::missing_pulls;
@@ -209,24 +208,6 @@ fn unless_marked(situation: &RunSituation, findings: Vec<Finding>) -> Vec<Findin
 /// A field of a stretch.
 fn field(stretch: &PlacedStretch, of: &str) -> String {
     format!("/stretches/{}/{of}", stretch.index)
-}
-
-/// A length held against the least that does; `what` begins the sentence, "The cover of stretch 2".
-fn at_least(situation: &RunSituation, label: String, what: &str, length: Length, limit: TwinLimit) -> Finding {
-    let units = situation.basis.units;
-    let judged = judge_minimum(Extent::exactly(length, Source::Measured), limit, &situation.basis.house_rules, units);
-    let least = limit.shown(units);
-    let remark = judged.remark.map_or_else(String::new, |remark| format!(": {remark}"));
-    // From 2 ft on, lengths are said in feet.
-    let far = least >= Length::inches(24);
-    let figure = |length: Length| if far { Amount::run(length, units) } else { Amount::length(length, units) };
-    let short = Some(least.less(length)).filter(|short| *short > Length::ZERO);
-    let short = short.map(|short| if far { Amount::run_up(short, units) } else { Amount::length_up(short, units) });
-    let (measured, required) = (figure(length), figure(least));
-    let sentence = format!("{what} is {}; {} is required{remark}.", measured.text, required.text);
-    let mut finding = Finding::meets(label, sentence).with_figures(measured, required, Side::AtLeast, short);
-    (finding.verdict, finding.reaches_limit) = (judged.verdict, judged.reaches_limit);
-    finding
 }
 
 /// The answer to something one sees along a run, where runs of its kind are looked at for it.

@@ -57,7 +57,7 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
             }
             RunMark::Hole { edge: Some(edge), metal: false, plate, .. } => {
                 let what = format!("The wood left at the hole of {label}");
-                let judged = at_least(situation, label.clone(), &what, edge, FROM_EDGE);
+                let judged = at_least(situation.basis, label.clone(), &what, edge, FROM_EDGE);
                 Some(if plate.is_none() && !judged.reaches_limit {
                     let words = format!(
                         "look at the hole of {label}, {} from the edge: is there a plate",
@@ -102,9 +102,13 @@ fn along(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Finding> {
             let words = format!("measure {label}: from the edge of the wood to the cable");
             Finding::not_measured(label, &words, field(stretch, "edge"))
         }
-        (Some(edge), _) => {
-            at_least(situation, label.clone(), &format!("The way from the edge of the wood, {label},"), edge, FROM_EDGE)
-        }
+        (Some(edge), _) => at_least(
+            situation.basis,
+            label.clone(),
+            &format!("The way from the edge of the wood, {label},"),
+            edge,
+            FROM_EDGE,
+        ),
     })
 }
 

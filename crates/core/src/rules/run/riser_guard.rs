@@ -58,9 +58,13 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
                 let up = height.say_run(situation.basis.units);
                 Finding::meets(label.clone(), format!("Protected {up} up, {label}, to where it enters the building."))
             }
-            Some(height) => {
-                at_least(situation, label.clone(), &format!("The protection above the ground, {label},"), height, limit)
-            }
+            Some(height) => at_least(
+                situation.basis,
+                label.clone(),
+                &format!("The protection above the ground, {label},"),
+                height,
+                limit,
+            ),
         })
     });
     if findings.is_empty() {

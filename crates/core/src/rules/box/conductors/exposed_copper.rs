@@ -29,7 +29,7 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    if contents.devices.is_empty() {
+    if !contents.has_terminals() {
         return Vec::new();
     }
     let units = situation.basis.units;

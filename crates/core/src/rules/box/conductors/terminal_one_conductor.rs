@@ -23,7 +23,7 @@ pub const RULE: Rule = Rule {
 };
 
 fn check(situation: &Situation) -> Vec<Finding> {
-    if situation.contents.devices.is_empty() {
+    if !situation.contents.has_terminals() {
         return Vec::new();
     }
     vec![Finding::observed(

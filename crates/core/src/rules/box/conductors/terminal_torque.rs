@@ -24,7 +24,7 @@ pub const RULE: Rule = Rule {
 
 fn check(situation: &Situation) -> Vec<Finding> {
     let contents = situation.contents;
-    if contents.devices.is_empty() {
+    if !contents.has_terminals() {
         return Vec::new();
     }
     let work_done = situation.new_work || !situation.repaired.is_empty();

@@ -40,7 +40,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
                     Finding::violates(label.clone(), format!("{what} on the {label}, which is not marked for it."))
                 }
                 None => {
-                    let mark = if device.amperes.is_some_and(|amperes| amperes > 20) { "AL/CU" } else { "CO/ALR" };
+                    let mark = if device.rated().is_some_and(|amperes| amperes > 20) { "AL/CU" } else { "CO/ALR" };
                     let words = format!("read the mark of the {label}: {what} on it wants {mark}");
                     Finding::not_measured(label, &words, format!("/devices/{index}/for_aluminium"))
                 }

@@ -32,7 +32,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
             let Some(circuit) = contents.supply_of_device(device).amperes else {
                 return Finding::not_measured(label.clone(), "read the rating of the breaker", "/supply/amperes");
             };
-            let Some(rating) = device.amperes else {
+            let Some(rating) = device.rated() else {
                 let words = format!("read the rating of the {label}");
                 return Finding::not_measured(label.clone(), &words, format!("/devices/{index}/amperes"));
             };

@@ -36,6 +36,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .devices
         .iter()
         .enumerate()
+        .filter(|(_, device)| device.kind.has_yoke())
         .map(|(index, device)| {
             let label = device.label();
             if one_screw && device.kind.is_receptacle() {

@@ -2,9 +2,12 @@
 
 pub mod afci_required;
 pub mod conductor_landing;
+pub mod control_neutral;
 pub mod device_metal;
+pub mod device_plumb;
 pub mod device_rating;
 pub mod device_secure;
+pub mod device_sound;
 pub mod gfci_required;
 mod range_wiring;
 mod replaced;

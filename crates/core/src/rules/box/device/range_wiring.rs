@@ -1,7 +1,7 @@
 //! The wiring of a 120/240 V receptacle, of a range or a dryer, as the meter shows it. Part of `wiring-fault`.
 
 use crate::electrical::{GroundSlot, Legs, TwoLegs};
-use crate::facts::{BoxContents, Device};
+use crate::facts::{BoxContents, Device, Probe};
 use crate::rules::Finding;
 use crate::standard::Severity;
 
@@ -12,27 +12,31 @@ pub(super) fn findings(contents: &BoxContents, device: &Device) -> Vec<Finding> 
     let ask = |words: &str| Finding::not_measured(label.clone(), words, "/readings");
     let danger = |sentence: String| Finding::violates(label.clone(), sentence).with_severity(Severity::Danger);
     let figures = &read.leg_figures;
+    let without_neutral = read.against == Probe::Ground;
+    let to = read.against.name();
     let legs = match read.legs {
         Legs::HotToHotNotRead => {
             return vec![ask("read the meter from hot to hot: 240 V is looked for, and lamps do not fit here")];
         }
         Legs::HotToNeutralNotRead => {
-            return vec![ask("read the meter from each hot to the neutral: 120 V is looked for")];
+            return vec![ask(&format!("read the meter from each hot to the {to}: 120 V is looked for"))];
         }
         Legs::Off => {
             return vec![ask(
                 "find out whether the circuit is on: nothing shows here. Treat it as live until it is proven dead",
             )];
         }
-        Legs::Sound => Finding::meets(label.clone(), format!("Two legs and the neutral are there: {figures}.")),
+        Legs::Sound => Finding::meets(label.clone(), format!("Two legs and the {to} are there: {figures}.")),
+        Legs::NeutralOpen if without_neutral => danger(format!("The ground is open or bad: {figures}.")),
+        Legs::SameLeg if without_neutral => danger(format!("Both hots are on one leg: {figures}. There is no 240 V.")),
         Legs::NeutralOpen => danger(format!(
             "The neutral is open or bad: {figures}. What runs at 120 V in the appliance shares 240 V, and its frame may be live."
         )),
         Legs::SameLeg => danger(format!(
             "Both hots are on one leg: {figures}. There is no 240 V, and the neutral carries the sum of both."
         )),
-        Legs::LegOpen => danger(format!("One leg is open, or its slot is on the neutral: {figures}.")),
-        Legs::NoLeg => danger(format!("Neither leg reaches the neutral as it should: {figures}.")),
+        Legs::LegOpen => danger(format!("One leg is open, or its slot is on the {to}: {figures}.")),
+        Legs::NoLeg => danger(format!("Neither leg reaches the {to} as it should: {figures}.")),
         Legs::Confused => {
             ask("prove the meter on a known live outlet and read again: these readings fit no single wiring")
         }

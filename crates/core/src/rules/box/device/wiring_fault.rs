@@ -2,7 +2,7 @@
 
 use super::range_wiring;
 use crate::electrical::{Evidence, HalfEvidence, WiringState};
-use crate::facts::{DeviceKind, GroundInSight, Half, Probe};
+use crate::facts::{Device, DeviceKind, GroundInSight, Half, Probe};
 use crate::quantity::Voltage;
 use crate::rules::{Finding, Rule, Situation};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
@@ -41,7 +41,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     if receptacles().next().is_none() {
         return Vec::new();
     }
-    if receptacles().all(|device| device.kind == DeviceKind::RangeReceptacle) {
+    if receptacles().all(Device::is_two_legged) {
         return receptacles().flat_map(|device| range_wiring::findings(contents, device)).collect();
     }
     // Without a ground in the box a receptacle that owns up to it cannot show one.

@@ -45,6 +45,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
         .devices
         .iter()
         .enumerate()
+        .filter(|(_, device)| device.kind.has_yoke())
         .map(|(index, device)| {
             let label = device.label();
             let Some(gauge) = device.largest.or_else(|| contents.largest_conductor()) else {

@@ -213,7 +213,7 @@ fn conductors(contents: &BoxContents, counter: &mut Counter) {
 }
 
 fn devices(contents: &BoxContents, largest: Gauge, counter: &mut Counter) {
-    for device in &contents.devices {
+    for device in contents.devices.iter().filter(|device| device.kind.has_yoke()) {
         let gangs = u32::from(device.gangs.max(1));
         let gauge = device.largest.unwrap_or(largest);
         let behind = device.behind.unwrap_or(device.kind.usual_depth());

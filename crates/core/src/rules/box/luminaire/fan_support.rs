@@ -1,8 +1,9 @@
 //! `fan-support`: a paddle fan hangs from what is made for it.
 
-use crate::facts::{Carries, HungKind};
+use crate::facts::{Carries, HungKind, Observation};
 use crate::quantity::{Amount, Mass};
 use crate::rules::{Finding, Rule, Side, Situation};
+use crate::standard::hanging::BOX_FOR_FANS;
 use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The rule.
@@ -28,14 +29,19 @@ fn check(situation: &Situation) -> Vec<Finding> {
         return Vec::new();
     };
     let units = situation.basis.units;
+    let no_box = situation.contents.observed(Observation::NoBox) == Some(true);
     // The Canadian limit we know of is the lower one, for any box.
     let most = match situation.basis.edition.profile() {
-        Profile::Nec => Mass::pounds(70),
+        Profile::Nec => BOX_FOR_FANS,
         Profile::Cec => Mass::pounds(35),
     };
     let unmarked = Mass::pounds(35);
     let finding = match (hung.from_structure, hung.box_carries, hung.mass) {
         (Some(true), ..) => Finding::meets("fan", "The fan hangs from the structure."),
+        (Some(false), ..) if no_box => Finding::violates("fan", "The fan hangs from neither a box nor the structure."),
+        (None, ..) if no_box => {
+            Finding::not_measured("fan", "no box is there: look what holds the fan", "/hung/from_structure")
+        }
         (None, None, _) => {
             Finding::not_measured("fan", "read what the box of the fan is marked to carry", "/hung/box_carries")
         }
@@ -72,12 +78,11 @@ mod tests {
     fn fan(pounds: u32, carries: Option<Carries>, marked: Option<u32>, structure: Option<bool>) -> Verdict {
         let mut contents = box_with(None, vec![]);
         contents.hung = Some(Hung {
-            kind: HungKind::Fan,
             mass: Some(Mass::pounds(pounds)),
             box_carries: carries,
             box_marked_mass: marked.map(Mass::pounds),
             from_structure: structure,
-            two_screws: None,
+            ..Hung::new(HungKind::Fan)
         });
         verdict(RULE.code, &contents)
     }

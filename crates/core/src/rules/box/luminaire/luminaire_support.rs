@@ -1,8 +1,9 @@
 //! `luminaire-support`: a luminaire hangs from what carries it.
 
-use crate::facts::{Carries, HungKind};
+use crate::facts::{Carries, HungKind, Observation};
 use crate::quantity::{Amount, Mass};
 use crate::rules::{Finding, Rule, Side, Situation};
+use crate::standard::hanging::BOX_FOR_LUMINAIRES;
 use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
 
 /// The rule.
@@ -33,7 +34,7 @@ fn check(situation: &Situation) -> Vec<Finding> {
     let made_for_it = if wall && situation.basis.edition.profile() == Profile::Cec {
         Mass::kilograms(13)
     } else {
-        Mass::pounds(50).max(Mass::kilograms(23))
+        BOX_FOR_LUMINAIRES.max(Mass::kilograms(23))
     };
     let small = Mass::pounds(6).max(Mass::kilograms(3));
     let judge = |mass: Mass, limit: Mass, by: &str| {
@@ -49,6 +50,9 @@ fn check(situation: &Situation) -> Vec<Finding> {
     };
     let finding = match (hung.from_structure, hung.box_carries, hung.mass) {
         (Some(true), ..) => Finding::meets("luminaire", "The luminaire hangs from the structure."),
+        _ if situation.contents.observed(Observation::NoBox) == Some(true) => {
+            Finding::not_applicable("luminaire", "No box is there to carry it.")
+        }
         (_, None, _) => Finding::not_measured("luminaire", "note what the box is made to carry", "/hung/box_carries"),
         (_, _, None) => Finding::not_measured("luminaire", "weigh the luminaire or read its weight", "/hung/mass"),
         (_, Some(Carries::Luminaire | Carries::Fan), Some(mass)) => {
@@ -77,14 +81,8 @@ mod tests {
 
     fn hung(kind: HungKind, pounds: u32, carries: Carries, two_screws: Option<bool>) -> Verdict {
         let mut contents = box_with(None, vec![]);
-        contents.hung = Some(Hung {
-            kind,
-            mass: Some(Mass::pounds(pounds)),
-            box_carries: Some(carries),
-            box_marked_mass: None,
-            from_structure: None,
-            two_screws,
-        });
+        contents.hung =
+            Some(Hung { mass: Some(Mass::pounds(pounds)), box_carries: Some(carries), two_screws, ..Hung::new(kind) });
         verdict(RULE.code, &contents)
     }
 

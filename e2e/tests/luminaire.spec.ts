@@ -1,0 +1,131 @@
+// What hangs, or should not hang as it does: luminaires and fans, from found to closed, and a timer for one.
+import { expect, type Page, test } from '@playwright/test';
+import { serve, walkPath, watch } from './server';
+
+const server = serve();
+
+const finding = (page: Page, title: string) => page.locator('.finding', { hasText: title });
+const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
+const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
+const repairs = (page: Page) => page.getByRole('region', { name: 'Repairs' });
+
+async function open(page: Page, tag: string) {
+  await page.goto(server.get().url + walkPath(tag));
+  await expect(field(page, 'Tag of the box')).toHaveValue(tag);
+}
+
+async function jot(page: Page, line: string) {
+  await page.getByLabel('Jot', { exact: true }).fill(line);
+  await page.keyboard.press('Enter');
+  await expect(page.getByLabel('Jot', { exact: true })).toHaveValue('');
+}
+
+/** Answers every step of the dead test. */
+async function proveDead(page: Page) {
+  await button(page, 'Dead test').click();
+  const sentence = page.locator('.dead-sentence');
+  for (let said = ''; !said.startsWith('Proven dead'); said = (await sentence.textContent()) ?? '') {
+    const before = (await sentence.textContent()) ?? '';
+    await page.locator('.dead-answers button').first().click();
+    await expect(sentence).not.toHaveText(before);
+  }
+}
+
+/** Plans what is proposed, does it with the power off, and begins to look anew. */
+async function planAndDo(page: Page, planned: number) {
+  await repairs(page).getByRole('button', { name: 'Plan this repair' }).click();
+  await expect(repairs(page).locator('.state-planned')).toHaveCount(planned);
+  await proveDead(page);
+  await repairs(page).getByRole('button', { name: 'Mark done' }).click();
+  await expect(repairs(page).locator('.state-done')).toHaveCount(planned);
+  await repairs(page).getByRole('button', { name: 'Measure again' }).click();
+}
+
+/** Looks at all that is still open, and finds it sound. */
+async function restSound(page: Page) {
+  await page.getByRole('button', { name: /^Look/ }).click();
+  while ((await page.locator('.rest-sound').count()) > 0) {
+    const left = await page.locator('.rest-sound').count();
+    await page.locator('.rest-sound').first().click();
+    await expect(page.locator('.rest-sound')).toHaveCount(left - 1);
+  }
+}
+
+async function close(page: Page, count: number) {
+  await expect(repairs(page).locator('.state-proven')).toHaveCount(count);
+  await repairs(page).getByRole('button', { name: 'Close' }).click();
+  await expect(repairs(page).locator('.state-closed')).toHaveCount(count);
+}
+
+test('a lantern without a box, fed through the window frame, is boxed, fed anew and closed', async ({ page }) => {
+  const clean = watch(page);
+  await open(page, 'F1');
+  for (const title of ['A box is there', 'Marked for the place', 'Canopy on a flat seat', 'Fed through the wall']) {
+    await expect(finding(page, title)).toContainText('violates');
+  }
+  // What is not there has no edge and no volume: only that it is missing is said.
+  await expect(finding(page, 'Box fill')).toHaveCount(0);
+  await button(page, 'What hangs').click();
+  const drawing = page.locator('.hanging svg');
+  await expect(drawing).toHaveAttribute('aria-label', /no box.*fed through a window frame/);
+  await expect(drawing.locator('.no-box.fault')).toHaveCount(1);
+  await expect(repairs(page)).toContainText('Box made for the luminaire');
+  await expect(repairs(page)).toContainText('Fish a new feed through the wall');
+  await page.getByText('Step by step, and what to bring').first().click();
+  await expect(page.getByText('mounting block with a box in it, for wet places')).toBeVisible();
+  await expect(page.getByText('Draw the old cable out of the frame')).toBeVisible();
+  await planAndDo(page, 9);
+
+  // Looked at anew: nothing closes on a tick.
+  await button(page, 'Lengths').click();
+  await field(page, 'Sheath ends, behind').fill('1 1/2');
+  for (const colour of ['black', 'white', 'bare']) await field(page, `${colour} 14, from the sheath`).fill('8');
+  await restSound(page);
+  await button(page, 'Devices').click();
+  await field(page, 'Marked for').selectOption('damp');
+  await expect(finding(page, 'Marked for the place')).toContainText('damp places, and rain reaches it');
+  await field(page, 'Marked for').selectOption('wet');
+  await field(page, 'Canopy on').selectOption('siding');
+  await field(page, 'On a mounting block').selectOption('yes');
+  await field(page, 'Gasket under the canopy').selectOption('yes');
+  await field(page, 'Canopy sealed').selectOption('top-and-sides');
+  await expect(drawing.locator('.block')).toHaveCount(1);
+  await close(page, 9);
+  clean();
+});
+
+test('a fan on no box is told in a line, hung on the structure and closed', async ({ page }) => {
+  const clean = watch(page);
+  await open(page, 'K8');
+  await jot(page, 'fan nobox nojoist bywires lb 28 blades 80 rod 6 bolts 0 cast fandim sways');
+  await expect(finding(page, 'Fan held')).toContainText('neither a box nor the structure');
+  await expect(finding(page, 'Fan clear of heads')).toContainText('6 ft 8 in');
+  await expect(finding(page, 'Fan clear of heads')).toContainText('short 4 in');
+  await button(page, 'What hangs').click();
+  await expect(page.locator('.hanging svg')).toHaveAttribute('aria-label', /6 ft 8 in of 7 ft/);
+  await expect(repairs(page)).toContainText('Fan box on the structure');
+  await expect(repairs(page)).toContainText('Mount the fan closer to the ceiling');
+  // A word of what hangs, where nothing does, is not taken in silence.
+  await open(page, 'R4');
+  await page.getByLabel('Jot', { exact: true }).fill('blades 80');
+  await expect(page.getByText(/say first what hangs/)).toBeVisible();
+  clean();
+});
+
+test('a timer without a neutral is replaced by one that needs none, and its landing closes it', async ({ page }) => {
+  const clean = watch(page);
+  await open(page, 'F2');
+  await expect(finding(page, 'Neutral of a control')).toContainText('no neutral is in the box');
+  await expect(repairs(page)).toContainText('Replace the device');
+  await button(page, 'Devices').click();
+  await field(page, 'Has a lead for a neutral').selectOption('no');
+  await expect(finding(page, 'Neutral of a control')).toHaveCount(0);
+  await button(page, 'Undo').click();
+  await expect(finding(page, 'Neutral of a control')).toContainText('violates');
+  // The shape of a receptacle says its volts, its amperes and its wires.
+  await open(page, 'D5');
+  await button(page, 'Devices').click();
+  await field(page, 'Slots').selectOption('10-50');
+  await expect(finding(page, 'Equipment ground there')).toContainText('grounds the frame');
+  clean();
+});
