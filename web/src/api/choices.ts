@@ -36,5 +36,9 @@ export function useChoices() {
     canopySeals: pairs(trades.canopy_seals),
     lampKinds: pairs(trades.lamp_kinds),
     fanControls: pairs(trades.fan_controls),
+    panelRooms: pairs(trades.panel_rooms),
+    serviceEntries: pairs(trades.service_entries),
+    roofsUnder: pairs(trades.roofs_under),
+    gasPipes: pairs(trades.gas_pipes),
   };
 }

@@ -2861,6 +2861,11 @@ export interface components {
             view: components["schemas"]["ItemView"];
         };
         /**
+         * @description The gas pipe of a building.
+         * @enum {string}
+         */
+        GasPipe: "none" | "rigid" | "corrugated";
+        /**
          * @description A conductor size in American Wire Gauge, from 18 AWG to 4/0 AWG. Ordered by thickness: 18 AWG is the smallest.
          * @enum {string}
          */
@@ -3969,6 +3974,15 @@ export interface components {
             value: "switch" | "made-for-fans" | "dimmer";
         };
         /** @description A choice with its words. */
+        Named_GasPipe: {
+            name: string;
+            /**
+             * @description The gas pipe of a building.
+             * @enum {string}
+             */
+            value: "none" | "rigid" | "corrugated";
+        };
+        /** @description A choice with its words. */
         Named_Halves: {
             name: string;
             /**
@@ -4003,6 +4017,15 @@ export interface components {
              * @enum {string}
              */
             value: "high-impedance" | "low-impedance";
+        };
+        /** @description A choice with its words. */
+        Named_PanelRoom: {
+            name: string;
+            /**
+             * @description Where a panel hangs, by what the codes ask of the place.
+             * @enum {string}
+             */
+            value: "clothes-closet" | "bathroom" | "over-steps" | "outdoors" | "garage" | "utility" | "lived-in";
         };
         /** @description A choice with its words. */
         Named_PlaceMark: {
@@ -4050,6 +4073,15 @@ export interface components {
             value: "three" | "four";
         };
         /** @description A choice with its words. */
+        Named_RoofUnder: {
+            name: string;
+            /**
+             * @description The roof that a service drop passes over.
+             * @enum {string}
+             */
+            value: "flat" | "steep" | "overhang";
+        };
+        /** @description A choice with its words. */
         Named_RoomKind: {
             name: string;
             /**
@@ -4066,6 +4098,15 @@ export interface components {
              * @enum {string}
              */
             value: "box-ears" | "plaster-ears" | "spacers" | "makeshift" | "floating";
+        };
+        /** @description A choice with its words. */
+        Named_ServiceEntry: {
+            name: string;
+            /**
+             * @description How a service comes to the building.
+             * @enum {string}
+             */
+            value: "overhead" | "underground";
         };
         /** @description A choice with its words. */
         Named_SpliceKind: {
@@ -4357,6 +4398,8 @@ export interface components {
             name: string;
             /** @description What was looked for. */
             observed?: components["schemas"]["PanelObserved"][];
+            /** @description Where it hangs, and the space before it. */
+            place?: components["schemas"]["PanelPlace"];
             /**
              * Format: int32
              * @description What its label rates it for, in volts between the legs.
@@ -4371,6 +4414,8 @@ export interface components {
             remarks?: components["schemas"]["Remark"][];
             /** @description What the inspector ruled. */
             rulings?: components["schemas"]["Ruling"][];
+            /** @description The service, where it comes to this panel or to a disconnect ahead of it. */
+            service?: components["schemas"]["Service"];
             /**
              * Format: int32
              * @description How many spaces it has, 2 to 84.
@@ -4479,11 +4524,13 @@ export interface components {
          * @description Something to look for at a panel, named by its fault.
          * @enum {string}
          */
-        PanelObservation: "directory-unreadable" | "open-space" | "open-knockout" | "dead-front-off" | "sharp-screws" | "corrosion" | "debris" | "water" | "heat-damage" | "unsafe-type" | "unfused-tap" | "not-torqued";
+        PanelObservation: "directory-unreadable" | "open-space" | "open-knockout" | "dead-front-off" | "sharp-screws" | "corrosion" | "debris" | "water" | "heat-damage" | "unsafe-type" | "unfused-tap" | "space-blocked" | "mast-loose" | "no-drip-loop" | "entrance-frayed" | "meter-loose" | "electrode-loose" | "fused-neutral" | "fuse-too-large" | "low-voltage-inside" | "not-torqued";
         /** @description An observation at a panel as the screen offers it. */
         PanelObservationInfo: {
             /** @description The chip when it is there. */
             fault: string;
+            /** @description It is looked for where the service comes in, and at no other panel. */
+            of_service: boolean;
             /** @description The chip when it is not. */
             sound: string;
             /** @description What to look for. */
@@ -4496,6 +4543,19 @@ export interface components {
             /** @description What was looked for. */
             what: components["schemas"]["PanelObservation"];
         };
+        /** @description Where a panel hangs, and the space before it. */
+        PanelPlace: {
+            depth?: components["schemas"]["Length"] | null;
+            headroom?: components["schemas"]["Length"] | null;
+            highest_handle?: components["schemas"]["Length"] | null;
+            room?: components["schemas"]["PanelRoom"] | null;
+            width?: components["schemas"]["Length"] | null;
+        };
+        /**
+         * @description Where a panel hangs, by what the codes ask of the place.
+         * @enum {string}
+         */
+        PanelRoom: "clothes-closet" | "bathroom" | "over-steps" | "outdoors" | "garage" | "utility" | "lived-in";
         /** @description A panel with all that follows from it. */
         PanelView: {
             /** @description The boxes with hands in them for which a breaker of its rounds stays off: no round is walked meanwhile. */
@@ -5193,6 +5253,8 @@ export interface components {
                 name: string;
                 /** @description What was looked for. */
                 observed?: components["schemas"]["PanelObserved"][];
+                /** @description Where it hangs, and the space before it. */
+                place?: components["schemas"]["PanelPlace"];
                 /**
                  * Format: int32
                  * @description What its label rates it for, in volts between the legs.
@@ -5207,6 +5269,8 @@ export interface components {
                 remarks?: components["schemas"]["Remark"][];
                 /** @description What the inspector ruled. */
                 rulings?: components["schemas"]["Ruling"][];
+                /** @description The service, where it comes to this panel or to a disconnect ahead of it. */
+                service?: components["schemas"]["Service"];
                 /**
                  * Format: int32
                  * @description How many spaces it has, 2 to 84.
@@ -5314,6 +5378,11 @@ export interface components {
          * @enum {string}
          */
         Role: "ungrounded" | "grounded" | "equipment-grounding" | "switched-leg" | "traveller";
+        /**
+         * @description The roof that a service drop passes over.
+         * @enum {string}
+         */
+        RoofUnder: "flat" | "steep" | "overhang";
         /** @description A room, or a stretch of outside. */
         Room: {
             /**
@@ -6003,6 +6072,56 @@ export interface components {
              */
             tip?: number | null;
         };
+        /** @description The service of a building. */
+        Service: {
+            /** @description An emergency disconnect stands outdoors, marked. */
+            emergency?: boolean | null;
+            entry?: components["schemas"]["ServiceEntry"] | null;
+            gas?: components["schemas"]["GasPipe"] | null;
+            gas_bond?: components["schemas"]["Gauge"] | null;
+            /** @description The gas pipe is bonded by a clamp of its own. */
+            gas_bonded?: boolean | null;
+            /** @description A generator can feed the house here. */
+            generator?: boolean | null;
+            /**
+             * Format: int32
+             * @description How many handles take the whole service off.
+             */
+            handles?: number | null;
+            inside?: components["schemas"]["Length"] | null;
+            /** @description A transfer switch or an interlock keeps it from the utility. */
+            interlock?: boolean | null;
+            /** @description A terminal for bonding other systems: telephone, antenna, cable. */
+            intersystem?: boolean | null;
+            /** @description The disconnect is marked as such. */
+            marked?: boolean | null;
+            /** @description Metal water pipe is in the building. */
+            metal_water_pipe?: boolean | null;
+            over_drive?: components["schemas"]["Length"] | null;
+            over_roof?: components["schemas"]["Length"] | null;
+            over_street?: components["schemas"]["Length"] | null;
+            over_walk?: components["schemas"]["Length"] | null;
+            /**
+             * Format: int32
+             * @description The year it was put in or replaced, where that is not the year of the panel.
+             */
+            replaced?: number | null;
+            rods_apart?: components["schemas"]["Length"] | null;
+            roof?: components["schemas"]["RoofUnder"] | null;
+            /** @description Surge protection at the service. */
+            surge?: boolean | null;
+            to_window?: components["schemas"]["Length"] | null;
+            /** @description That pipe is bonded. */
+            water_bonded?: boolean | null;
+            water_clamp?: components["schemas"]["Length"] | null;
+            /** @description A jumper leads round the meter, the filter and what else can be taken out. */
+            water_jumper?: boolean | null;
+        };
+        /**
+         * @description How a service comes to the building.
+         * @enum {string}
+         */
+        ServiceEntry: "overhead" | "underground";
         /**
          * @description How bad it is to break a rule. Ordered: the worst first.
          * @enum {string}
@@ -6564,6 +6683,7 @@ export interface components {
             editions: components["schemas"]["EditionChoice"][];
             electrodes: components["schemas"]["Named_ElectrodeKind"][];
             fan_controls: components["schemas"]["Named_FanControl"][];
+            gas_pipes: components["schemas"]["Named_GasPipe"][];
             halves: components["schemas"]["Named_Halves"][];
             /** @description What a box holds on by. */
             holds: components["schemas"]["Named_BoxHold"][];
@@ -6575,6 +6695,7 @@ export interface components {
             meters: components["schemas"]["Named_Meter"][];
             observations: components["schemas"]["ObservationInfo"][];
             panel_observations: components["schemas"]["PanelObservationInfo"][];
+            panel_rooms: components["schemas"]["Named_PanelRoom"][];
             place_marks: components["schemas"]["Named_PlaceMark"][];
             plates: components["schemas"]["Named_Plate"][];
             presets: components["schemas"]["Preset"][];
@@ -6582,6 +6703,7 @@ export interface components {
             purposes: components["schemas"]["Named_Purpose"][];
             /** @description Of how many wires a range or dryer receptacle is. */
             range_wires: components["schemas"]["Named_RangeWires"][];
+            roofs_under: components["schemas"]["Named_RoofUnder"][];
             room_kinds: components["schemas"]["Named_RoomKind"][];
             room_observations: components["schemas"]["RoomObservationInfo"][];
             rules: components["schemas"]["RuleEntry"][];
@@ -6589,6 +6711,7 @@ export interface components {
             /** @description The words of the lines along a cable run. */
             run_words: components["schemas"]["RunWords"];
             seats: components["schemas"]["Named_Seat"][];
+            service_entries: components["schemas"]["Named_ServiceEntry"][];
             shop_lengths: components["schemas"]["ShopLength"][];
             splices: components["schemas"]["Named_SpliceKind"][];
             support_fittings: components["schemas"]["Named_SupportFitting"][];

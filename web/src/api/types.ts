@@ -197,13 +197,24 @@ export type Grounding = Whole<Schemas['Grounding']>;
 export type ElectrodeKind = Schemas['ElectrodeKind'];
 export type PanelFeed = Schemas['PanelFeed'];
 export type PanelObservation = Schemas['PanelObservation'];
-type PanelParts = 'breakers' | 'mapping' | 'bars' | 'incoming' | 'grounding' | 'rulings' | 'left';
+type PanelParts =
+  | 'breakers'
+  | 'mapping'
+  | 'bars'
+  | 'incoming'
+  | 'grounding'
+  | 'place'
+  | 'service'
+  | 'rulings'
+  | 'left';
 export type Panel = Whole<Omit<Schemas['Panel'], PanelParts>> & {
   breakers: Breaker[];
   mapping: Mapping;
   bars: Bar[];
   incoming: Incoming | null;
   grounding: Grounding;
+  place: Whole<Schemas['PanelPlace']>;
+  service: Whole<Schemas['Service']>;
   rulings: Ruling[];
   left: Panel | null;
 };

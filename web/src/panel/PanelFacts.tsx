@@ -2,17 +2,24 @@
 import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import { useTrades } from '../api/queries';
-import type { Bar, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
+import type { Bar, Basis, Incoming, Panel, PanelFeed, PanelObservation } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
 import { answered, answerTo, SeenChip } from '../ui/Seen';
 import { ConductorList, GAUGES } from './ConductorList';
 import type { ChangePanel } from './change';
+import { PlaceFacts, ServiceFacts } from './ServiceFacts';
 
 const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
-type Props = { panel: Panel; others: Panel[]; names: Map<string, string>; change: ChangePanel };
+type Props = {
+  panel: Panel;
+  others: Panel[];
+  names: Map<string, string>;
+  units: Basis['units'];
+  change: ChangePanel;
+};
 
-export function PanelFacts({ panel, others, names, change }: Props) {
+export function PanelFacts({ panel, others, names, units, change }: Props) {
   const choices = useChoices();
   const set = (part: Partial<Panel>) => void change((known) => ({ ...known, ...part }));
   const bring = (part: Partial<Incoming>) =>
@@ -206,6 +213,10 @@ export function PanelFacts({ panel, others, names, change }: Props) {
           onChange={(conductor) => set({ grounding: { ...panel.grounding, conductor } })}
         />
       </section>
+      <PlaceFacts panel={panel} units={units} set={set} />
+      {(panel.feed === 'service' || panel.feed === 'disconnect') && (
+        <ServiceFacts panel={panel} units={units} set={set} />
+      )}
       <Seen panel={panel} change={change} />
       <section className="bars">
         <h2>Bars</h2>
@@ -247,7 +258,8 @@ export function PanelFacts({ panel, others, names, change }: Props) {
 
 function Seen({ panel, change }: { panel: Panel; change: ChangePanel }) {
   const trades = useTrades();
-  const infos = trades.data?.panel_observations ?? [];
+  const atService = panel.feed === 'service' || panel.feed === 'disconnect';
+  const infos = (trades.data?.panel_observations ?? []).filter((info) => atService || !info.of_service);
   const answer = (what: PanelObservation) => answerTo(panel.observed, what);
   const say = (what: PanelObservation, fault: boolean | null) =>
     change((known) => ({ ...known, observed: answered(known.observed, what, fault) }));

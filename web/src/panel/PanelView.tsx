@@ -5,7 +5,7 @@ import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
-import { keys } from '../api/queries';
+import { keys, useWalk } from '../api/queries';
 import type { Panel, PanelView as View } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { SubjectFindings } from '../findings/SubjectFindings';
@@ -162,6 +162,7 @@ function OnePanel({
   remove: () => Promise<void>;
 }) {
   const { left } = view.panel.record;
+  const units = useWalk(audit).data?.audit.record.basis.units ?? 'inch';
   const [side, setSide] = useState<Side>(left ? 'left' : 'found');
   const record = (side === 'left' ? left : null) ?? view.panel.record;
   const judgement = (side === 'left' ? view.left : null) ?? view.judgement;
@@ -240,6 +241,7 @@ function OnePanel({
             panel={record}
             others={others.map((other) => other.panel.record)}
             names={namesElsewhere}
+            units={units}
             change={changeSide}
           />
         ) : part === 'photos' ? (

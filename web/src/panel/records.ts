@@ -1,35 +1,8 @@
 // New records of a panel, with nothing known yet.
 import type { Breaker, Panel } from '../api/types';
 
-export function newPanel(id: string, name: string): Panel {
-  return {
-    id,
-    name,
-    spaces: 24,
-    breakers: [],
-    wired_under: null,
-    feed: 'unknown',
-    incoming: null,
-    rating: null,
-    main_breaker: null,
-    rated_volts: null,
-    measured_volts: null,
-    tandem_spaces: null,
-    bars: [],
-    grounding: {
-      main_bond: null,
-      electrodes: null,
-      ohms: null,
-      conductor: null,
-      conductor_material: 'copper',
-    },
-    observed: [],
-    rulings: [],
-    remarks: [],
-    mapping: { safety: 'detects', breakers: [], points: [] },
-    left: null,
-  };
-}
+/** A panel by its name alone: for what is not given, what the core takes for not known stands. */
+export const newPanel = (id: string, name: string) => ({ id, name, spaces: 24 }) as Panel;
 
 export function newBreaker(id: number, space: number): Breaker {
   return {

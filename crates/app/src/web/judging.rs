@@ -3,11 +3,11 @@
 use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
-    ElectrodeKind, FanControl, Halves, HouseRuleInfo, HouseRules, HungKind, LampKind, LengthEcho, LengthWish, Meter,
-    ObservationInfo, PanelObservationInfo, PlaceMark, Plate, Pointer, Preset, Probe, RangeWires, RoomObservationInfo,
-    RunObservationInfo, Seat, SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, WallPartKind,
-    house_rule_infos, observation_infos, panel_observation_infos, presets, room_observation_infos,
-    run_observation_infos, terminals_of,
+    ElectrodeKind, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules, HungKind, LampKind, LengthEcho, LengthWish,
+    Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate, Pointer, Preset, Probe, RangeWires,
+    RoofUnder, RoomObservationInfo, RunObservationInfo, Seat, ServiceEntry, SpliceKind, SupportFitting, Terminal,
+    TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
+    room_observation_infos, run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted, RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
@@ -157,6 +157,10 @@ pub struct Trades {
     detectors: Vec<Named<DetectorClass>>,
     traced_faults: Vec<Named<TracedFault>>,
     panel_observations: Vec<PanelObservationInfo>,
+    panel_rooms: Vec<Named<PanelRoom>>,
+    service_entries: Vec<Named<ServiceEntry>>,
+    roofs_under: Vec<Named<RoofUnder>>,
+    gas_pipes: Vec<Named<GasPipe>>,
     room_kinds: Vec<Named<RoomKind>>,
     /// What stands along a wall, each with the word of the line.
     wall_parts: Vec<Named<WallPartKind>>,
@@ -241,6 +245,10 @@ pub fn trades() -> Json<Trades> {
         meters: named(Meter::ALL, Meter::name),
         detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),
         panel_observations: panel_observation_infos(),
+        panel_rooms: named(PanelRoom::ALL, PanelRoom::name),
+        service_entries: named(ServiceEntry::ALL, ServiceEntry::name),
+        roofs_under: named(RoofUnder::ALL, RoofUnder::name),
+        gas_pipes: named(GasPipe::ALL, GasPipe::name),
         room_kinds: named(RoomKind::ALL, RoomKind::name),
         wall_parts: named(WallPartKind::ALL, WallPartKind::name),
         room_observations: room_observation_infos(),

@@ -48,9 +48,9 @@ pub use house_rules::{
 pub(crate) use identifier::free_number;
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId, RunId};
 pub use panel::{
-    Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, Grounding, Incoming, LandedConductor,
-    MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved, Safety, Tick,
-    feed_problems, panel_observation_infos,
+    Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, GasPipe, Grounding, Incoming,
+    LandedConductor, MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved,
+    PanelPlace, PanelRoom, RoofUnder, Safety, Service, ServiceEntry, Tick, feed_problems, panel_observation_infos,
 };
 pub use photo::{BundlePhoto, Photo, PhotoMark};
 pub use problem::{Pointer, Problem};

@@ -183,6 +183,11 @@ impl Breaker {
         }
     }
 
+    /// It takes a space, or half of it.
+    pub fn is_in(&self, space: u8) -> bool {
+        self.takes().iter().any(|(taken, _)| *taken == space)
+    }
+
     /// What cannot be accepted, beside breakers that came before it.
     pub(super) fn problems(&self, others: &[Self], spaces: u8, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();

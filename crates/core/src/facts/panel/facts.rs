@@ -234,6 +234,24 @@ panel_observations! {
     UnsafeType "a type known for not tripping" / "no type known for not tripping";
     /// A conductor tapped ahead of a breaker that it is too small for.
     UnfusedTap "small conductor tapped ahead of its breaker" / "no unprotected tap";
+    /// Storage stands in the space before it, or its door does not open to the full.
+    SpaceBlocked "things stand before it, or its door does not open" / "the space before it is clear";
+    /// The mast leans, is not braced, or its boot leaks.
+    MastLoose "mast leans, unbraced, or its boot leaks" / "mast upright and sealed";
+    /// The drop has no loop below the weatherhead, so that water runs in.
+    NoDripLoop "no drip loop at the weatherhead" / "drip loop below the weatherhead";
+    /// The service cable is frayed or bare, or not strapped.
+    EntranceFrayed "service cable frayed or not strapped" / "service cable whole and strapped";
+    /// The meter base is loose, open or not sealed to the wall.
+    MeterLoose "meter base loose, open or not sealed" / "meter base firm and closed";
+    /// The electrode conductor is cut, loose or its clamp is of the wrong kind.
+    ElectrodeLoose "electrode conductor cut or its clamp loose" / "electrode conductor whole, its clamp tight";
+    /// A fuse or breaker is in the neutral of the service.
+    FusedNeutral "fuse in the neutral" / "no fuse in the neutral";
+    /// A fuse larger than its wire, bridged, or of a base that takes any.
+    FuseTooLarge "fuse bridged or too large for its wire" / "fuses right for their wires";
+    /// Low-voltage wires or a transformer inside it.
+    LowVoltageInside "low-voltage wires or transformer inside" / "no low voltage inside";
     /// Terminals not tightened to their mark.
     NotTorqued "terminals not torqued to the mark" / "terminals torqued to the mark";
 }
@@ -257,10 +275,27 @@ pub struct PanelObservationInfo {
     pub fault: &'static str,
     /// The chip when it is not.
     pub sound: &'static str,
+    /// It is looked for where the service comes in, and at no other panel.
+    pub of_service: bool,
+}
+
+impl PanelObservation {
+    /// It is looked for where the service comes in, and at no other panel.
+    const fn is_of_service(self) -> bool {
+        matches!(
+            self,
+            Self::MastLoose | Self::NoDripLoop | Self::EntranceFrayed | Self::MeterLoose | Self::ElectrodeLoose
+        )
+    }
 }
 
 /// Every observation at a panel, in the order one looks.
 pub fn panel_observation_infos() -> Vec<PanelObservationInfo> {
-    let info = |what: &PanelObservation| PanelObservationInfo { what: *what, fault: what.fault(), sound: what.sound() };
+    let info = |what: &PanelObservation| PanelObservationInfo {
+        what: *what,
+        fault: what.fault(),
+        sound: what.sound(),
+        of_service: what.is_of_service(),
+    };
     PanelObservation::ALL.iter().map(info).collect()
 }

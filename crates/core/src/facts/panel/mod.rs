@@ -3,6 +3,8 @@
 mod breaker;
 mod facts;
 mod mapping;
+mod place;
+mod service;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
@@ -18,6 +20,8 @@ pub use facts::{
     PanelObservationInfo, PanelObserved, panel_observation_infos,
 };
 pub use mapping::{MappedPoint, Mapping, Safety, Tick};
+pub use place::{PanelPlace, PanelRoom};
+pub use service::{GasPipe, RoofUnder, Service, ServiceEntry};
 
 /// A panel.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -66,6 +70,12 @@ pub struct Panel {
     /// How the system is grounded.
     #[serde(default)]
     pub grounding: Grounding,
+    /// Where it hangs, and the space before it.
+    #[serde(default)]
+    pub place: PanelPlace,
+    /// The service, where it comes to this panel or to a disconnect ahead of it.
+    #[serde(default)]
+    pub service: Service,
     /// What was looked for.
     #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     pub observed: Vec<PanelObserved>,
@@ -102,6 +112,8 @@ impl Panel {
             tandem_spaces: None,
             bars: Vec::new(),
             grounding: Grounding::default(),
+            place: PanelPlace::default(),
+            service: Service::default(),
             observed: Vec::new(),
             rulings: Vec::new(),
             remarks: Vec::new(),
@@ -128,6 +140,12 @@ impl Panel {
     /// A breaker by what it is called, "7", "7/9", "7A".
     pub fn breaker_named(&self, name: &str) -> Option<&Breaker> {
         self.breakers.iter().find(|breaker| breaker.name().eq_ignore_ascii_case(name.trim()))
+    }
+
+    /// The first of two spaces one below the other in which nothing is: what a two-pole breaker takes.
+    pub fn free_pair(&self) -> Option<u8> {
+        let taken = |space: u8| self.breakers.iter().any(|breaker| breaker.is_in(space));
+        (1..=self.spaces.saturating_sub(2)).find(|space| !taken(*space) && !taken(space + 2))
     }
 
     /// The answer to an observation; `None` when it was not looked at.
@@ -197,6 +215,8 @@ impl Panel {
                 }
             }
         }
+        problems.extend(self.place.problems(&at.at("place")));
+        problems.extend(self.service.problems(&at.at("service")));
         problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
         problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
         problems.extend(self.mapping.problems(self, &at.at("mapping")));

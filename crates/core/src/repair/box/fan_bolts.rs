@@ -36,7 +36,8 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
         );
         change.bring(("fan-bolt", "bolt with washer, for a fan box"), u32::from(missing));
     }
-    change.step(Act::Read, "Tighten the blades and balance them; at each speed it runs without sway or hum.");
+    change.step(Act::SetBox, "Draw the screws of the blades up, and set a blade that is out of line to the others.");
+    change.step(Act::Read, "At each speed the fan runs without sway or hum.");
     change.caution("A second person or a hook takes the weight while its screws are out.");
     Ok(change)
 }

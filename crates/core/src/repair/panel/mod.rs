@@ -1,11 +1,19 @@
 //! Repairs at a panel, one file each: safe steps for a qualified person. Nothing is written for work on parts that cannot
 //! be made dead; that is referred.
 
+mod bond_gas;
+mod bond_water;
+mod clear_space;
 mod close_panel_openings;
+mod fit_bonding_terminal;
 mod fit_dead_front;
+mod fit_surge;
+mod low_voltage_out;
+mod mark_disconnect;
 mod mark_neutral;
 mod neutral_a_terminal;
 mod pigtail_at_breaker;
+mod rejecting_fuses;
 mod remove_bond;
 mod replace_breaker;
 mod safety;
@@ -97,6 +105,14 @@ pub static PANEL_REPAIRS: &[PanelRepair] = &[
     remove_bond::REPAIR,
     separate_neutral_ground::REPAIR,
     fit_dead_front::REPAIR,
+    clear_space::REPAIR,
+    mark_disconnect::REPAIR,
+    rejecting_fuses::REPAIR,
+    low_voltage_out::REPAIR,
+    bond_water::REPAIR,
+    bond_gas::REPAIR,
+    fit_surge::REPAIR,
+    fit_bonding_terminal::REPAIR,
 ];
 
 /// The repair at a panel with a code.

@@ -1,11 +1,11 @@
 //! `grounding-electrode`: the system is tied to the earth by a conductor that is large enough.
 
 use super::PanelSituation;
-use crate::facts::{ElectrodeKind, PanelFeed};
-use crate::quantity::{Amount, Gauge};
-use crate::rules::{Finding, PanelCheck, Rule, Side};
+use crate::facts::{ElectrodeKind, PanelFeed, PanelObservation};
+use crate::quantity::{Amount, Gauge, Length};
+use crate::rules::{Finding, PanelCheck, Rule, Side, at_least};
 use crate::standard::ampacity::{electrode_conductor, electrode_in_aluminium};
-use crate::standard::{Confidence, Material, Profile, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, Material, Profile, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// The edition since which a water pipe is supplemented. NEC 250.53(D)(2), from memory, sure.
 const SUPPLEMENT_SINCE: u16 = 1978;
@@ -98,7 +98,21 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
         findings.push(Finding::violates("electrode conductor, metal", sentence));
     }
     findings.extend(supplement(electrodes, grounding.ohms, canadian));
+    findings.extend(rods_apart(situation));
+    // Cut or loose, it is none, whatever its size.
+    if panel.observed(PanelObservation::ElectrodeLoose).is_some() {
+        findings.push(Finding::observed_at_panel(panel, PanelObservation::ElectrodeLoose));
+    }
     findings
+}
+
+/// Two rods that stand too near each other. NEC 250.53(A)(3), from memory, sure: 6 ft; CEC 10-102, 3 m, may be off.
+fn rods_apart(situation: &PanelSituation) -> Option<Finding> {
+    let apart = situation.panel.service.rods_apart?;
+    let canadian = situation.basis.edition.profile() == Profile::Cec;
+    let inches = (!canadian).then_some(Length::inches(72));
+    let limit = TwinLimit { inches, metric: Length::mm(if canadian { 3_000 } else { 1_800 }) };
+    Some(at_least(situation.basis, "rods", "The way between the rods", apart, limit))
 }
 
 /// It is driven or buried, so that its conductor ends at the earth.
@@ -215,6 +229,20 @@ mod tests {
         }
         (one.grounding.ohms, one.grounding.conductor_material) = (Some(10), Material::Aluminium);
         assert_eq!(result(RULE.code, &one).verdict, Verdict::Violates);
+    }
+
+    #[test]
+    fn rods_stand_six_feet_apart_and_a_loose_clamp_is_none() {
+        // NEC 250.53(A)(3), from memory, sure.
+        let mut two = panel();
+        (two.feed, two.incoming) = (PanelFeed::Service, Some(incoming(Gauge::Awg2Of0)));
+        (two.grounding.electrodes, two.grounding.conductor) = (Some(vec![ElectrodeKind::TwoRods]), Some(Gauge::Awg6));
+        for (inches, wanted) in [(60, Verdict::Violates), (76, Verdict::Meets)] {
+            two.service.rods_apart = Some(Length::inches(inches));
+            assert_eq!(result(RULE.code, &two).verdict, wanted, "{inches}");
+        }
+        two.observe(PanelObservation::ElectrodeLoose, true);
+        assert_eq!(result(RULE.code, &two).verdict, Verdict::Violates);
     }
 
     #[test]

@@ -5,22 +5,37 @@ mod breaker_one_per_terminal;
 mod breaker_seated;
 mod dead_front;
 mod directory;
+mod emergency_disconnect;
 mod equipment_voltage;
+mod fuses_right;
+mod gas_bonded;
+mod generator_interlock;
 mod grounding_electrode;
+mod handle_height;
+mod intersystem_bonding;
+mod low_voltage_apart;
 mod main_bond_present;
 mod neutral_one_per_terminal;
 mod panel_condition;
 mod panel_openings;
+mod panel_place;
 mod panel_protected;
+mod service_capacity;
+mod service_disconnect;
+mod service_drop;
+mod service_entrance;
 mod shared_neutral;
 mod subpanel_neutral_isolated;
+mod surge_protection;
 mod tap_protected;
 #[cfg(test)]
 pub(crate) mod testing;
+mod water_bonded;
+mod working_space;
 
 use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
-use crate::facts::{Basis, BoxRecord, Breaker, Panel, PanelFeed, Room};
+use crate::facts::{Basis, BoxRecord, Breaker, Panel, PanelFeed, Room, Service};
 use crate::rules::r#box::conductors::{
     conductor_ampacity, conductor_reidentified, exposed_copper, neutral_identification, terminal_one_conductor,
     terminal_torque,
@@ -87,6 +102,21 @@ pub static PANEL_RULES: &[Rule<PanelCheck>] = &[
     terminal_torque::AT_PANEL,
     exposed_copper::AT_PANEL,
     directory::RULE,
+    working_space::RULE,
+    panel_place::RULE,
+    handle_height::RULE,
+    low_voltage_apart::RULE,
+    fuses_right::RULE,
+    generator_interlock::RULE,
+    service_drop::RULE,
+    service_entrance::RULE,
+    service_disconnect::RULE,
+    emergency_disconnect::RULE,
+    service_capacity::RULE,
+    water_bonded::RULE,
+    gas_bonded::RULE,
+    surge_protection::RULE,
+    intersystem_bonding::RULE,
 ];
 
 /// Judges a panel by every rule of the panel, worst first.
@@ -99,6 +129,31 @@ pub fn judge_panel(situation: &PanelSituation) -> Vec<RuleResult> {
         RuleResult::of(rule, situation.basis, check, is_older, &situation.panel.rulings)
     };
     worst_first(PANEL_RULES.iter().map(result).collect())
+}
+
+/// The service, at the panel to which it comes: its disconnect is in it or just ahead of it.
+fn at_service<'a>(situation: &PanelSituation<'a>) -> Option<&'a Service> {
+    matches!(situation.panel.feed, PanelFeed::Service | PanelFeed::Disconnect).then_some(&situation.panel.service)
+}
+
+/// What a service lacks that is asked for since the edition of `year`, of services that are new or replaced: an older one may stay.
+fn since_of_service(situation: &PanelSituation, label: &'static str, words: &'static str, year: u16) -> Finding {
+    match (situation.panel.service.replaced, situation.panel.wired_under) {
+        (Some(replaced), _) if replaced > year => {
+            Finding::violates(label, format!("{words} The service was put in or replaced in {replaced}."))
+        }
+        (Some(replaced), _) => Finding::legacy(
+            label,
+            format!(
+                "{words} The service is of {replaced}, and it is asked for since {year}: not required; recommended."
+            ),
+        ),
+        (None, Some(_)) => Finding::violates(label, words).since(year),
+        (None, None) => {
+            let ask = "find out when the service was put in or replaced";
+            Finding::not_measured(label, ask, "/service/replaced")
+        }
+    }
 }
 
 /// One finding for each breaker for which `known` has an answer, and one that asks for the rest.
