@@ -31,7 +31,7 @@ test('rooms and boxes are added, renamed, moved, deleted and brought back', asyn
 
   await page.getByRole('button', { name: 'Box', exact: true }).click();
   await page.getByRole('button', { name: 'Move up the run' }).click();
-  await expect.poll(() => tags(page, 'Front porch')).toEqual(['Q1']);
+  await expect.poll(() => tags(page, 'Front porch')).toEqual(['F1', 'Q1']);
   await page.getByRole('button', { name: 'Box', exact: true }).click();
   await page.getByRole('button', { name: 'Delete' }).click();
   await expect.poll(() => tags(page, 'Front porch')).not.toContain('Q1');

@@ -36,6 +36,8 @@ export function useChoices() {
     canopySeals: pairs(trades.canopy_seals),
     lampKinds: pairs(trades.lamp_kinds),
     fanControls: pairs(trades.fan_controls),
+    equipment: trades.equipment ?? [],
+    disconnects: pairs(trades.disconnects),
     panelRooms: pairs(trades.panel_rooms),
     serviceEntries: pairs(trades.service_entries),
     roofsUnder: pairs(trades.roofs_under),

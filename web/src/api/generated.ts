@@ -2413,6 +2413,11 @@ export interface components {
             /** @description What the directory says now. */
             says: string;
         };
+        /**
+         * @description Where a piece of equipment is switched off.
+         * @enum {string}
+         */
+        Disconnect: "none" | "in-sight" | "lockable" | "plug" | "out-of-sight";
         /** @description What a copy is made under. */
         Duplicate: {
             /** @description Without rooms and boxes: a new audit on the same basis. */
@@ -2563,6 +2568,73 @@ export interface components {
             /** @description What was understood, in the audit's unit; absent when the field was cleared or the text was not understood. */
             read?: string | null;
         };
+        /** @description A piece of equipment. */
+        Equipment: {
+            /** @description Nothing else is on its circuit. */
+            alone?: boolean | null;
+            /**
+             * Format: int32
+             * @description What it draws, in amperes, by its nameplate or its setting.
+             */
+            amperes?: number | null;
+            /** @description Its nameplate asks for fuses, and names no breaker. */
+            asks_for_fuse?: boolean | null;
+            /**
+             * Format: int32
+             * @description The rating of its breaker or fuse, in amperes.
+             */
+            breaker?: number | null;
+            /** @description It is connected by a cord and plug. */
+            by_cord?: boolean | null;
+            /** @description Its cable is held by a connector where it comes in, and its cover is on. */
+            clamped?: boolean | null;
+            conductor?: components["schemas"]["Gauge"] | null;
+            cord?: components["schemas"]["Length"] | null;
+            disconnect?: components["schemas"]["Disconnect"] | null;
+            disconnect_way?: components["schemas"]["Length"] | null;
+            /** @description Fuses protect it, and not a breaker alone. */
+            fused?: boolean | null;
+            /** @description It is GFCI-protected. */
+            gfci?: boolean | null;
+            /**
+             * Format: int32
+             * @description Its number within the sketch.
+             */
+            id: number;
+            /** @description What it is. */
+            kind: components["schemas"]["EquipmentKind"];
+            /**
+             * Format: int32
+             * @description The least ampacity of its conductors, by its nameplate.
+             */
+            least_ampacity?: number | null;
+            /**
+             * Format: int32
+             * @description The most its overcurrent device may have, by its nameplate.
+             */
+            most_overcurrent?: number | null;
+            /** @description What it is called, where there are several. */
+            name?: string;
+            /** @description That switch is reached without passing or reaching over the equipment. */
+            reached?: boolean | null;
+            /**
+             * Format: int32
+             * @description Its load in watts, by its nameplate.
+             */
+            watts?: number | null;
+        };
+        /** @description A kind of equipment, with the facts that are taken down of it. */
+        EquipmentChoice: {
+            /** @description Each a field of a piece of equipment. */
+            fields: string[];
+            name: string;
+            value: components["schemas"]["EquipmentKind"];
+        };
+        /**
+         * @description What a piece of equipment is.
+         * @enum {string}
+         */
+        EquipmentKind: "furnace" | "water-heater" | "air-conditioner" | "dishwasher" | "disposer" | "vehicle-supply";
         /** @description A load on a breaker that may not be off for long. */
         EssentialLoad: {
             /**
@@ -3954,6 +4026,15 @@ export interface components {
              * @enum {string}
              */
             value: "duplex-receptacle" | "single-receptacle" | "two-slot-receptacle" | "gfci-receptacle" | "range-receptacle" | "switch" | "three-way-switch" | "electronic-switch" | "combination" | "stacked-switches" | "timer" | "alarm" | "transformer" | "bell" | "blank";
+        };
+        /** @description A choice with its words. */
+        Named_Disconnect: {
+            name: string;
+            /**
+             * @description Where a piece of equipment is switched off.
+             * @enum {string}
+             */
+            value: "none" | "in-sight" | "lockable" | "plug" | "out-of-sight";
         };
         /** @description A choice with its words. */
         Named_ElectrodeKind: {
@@ -6204,6 +6285,8 @@ export interface components {
          */
         Sketch: {
             counter_height?: components["schemas"]["Length"] | null;
+            /** @description The equipment that stands in it, at most 20. */
+            equipment?: components["schemas"]["Equipment"][];
             /** @description Its islands and peninsulas, at most 10. */
             islands?: components["schemas"]["Island"][];
             kind?: components["schemas"]["RoomKind"] | null;
@@ -6680,8 +6763,11 @@ export interface components {
             defaults: components["schemas"]["Defaults"][];
             detectors: components["schemas"]["Named_DetectorClass"][];
             devices: components["schemas"]["Named_DeviceKind"][];
+            disconnects: components["schemas"]["Named_Disconnect"][];
             editions: components["schemas"]["EditionChoice"][];
             electrodes: components["schemas"]["Named_ElectrodeKind"][];
+            /** @description What stands in rooms, each with the facts that are taken down of it. */
+            equipment: components["schemas"]["EquipmentChoice"][];
             fan_controls: components["schemas"]["Named_FanControl"][];
             gas_pipes: components["schemas"]["Named_GasPipe"][];
             halves: components["schemas"]["Named_Halves"][];

@@ -71,7 +71,8 @@ export type BoxRecord = Whole<Omit<Schemas['BoxRecord'], 'found' | 'left' | 'rul
   found: BoxContents;
   left: BoxContents | null;
 };
-export type Sketch = Whole<Schemas['Sketch']>;
+export type Equipment = Whole<Schemas['Equipment']>;
+export type Sketch = Whole<Omit<Schemas['Sketch'], 'equipment'>> & { equipment: Equipment[] };
 /** What was never said of a room is left out. */
 export type Room = Whole<Pick<Schemas['Room'], 'id' | 'name' | 'area'>> &
   Omit<Schemas['Room'], 'rulings'> & { rulings?: Ruling[] };

@@ -12,6 +12,7 @@ import { answered, answerTo, Seen } from '../ui/Seen';
 import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
 import { TapedLines } from '../ui/TapedLines';
+import { EquipmentFacts } from './EquipmentFacts';
 import { RoomDrawing } from './RoomDrawing';
 import { WallDrawing } from './WallDrawing';
 
@@ -128,6 +129,14 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
           longest={300}
           take={take}
           remove={(of) => () => remove(of)}
+        />
+        <EquipmentFacts
+          key={`equipment-${side}`}
+          equipment={sketch.equipment}
+          units={units}
+          onChange={(make) =>
+            said(changeSketch((known) => ({ ...known, equipment: make(known.equipment ?? []) })))
+          }
         />
         <Seen
           infos={(trades.data?.room_observations ?? []).filter(

@@ -3,11 +3,11 @@
 use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
-    ElectrodeKind, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules, HungKind, LampKind, LengthEcho, LengthWish,
-    Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate, Pointer, Preset, Probe, RangeWires,
-    RoofUnder, RoomObservationInfo, RunObservationInfo, Seat, ServiceEntry, SpliceKind, SupportFitting, Terminal,
-    TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos, panel_observation_infos, presets,
-    room_observation_infos, run_observation_infos, terminals_of,
+    Disconnect, ElectrodeKind, EquipmentKind, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules, HungKind,
+    LampKind, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate,
+    Pointer, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, Seat, ServiceEntry,
+    SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos,
+    panel_observation_infos, presets, room_observation_infos, run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted, RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
@@ -165,6 +165,9 @@ pub struct Trades {
     /// What stands along a wall, each with the word of the line.
     wall_parts: Vec<Named<WallPartKind>>,
     room_observations: Vec<RoomObservationInfo>,
+    /// What stands in rooms, each with the facts that are taken down of it.
+    equipment: Vec<EquipmentChoice>,
+    disconnects: Vec<Named<Disconnect>>,
     run_observations: Vec<RunObservationInfo>,
     /// The words of the lines along a cable run.
     run_words: RunWords,
@@ -183,6 +186,15 @@ pub struct HungChoice {
     value: HungKind,
     name: &'static str,
     /// Each a field of what hangs.
+    fields: &'static [&'static str],
+}
+
+/// A kind of equipment, with the facts that are taken down of it.
+#[derive(Serialize, ToSchema)]
+pub struct EquipmentChoice {
+    value: EquipmentKind,
+    name: &'static str,
+    /// Each a field of a piece of equipment.
     fields: &'static [&'static str],
 }
 
@@ -252,6 +264,10 @@ pub fn trades() -> Json<Trades> {
         room_kinds: named(RoomKind::ALL, RoomKind::name),
         wall_parts: named(WallPartKind::ALL, WallPartKind::name),
         room_observations: room_observation_infos(),
+        equipment: EquipmentKind::ALL
+            .map(|kind| EquipmentChoice { value: kind, name: kind.name(), fields: kind.fields() })
+            .into(),
+        disconnects: named(Disconnect::ALL, Disconnect::name),
         run_observations: run_observation_infos(),
         run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),

@@ -58,8 +58,9 @@ pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };
 pub use room::{
-    Corner, FloorLine, Island, LineWall, Outlet, OutletKind, OutletPlace, Room, RoomObservation, RoomObservationInfo,
-    RoomObserved, Sketch, Spread, Wall, WallPart, WallPartKind, WallPlace, room_observation_infos,
+    Corner, Disconnect, Equipment, EquipmentKind, FloorLine, Island, LineWall, Outlet, OutletKind, OutletPlace, Room,
+    RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Spread, Wall, WallPart, WallPartKind, WallPlace,
+    room_observation_infos,
 };
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use run::{

@@ -31,6 +31,8 @@ pub(crate) use panel::testing as panel_testing;
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
 pub use result::{Cited, RuleResult, is_dangerous, worst_verdict};
 #[cfg(test)]
+pub(crate) use room::equipment_testing as room_equipment_testing;
+#[cfg(test)]
 pub(crate) use room::testing as room_testing;
 pub use room::{
     Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, broken_demands, from_tub, judge_room, tub_zone,

@@ -1,5 +1,6 @@
 //! A room of the walk: what it is called, and its sketch by tape.
 
+mod equipment;
 mod floor_line;
 mod outlet;
 mod sketch;
@@ -12,6 +13,7 @@ use super::audit::Basis;
 use super::identifier::RoomId;
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
+pub use equipment::{Disconnect, Equipment, EquipmentKind};
 pub use floor_line::{FloorLine, LineWall, Spread, WallPlace};
 pub use outlet::{Outlet, OutletKind, OutletPlace};
 pub use sketch::{

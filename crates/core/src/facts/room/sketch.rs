@@ -3,6 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use super::equipment::Equipment;
 use super::outlet::Outlet;
 use crate::facts::bounded::at_most;
 use crate::quantity::Length;
@@ -369,6 +370,10 @@ pub struct Sketch {
     /// What was looked for.
     #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     pub observed: Vec<RoomObserved>,
+    /// The equipment that stands in it, at most 20.
+    #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
+    #[schema(max_items = 20)]
+    pub equipment: Vec<Equipment>,
 }
 
 impl Sketch {

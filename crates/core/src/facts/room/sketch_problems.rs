@@ -14,6 +14,8 @@ const MOST_WALLS: usize = 60;
 const MOST_PARTS: usize = 60;
 /// The most islands.
 const MOST_ISLANDS: usize = 10;
+/// The most pieces of equipment.
+const MOST_EQUIPMENT: usize = 20;
 /// The most outlets.
 const MOST_OUTLETS: usize = 200;
 
@@ -29,6 +31,7 @@ impl Sketch {
         too_many("walls", self.walls.len(), MOST_WALLS, &at.at("walls"));
         too_many("islands", self.islands.len(), MOST_ISLANDS, &at.at("islands"));
         too_many("outlets", self.outlets.len(), MOST_OUTLETS, &at.at("outlets"));
+        too_many("pieces of equipment", self.equipment.len(), MOST_EQUIPMENT, &at.at("equipment"));
         for (index, wall) in self.walls.iter().enumerate() {
             too_many("things along one wall", wall.parts.len(), MOST_PARTS, &at.at("walls").at(index).at("parts"));
         }
@@ -47,6 +50,10 @@ impl Sketch {
         ids(&mut problems, "walls", &mut self.walls.iter().map(|wall| wall.id));
         ids(&mut problems, "islands", &mut self.islands.iter().map(|island| island.id));
         ids(&mut problems, "outlets", &mut self.outlets.iter().map(|outlet| outlet.id));
+        ids(&mut problems, "equipment", &mut self.equipment.iter().map(|piece| piece.id));
+        for (index, piece) in self.equipment.iter().enumerate() {
+            problems.extend(piece.problems(&at.at("equipment").at(index)));
+        }
         let mut boxes = HashSet::new();
         for (index, outlet) in self.outlets.iter().enumerate() {
             let place = at.at("outlets").at(index);

@@ -4,6 +4,7 @@ mod add_outlet_there;
 mod add_outlets;
 mod alarms_on_lights;
 mod enclosed_lamp;
+mod equipment;
 mod fit_alarms;
 mod fit_service_light;
 mod fit_switch;
@@ -76,6 +77,15 @@ pub static ROOM_REPAIRS: &[RoomRepair] = &[
     fit_alarms::REPAIR,
     alarms_on_lights::REPAIR,
     remove_cord::REPAIR,
+    equipment::fit_furnace_switch::REPAIR,
+    equipment::lock_for_breaker::REPAIR,
+    equipment::disconnect_in_sight::REPAIR,
+    equipment::lower_setting::REPAIR,
+    equipment::breaker_for_equipment::REPAIR,
+    equipment::gfci_for_equipment::REPAIR,
+    equipment::connector_at_equipment::REPAIR,
+    equipment::cord_for_equipment::REPAIR,
+    equipment::own_circuit::REPAIR,
 ];
 
 /// The repair in a room with a code.

@@ -10,6 +10,7 @@ mod cord_as_wiring;
 mod counter_spacing;
 mod deck_outlet;
 mod demand;
+mod equipment;
 mod garage_bays;
 mod island_outlet;
 mod over_tub;
@@ -37,6 +38,9 @@ pub use demand::{Demand, broken_demands};
 use demand::{counter_demand, wall_demand};
 pub use spacing::Space;
 pub use tub_zone::{from_tub, zone as tub_zone};
+
+#[cfg(test)]
+pub(crate) use equipment::testing as equipment_testing;
 
 /// A room and all that bears on judging it.
 #[derive(Clone, Copy)]
@@ -109,6 +113,15 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     tub_zone::RULE,
     over_tub::RULE,
     cord_as_wiring::RULE,
+    equipment::furnace_switch::RULE,
+    equipment::appliance_disconnect::RULE,
+    equipment::nameplate::RULE,
+    equipment::water_heater::RULE,
+    equipment::vehicle_supply::RULE,
+    equipment::appliance_circuit::RULE,
+    equipment::appliance_gfci::RULE,
+    equipment::appliance_connection::RULE,
+    equipment::appliance_cord::RULE,
 ];
 
 /// Judges a room by every rule of the room, worst first.

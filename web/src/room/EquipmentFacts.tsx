@@ -1,0 +1,138 @@
+// Equipment that stands in the room: the facts that the core takes down of its kind.
+import type { ReactNode } from 'react';
+import { Button, Form } from 'react-bootstrap';
+import { useChoices } from '../api/choices';
+import type { Basis, Equipment } from '../api/types';
+import { Choice, YesNo } from '../ui/Choice';
+import { LengthOrNone } from '../ui/LengthOrNone';
+import { NumberField } from '../ui/NumberField';
+import { GAUGES } from '../walk/words';
+
+type Props = {
+  equipment: Equipment[];
+  units: Basis['units'];
+  onChange: (make: (known: Equipment[]) => Equipment[]) => void;
+};
+
+type Field = Exclude<keyof Equipment, 'id' | 'kind' | 'name'>;
+
+const COUNTS = {
+  breaker: ['Breaker or fuse, A', 400],
+  watts: ['Nameplate, W', 60000],
+  amperes: ['Set to draw, A', 400],
+  least_ampacity: ['Nameplate: least ampacity, A', 400],
+  most_overcurrent: ['Nameplate: most protection, A', 400],
+} as const;
+
+const ANSWERS = {
+  fused: 'Fuses in its disconnect',
+  alone: 'Alone on its circuit',
+  asks_for_fuse: 'Nameplate asks for fuses',
+  reached: 'Switch reached without passing it',
+  by_cord: 'By cord and plug',
+  clamped: 'Connector and cover on',
+  gfci: 'GFCI-protected',
+} as const;
+
+const LENGTHS = { disconnect_way: 'Way to its disconnect', cord: 'Cord' } as const;
+
+const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
+
+export function EquipmentFacts({ equipment, units, onChange }: Props) {
+  const choices = useChoices();
+  const next = Math.max(0, ...equipment.map((piece) => piece.id)) + 1;
+  return (
+    <section className="equipment" aria-label="Equipment">
+      <h2>Equipment</h2>
+      {equipment.map((piece) => (
+        <Piece
+          key={piece.id}
+          piece={piece}
+          units={units}
+          set={(part) =>
+            onChange((known) => known.map((one) => (one.id === piece.id ? { ...one, ...part } : one)))
+          }
+          remove={() => onChange((known) => known.filter((one) => one.id !== piece.id))}
+        />
+      ))}
+      <div className="choice equipment-new">
+        <label htmlFor="equipment-new">What stands here</label>
+        <Form.Select
+          id="equipment-new"
+          value=""
+          onChange={(event) => {
+            const kind = event.target.value as Equipment['kind'];
+            onChange((known) => [...known, { id: next, kind } as Equipment]);
+          }}
+        >
+          <option value="">+ equipment</option>
+          {choices.equipment.map(({ value, name }) => (
+            <option key={value} value={value}>
+              {name}
+            </option>
+          ))}
+        </Form.Select>
+      </div>
+    </section>
+  );
+}
+
+type PieceProps = {
+  piece: Equipment;
+  units: Basis['units'];
+  set: (part: Partial<Equipment>) => void;
+  remove: () => void;
+};
+
+function Piece({ piece, units, set, remove }: PieceProps) {
+  const choices = useChoices();
+  const kind = choices.equipment.find((known) => known.value === piece.kind);
+  const field = (name: Field): ReactNode => {
+    const put = (value: Equipment[Field]) => set({ [name]: value });
+    if (name in COUNTS) {
+      const [label, most] = COUNTS[name as keyof typeof COUNTS];
+      const value = piece[name as keyof typeof COUNTS];
+      return <NumberField key={name} label={label} value={value} most={most} onChange={put} />;
+    }
+    if (name in ANSWERS) {
+      const value = piece[name as keyof typeof ANSWERS];
+      return <YesNo key={name} label={ANSWERS[name as keyof typeof ANSWERS]} value={value} onChange={put} />;
+    }
+    if (name in LENGTHS) {
+      const value = piece[name as keyof typeof LENGTHS];
+      const label = LENGTHS[name as keyof typeof LENGTHS];
+      return <LengthOrNone key={name} label={label} nm={value} units={units} onChange={put} />;
+    }
+    if (name === 'conductor') {
+      return (
+        <Choice
+          key={name}
+          label="Conductors, copper"
+          value={piece.conductor}
+          choices={gauges}
+          none="not noted"
+          onChange={put}
+        />
+      );
+    }
+    return (
+      <Choice
+        key={name}
+        label="Switched off"
+        value={piece.disconnect}
+        choices={choices.disconnects}
+        none="not noted"
+        onChange={put}
+      />
+    );
+  };
+  return (
+    <fieldset className="equipment-piece">
+      <legend>{piece.name || kind?.name}</legend>
+      {(kind?.fields ?? []).map((name) => field(name as Field))}
+      <Button variant="outline-primary" onClick={remove}>
+        Remove
+      </Button>
+    </fieldset>
+  );
+}
