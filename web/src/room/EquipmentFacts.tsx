@@ -3,9 +3,9 @@ import type { ReactNode } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import type { Basis, Equipment } from '../api/types';
-import { Choice, YesNo } from '../ui/Choice';
+import { Choice } from '../ui/Choice';
+import { FactFields } from '../ui/FactFields';
 import { LengthOrNone } from '../ui/LengthOrNone';
-import { NumberField } from '../ui/NumberField';
 import { GAUGES } from '../walk/words';
 
 type Props = {
@@ -13,8 +13,6 @@ type Props = {
   units: Basis['units'];
   onChange: (make: (known: Equipment[]) => Equipment[]) => void;
 };
-
-type Field = Exclude<keyof Equipment, 'id' | 'kind' | 'name'>;
 
 const COUNTS = {
   breaker: ['Breaker or fuse, A', 400],
@@ -87,49 +85,50 @@ type PieceProps = {
 function Piece({ piece, units, set, remove }: PieceProps) {
   const choices = useChoices();
   const kind = choices.equipment.find((known) => known.value === piece.kind);
-  const field = (name: Field): ReactNode => {
-    const put = (value: Equipment[Field]) => set({ [name]: value });
-    if (name in COUNTS) {
-      const [label, most] = COUNTS[name as keyof typeof COUNTS];
-      const value = piece[name as keyof typeof COUNTS];
-      return <NumberField key={name} label={label} value={value} most={most} onChange={put} />;
-    }
-    if (name in ANSWERS) {
-      const value = piece[name as keyof typeof ANSWERS];
-      return <YesNo key={name} label={ANSWERS[name as keyof typeof ANSWERS]} value={value} onChange={put} />;
-    }
-    if (name in LENGTHS) {
-      const value = piece[name as keyof typeof LENGTHS];
-      const label = LENGTHS[name as keyof typeof LENGTHS];
-      return <LengthOrNone key={name} label={label} nm={value} units={units} onChange={put} />;
-    }
-    if (name === 'conductor') {
+  const other = (field: string): ReactNode => {
+    if (field === 'conductor') {
       return (
         <Choice
-          key={name}
           label="Conductors, copper"
           value={piece.conductor}
           choices={gauges}
           none="not noted"
-          onChange={put}
+          onChange={(conductor) => set({ conductor })}
         />
       );
     }
+    if (field === 'disconnect') {
+      return (
+        <Choice
+          label="Switched off"
+          value={piece.disconnect}
+          choices={choices.disconnects}
+          none="not noted"
+          onChange={(disconnect) => set({ disconnect })}
+        />
+      );
+    }
+    const length = field as keyof typeof LENGTHS;
     return (
-      <Choice
-        key={name}
-        label="Switched off"
-        value={piece.disconnect}
-        choices={choices.disconnects}
-        none="not noted"
-        onChange={put}
+      <LengthOrNone
+        label={LENGTHS[length]}
+        nm={piece[length]}
+        units={units}
+        onChange={(nm) => set({ [length]: nm })}
       />
     );
   };
   return (
     <fieldset className="equipment-piece">
       <legend>{piece.name || kind?.name}</legend>
-      {(kind?.fields ?? []).map((name) => field(name as Field))}
+      <FactFields
+        thing={piece}
+        fields={kind?.fields ?? []}
+        counts={COUNTS}
+        answers={ANSWERS}
+        other={other}
+        onChange={set}
+      />
       <Button variant="outline-primary" onClick={remove}>
         Remove
       </Button>

@@ -2,8 +2,8 @@
 import type { ReactNode } from 'react';
 import { useChoices } from '../api/choices';
 import type { Hung } from '../api/types';
-import { Choice, YesNo } from '../ui/Choice';
-import { NumberField } from '../ui/NumberField';
+import { Choice } from '../ui/Choice';
+import { FactFields } from '../ui/FactFields';
 import { LengthField } from './LengthField';
 import type { BoxSession, SessionState } from './session';
 
@@ -13,8 +13,6 @@ type Props = {
   hung: Hung | null;
   onChange: (hung: Hung | null) => void;
 };
-
-type Field = Exclude<keyof Hung, 'kind'>;
 
 const FIGURES = {
   mass: 'Weight',
@@ -49,42 +47,26 @@ export function HungFacts({ session, state, hung, onChange }: Props) {
   const choices = useChoices();
   const kinds = choices.hung.map(({ value, name }) => [value, name] as const);
   const fields = choices.hung.find((known) => known.value === hung?.kind)?.fields ?? [];
-  const field = (name: Field): ReactNode => {
+  const other = (field: string): ReactNode => {
     if (!hung) return null;
-    const set = (value: Hung[Field]) => onChange({ ...hung, [name]: value });
-    const id = `hung-${name}`;
+    const label = FIGURES[field as keyof typeof FIGURES];
+    if (label)
+      return <LengthField session={session} state={state} pointer={`/hung/${field}`} label={label} />;
     const choice = <T extends string>(
-      label: string,
+      what: string,
       value: T | null,
       list: readonly (readonly [T, string])[],
     ) => (
       <Choice
-        key={name}
-        label={label}
-        id={id}
+        label={what}
+        id={`hung-${field}`}
         value={value}
         choices={list}
         none="not noted"
-        onChange={(chosen) => set(chosen as Hung[Field])}
+        onChange={(chosen) => onChange({ ...hung, [field]: chosen })}
       />
     );
-    if (name in FIGURES) {
-      const label = FIGURES[name as keyof typeof FIGURES];
-      return (
-        <LengthField key={name} session={session} state={state} pointer={`/hung/${name}`} label={label} />
-      );
-    }
-    if (name in COUNTS) {
-      const [label, most] = COUNTS[name as keyof typeof COUNTS];
-      const value = hung[name as keyof typeof COUNTS];
-      return <NumberField key={name} label={label} id={id} value={value} most={most} onChange={set} />;
-    }
-    if (name in ANSWERS) {
-      const label = ANSWERS[name as keyof typeof ANSWERS];
-      const value = hung[name as keyof typeof ANSWERS];
-      return <YesNo key={name} label={label} id={id} value={value} onChange={set} />;
-    }
-    switch (name) {
+    switch (field) {
       case 'box_carries':
         return choice('The box is', hung.box_carries, choices.carries);
       case 'marked_for':
@@ -110,7 +92,17 @@ export function HungFacts({ session, state, hung, onChange }: Props) {
         none="nothing"
         onChange={(kind) => onChange(kind ? ({ ...hung, kind } as Hung) : null)}
       />
-      {fields.map((name) => field(name as Field))}
+      {hung && (
+        <FactFields
+          thing={hung}
+          fields={fields}
+          counts={COUNTS}
+          answers={ANSWERS}
+          id="hung"
+          other={other}
+          onChange={(part) => onChange({ ...hung, ...part })}
+        />
+      )}
     </>
   );
 }

@@ -8,6 +8,8 @@ export type Difference = { what: string; mine: Value; theirs: Value; quantity?: 
 export const QUANTITIES: Record<string, Quantity> = {
   bare_copper: 'Length',
   behind: 'Length',
+  blade_height: 'Length',
+  blade_to_wall: 'Length',
   box_marked_mass: 'Mass',
   damage_at: 'Length',
   depth: 'Length',
@@ -22,11 +24,14 @@ export const QUANTITIES: Record<string, Quantity> = {
   mass: 'Mass',
   proud: 'Length',
   reach: 'Offset',
+  rod: 'Length',
   set_back: 'Length',
   sheath_end: 'Length',
   sheath_inside: 'Length',
   slack: 'Length',
+  to_insulation: 'Length',
   to_water: 'Length',
+  to_wood: 'Length',
   volts: 'Voltage',
   width: 'Length',
 };

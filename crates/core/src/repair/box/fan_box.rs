@@ -1,7 +1,7 @@
 //! `fan-box`: a box marked for fans, bolted to a joist, a bar or blocking.
 
 use super::fan_bolts::least_bolts;
-use super::luminaire_box::set;
+use super::luminaire_box::{NEW_BOX_ENDS, set};
 use crate::facts::{BoxKind, Carries, HungKind, Observation};
 use crate::quantity::{Length, Volume};
 use crate::repair::{Act, Change, Diagnosis, Repair};
@@ -41,17 +41,6 @@ pub const REPAIR: Repair = Repair {
 
 /// How deep a fan box is. Common practice, no source.
 const DEPTH: Length = Length::sixteenths(34);
-/// What the new box puts an end to.
-const SEEN_NO_MORE: [Observation; 8] = [
-    Observation::NoBox,
-    Observation::BoxLoose,
-    Observation::OpenKnockout,
-    Observation::EntryUnprotected,
-    Observation::CablesShareEntry,
-    Observation::SpliceOutside,
-    Observation::HangsByConductors,
-    Observation::FanSways,
-];
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
@@ -83,7 +72,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
             hung.bolts = Some(bolts);
         }
     }
-    for what in SEEN_NO_MORE {
+    for what in NEW_BOX_ENDS.into_iter().chain([Observation::FanSways]) {
         after.observe(what, false);
     }
     if outside {

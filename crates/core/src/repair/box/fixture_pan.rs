@@ -1,6 +1,6 @@
 //! `fixture-pan`: a shallow pan screwed to the joist through a finished ceiling, for one cable and a light luminaire.
 
-use super::luminaire_box::{hung_on_box, set};
+use super::luminaire_box::{NEW_BOX_ENDS, hung_on_box, set};
 use crate::electrical::{Evidence, Ground};
 use crate::facts::{BoxBond, BoxKind, Carries, Construction, HungKind, Observation};
 use crate::quantity::Length;
@@ -71,16 +71,7 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     if let Some(hung) = &mut after.hung {
         (hung.box_carries, hung.box_marked_mass) = (Some(Carries::Luminaire), Some(BOX_FOR_LUMINAIRES));
     }
-    for what in [
-        Observation::NoBox,
-        Observation::BoxLoose,
-        Observation::OpenKnockout,
-        Observation::EntryUnprotected,
-        Observation::CablesShareEntry,
-        Observation::SpliceOutside,
-        Observation::HangsByConductors,
-        Observation::CanopyGap,
-    ] {
+    for what in NEW_BOX_ENDS.into_iter().chain([Observation::CanopyGap]) {
         after.observe(what, false);
     }
     let required = fill(after, basis.edition, basis.units).map_err(|need| vec![need.words])?.required_volume;

@@ -46,6 +46,17 @@ pub const REPAIR: Repair = Repair {
 /// Sheath left inside a new box.
 const SHEATH: Length = Length::sixteenths(8);
 
+/// What any new box for what hangs puts an end to.
+pub(super) const NEW_BOX_ENDS: [Observation; 7] = [
+    Observation::NoBox,
+    Observation::BoxLoose,
+    Observation::OpenKnockout,
+    Observation::EntryUnprotected,
+    Observation::CablesShareEntry,
+    Observation::SpliceOutside,
+    Observation::HangsByConductors,
+];
+
 /// A box that is brought: volume in hundredths of a cubic inch, depth in sixteenths. Common practice, no source; the mark in
 /// the box governs.
 struct New {
@@ -197,18 +208,8 @@ fn stand_new(after: &mut BoxContents, new: &New) {
             (hung.gasket, hung.seal) = (Some(true), Some(CanopySeal::TopAndSides));
         }
     }
-    for what in [
-        Observation::NoBox,
-        Observation::BoxLoose,
-        Observation::OpenKnockout,
-        Observation::EntryUnprotected,
-        Observation::CablesShareEntry,
-        Observation::SpliceOutside,
-        Observation::HangsByConductors,
-        Observation::CanopyGap,
-        Observation::NotWeatherproof,
-        Observation::WaterTrapped,
-    ] {
+    let more = [Observation::CanopyGap, Observation::NotWeatherproof, Observation::WaterTrapped];
+    for what in NEW_BOX_ENDS.into_iter().chain(more) {
         after.observe(what, false);
     }
 }

@@ -1,9 +1,8 @@
 //! `intersystem-bonding`: telephone, antenna and cable are bonded at one place.
 
-use super::{PanelSituation, at_service, since_of_service};
-use crate::facts::Service;
+use super::{PanelSituation, of_service_since};
 use crate::rules::{Finding, PanelCheck, Rule};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, cite};
+use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -26,47 +25,21 @@ pub const RULE: Rule<PanelCheck> = Rule {
 const SINCE: u16 = 2008;
 
 fn check(situation: &PanelSituation) -> Vec<Finding> {
-    let Some(service) = at_service(situation) else { return Vec::new() };
-    if situation.basis.edition.profile() == Profile::Cec || situation.basis.edition.year() < SINCE {
-        return Vec::new();
-    }
-    vec![finding(situation, service)]
-}
-
-fn finding(situation: &PanelSituation, service: &Service) -> Finding {
-    match service.intersystem {
-        None => Finding::not_measured(
-            "service",
-            "look for a bonding terminal for telephone, antenna and cable",
-            "/service/intersystem",
-        ),
-        Some(true) => Finding::meets("service", "A bonding terminal for other systems is there."),
-        Some(false) => since_of_service(situation, "service", "No bonding terminal for other systems is there.", SINCE),
-    }
+    let said = [
+        "look for a bonding terminal for telephone, antenna and cable",
+        "A bonding terminal for other systems is there.",
+        "No bonding terminal for other systems is there.",
+    ];
+    of_service_since(situation, SINCE, |service| service.intersystem, "/service/intersystem", said)
 }
 
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::Basis;
-    use crate::facts::PanelFeed;
-    use crate::rules::Verdict;
-    use crate::rules::panel::testing::*;
-    use crate::standard::{Edition, WiredUnder};
+    use crate::rules::panel::testing::asked_of_a_service_since;
 
     #[test]
     fn since_its_edition_and_of_a_service_of_today() {
-        let judge = |there, replaced, edition| {
-            let mut panel = panel();
-            (panel.feed, panel.wired_under) = (PanelFeed::Service, Some(WiredUnder::Year(1985)));
-            (panel.service.intersystem, panel.service.replaced) = (there, replaced);
-            result_under(RULE.code, &panel, &[], &Basis { edition, ..Basis::default() }).verdict
-        };
-        let today = Edition::Nec2023;
-        assert_eq!(judge(Some(true), None, today), Verdict::Meets);
-        assert_eq!(judge(Some(false), None, today), Verdict::Legacy);
-        assert_eq!(judge(Some(false), Some(2024), today), Verdict::Violates);
-        assert_eq!(judge(None, None, today), Verdict::NotMeasured);
-        assert_eq!(judge(Some(false), Some(2024), Edition::Cec2021), Verdict::NotApplicable);
+        asked_of_a_service_since(RULE.code, |service, there| service.intersystem = there);
     }
 }

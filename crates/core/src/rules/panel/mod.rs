@@ -42,6 +42,7 @@ use crate::rules::r#box::conductors::{
 };
 use crate::rules::r#box::grounding::ground_size;
 use crate::rules::{Finding, Rule, RuleResult, worst_first};
+use crate::standard::Profile;
 
 /// A panel and all that bears on judging it.
 #[derive(Debug, Clone, Copy)]
@@ -134,6 +135,26 @@ pub fn judge_panel(situation: &PanelSituation) -> Vec<RuleResult> {
 /// The service, at the panel to which it comes: its disconnect is in it or just ahead of it.
 fn at_service<'a>(situation: &PanelSituation<'a>) -> Option<&'a Service> {
     matches!(situation.panel.feed, PanelFeed::Service | PanelFeed::Disconnect).then_some(&situation.panel.service)
+}
+
+/// What a service has or lacks that the NEC asks for since the edition of `since`: `there` is what was noted of it at `field`, and
+/// `said` what to look for, that it is there, and that it is not.
+fn of_service_since(
+    situation: &PanelSituation,
+    since: u16,
+    there: impl Fn(&Service) -> Option<bool>,
+    field: &'static str,
+    said: [&'static str; 3],
+) -> Vec<Finding> {
+    let edition = situation.basis.edition;
+    let asked = edition.profile() == Profile::Nec && edition.year() >= since;
+    let Some(service) = at_service(situation).filter(|_| asked) else { return Vec::new() };
+    let [ask, has, lacks] = said;
+    vec![match there(service) {
+        None => Finding::not_measured("service", ask, field),
+        Some(true) => Finding::meets("service", has),
+        Some(false) => since_of_service(situation, "service", lacks, since),
+    }]
 }
 
 /// What a service lacks that is asked for since the edition of `year`, of services that are new or replaced: an older one may stay.

@@ -8,10 +8,11 @@ use super::{PanelSituation, judge_panel};
 use crate::electrical::mapping::DirectoryLine;
 use crate::facts::{
     Bar, BarKind, Basis, Breaker, Colour, Incoming, LandedConductor, Panel, PanelFeed, PanelId, PanelObservation, Role,
+    Service,
 };
 use crate::quantity::Gauge;
 use crate::rules::{RuleResult, Verdict};
-use crate::standard::{Material, Severity};
+use crate::standard::{Edition, Material, Severity, WiredUnder};
 
 /// Two breakers of one pole in spaces 1 and 3, of which nothing is known.
 pub fn panel() -> Panel {
@@ -107,6 +108,24 @@ pub fn result_under(code: &str, panel: &Panel, directory: &[DirectoryLine], basi
 /// What a rule says of a panel under NEC 2023.
 pub fn result(code: &str, panel: &Panel) -> RuleResult {
     result_with(code, panel, &[])
+}
+
+/// Asserts that the NEC asks something of a service that is new, and leaves one of 1985 as it is; `note` notes whether it is there.
+pub fn asked_of_a_service_since(code: &str, note: impl Fn(&mut Service, Option<bool>)) {
+    let judge = |there, replaced, edition| {
+        let mut panel = panel();
+        (panel.feed, panel.wired_under) = (PanelFeed::Service, Some(WiredUnder::Year(1985)));
+        panel.service.replaced = replaced;
+        note(&mut panel.service, there);
+        result_under(code, &panel, &[], &Basis { edition, ..Basis::default() }).verdict
+    };
+    let today = Edition::Nec2023;
+    assert_eq!(judge(Some(true), None, today), Verdict::Meets, "{code}");
+    assert_eq!(judge(Some(false), None, today), Verdict::Legacy, "{code}");
+    assert_eq!(judge(Some(false), Some(2002), today), Verdict::Legacy, "{code}");
+    assert_eq!(judge(Some(false), Some(2024), today), Verdict::Violates, "{code}");
+    assert_eq!(judge(None, None, today), Verdict::NotMeasured, "{code}");
+    assert_eq!(judge(Some(false), Some(2024), Edition::Cec2021), Verdict::NotApplicable, "{code}");
 }
 
 /// Asserts that a rule follows one observation, this bad when it is there, with all others answered.
