@@ -14,7 +14,7 @@ const SHOTS: Record<string, Shot> = {
   'walk-violates': { path: walkPath('K3') },
   'walk-face': { path: walkPath('R5'), before: (page) => page.getByRole('button', { name: 'Face', exact: true }).click() },
   'walk-fill': { path: walkPath('R6'), before: (page) => page.getByRole('button', { name: 'Fill', exact: true }).click() },
-  'walk-stop': { path: walkPath('R3') },
+  'walk-hanging': { path: walkPath('D1'), before: (page) => page.getByRole('button', { name: 'What hangs', exact: true }).click() },
   'rule-book': { path: `${auditPath}/rules` },
   'cable-run': { path: cablePath('Attic over the lake bedroom') },
   'walk-phone': { path: walkPath('K4'), size: [390, 844] },
@@ -59,5 +59,7 @@ for (const [name, { path, theme = 'light', size = [1280, 800] as const, before }
 test('report', () => {
   const pdf = join(server.get().folder, 'report.pdf');
   execFileSync(binary, ['report', bundlePath, '--pdf', pdf]);
-  execFileSync('pdftoppm', ['-r', '80', '-png', '-f', '8', '-l', '8', '-singlefile', pdf, out('report').replace(/\.png$/, '')]);
+  const pages = execFileSync('pdftotext', [pdf, '-']).toString().split('\f');
+  const page = String(pages.findIndex((text) => text.includes('D1 paddle fan') && text.includes('As found')) + 1);
+  execFileSync('pdftoppm', ['-r', '80', '-png', '-f', page, '-l', page, '-singlefile', pdf, out('report').replace(/\.png$/, '')]);
 });
