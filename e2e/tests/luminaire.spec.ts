@@ -105,6 +105,16 @@ test('a fan on no box is told in a line, hung on the structure and closed', asyn
   await expect(page.locator('.hanging svg')).toHaveAttribute('aria-label', /6 ft 8 in of 7 ft/);
   await expect(repairs(page)).toContainText('Fan box on the structure');
   await expect(repairs(page)).toContainText('Mount the fan closer to the ceiling');
+  await planAndDo(page, 6);
+  await restSound(page);
+  await button(page, 'Devices').click();
+  await field(page, 'The box is').selectOption('fan');
+  await field(page, 'Box marked for').fill('70');
+  await field(page, 'Bolts').fill('3');
+  await field(page, 'Blades above the floor').fill('7\' 2');
+  await field(page, 'Switched by').selectOption('made-for-fans');
+  await expect(page.locator('.hanging svg')).toHaveAttribute('aria-label', /7 ft 2 in of 7 ft/);
+  await close(page, 6);
   // A word of what hangs, where nothing does, is not taken in silence.
   await open(page, 'R4');
   await page.getByLabel('Jot', { exact: true }).fill('blades 80');
@@ -112,7 +122,7 @@ test('a fan on no box is told in a line, hung on the structure and closed', asyn
   clean();
 });
 
-test('a timer without a neutral is replaced by one that needs none, and its landing closes it', async ({ page }) => {
+test('a timer without a neutral is replaced by one that needs none, looked at anew and closed', async ({ page }) => {
   const clean = watch(page);
   await open(page, 'F2');
   await expect(finding(page, 'Neutral of a control')).toContainText('no neutral is in the box');
@@ -122,6 +132,11 @@ test('a timer without a neutral is replaced by one that needs none, and its land
   await expect(finding(page, 'Neutral of a control')).toHaveCount(0);
   await button(page, 'Undo').click();
   await expect(finding(page, 'Neutral of a control')).toContainText('violates');
+  await planAndDo(page, 2);
+  await jot(page, 'remark noneutral');
+  // The white that goes back to the lamp is not proven by a mark: it is exchanged for the black.
+  await expect(repairs(page)).toContainText('white only brings the feed to a switch');
+  await close(page, 1);
   // The shape of a receptacle says its volts, its amperes and its wires.
   await open(page, 'D5');
   await button(page, 'Devices').click();

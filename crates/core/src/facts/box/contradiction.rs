@@ -7,6 +7,8 @@ use super::cable::{Cable, CableGoes, CableGround};
 use super::conductor::Conductor;
 use super::contents::{BoxContents, Construction};
 use super::device::DeviceKind;
+use super::hung::HungKind;
+use super::observation::Observation;
 use crate::facts::house_rules::HouseRules;
 use crate::facts::problem::Pointer;
 use crate::quantity::{Length, Offset, Rounding, UnitSystem};
@@ -82,6 +84,17 @@ impl BoxContents {
         for message in self.onward_nowhere() {
             add(&Pointer::root().at("landings"), message);
         }
+        for (pointer, message) in self.hanging_contradicts() {
+            add(&pointer, message);
+        }
+        for (index, device) in self.devices.iter().enumerate() {
+            if let (Some(marked), Some(shape)) = (device.amperes, device.configuration)
+                && marked != shape.amperes()
+            {
+                let message = format!("slots {} are of {} A, and {marked} A are noted", shape.name(), shape.amperes());
+                add(&Pointer::root().at("devices").at(index).at("configuration"), message);
+            }
+        }
         for (index, conductor) in self.conductors.iter().enumerate() {
             let place = Pointer::root().at("conductors").at(index);
             if conductor.on_box && self.construction == Some(Construction::Nonmetallic) {
@@ -123,6 +136,35 @@ impl BoxContents {
                 }
                 _ => {}
             }
+        }
+        found
+    }
+
+    /// What is noted of a box that is not there, and of what hangs, that cannot all be true.
+    fn hanging_contradicts(&self) -> Vec<(Pointer, String)> {
+        let (root, mut found) = (Pointer::root(), Vec::new());
+        let missing = self.observed(Observation::NoBox) == Some(true);
+        if missing && self.depth.is_some() {
+            found.push((root.at("depth"), "no box is there, and its depth was measured".to_owned()));
+        }
+        if missing && self.marked_volume.is_some() {
+            found.push((root.at("marked_volume"), "no box is there, and its volume was read".to_owned()));
+        }
+        let Some(hung) = &self.hung else { return found };
+        let at = root.at("hung");
+        let noun = hung.kind.noun();
+        if self.observed(Observation::HangsByConductors) == Some(true) && hung.from_structure == Some(true) {
+            found
+                .push((at.at("from_structure"), format!("the {noun} hangs by its conductors, and from the structure")));
+        }
+        if hung.insulation_contact == Some(true) && hung.kind != HungKind::RecessedLuminaire {
+            let message = "only a recessed luminaire is marked for contact with insulation".to_owned();
+            found.push((at.at("insulation_contact"), message));
+        }
+        if let (Some(rod), Some(blades)) = (hung.rod, hung.blade_height)
+            && rod > blades
+        {
+            found.push((at.at("rod"), format!("the rod is longer than the blades of the {noun} are above the floor")));
         }
         found
     }
@@ -193,6 +235,25 @@ mod tests {
         assert_eq!(found[0].pointer, "/conductors/0/reach");
         assert!(found[0].message.contains("reaches 3/4 in at most, not 2 in"), "{}", found[0].message);
         assert_eq!(contents.conductors[0].reach, Some(Length::inches(2).into()));
+    }
+
+    #[test]
+    fn what_hangs_from_nothing_is_not_measured_and_slots_say_their_amperes() {
+        let mut contents = crate::testing::hanging(HungKind::Fan, |hung| hung.from_structure = Some(true));
+        let pointers = |contents: &BoxContents| -> Vec<String> {
+            let found = contents.contradictions(&HouseRules::default(), UnitSystem::Inch);
+            found.into_iter().map(|found| found.pointer).collect()
+        };
+        assert!(pointers(&contents).is_empty());
+        contents.observe(Observation::NoBox, true);
+        contents.observe(Observation::HangsByConductors, true);
+        contents.depth = Some(Length::inches(2));
+        assert_eq!(pointers(&contents), ["/depth", "/hung/from_structure"]);
+        let mut range = crate::testing::box_with_device(DeviceKind::RangeReceptacle);
+        range.devices[0].configuration = Some(crate::standard::Configuration::Straight14To50);
+        assert!(pointers(&range).is_empty());
+        range.devices[0].amperes = Some(30);
+        assert_eq!(pointers(&range), ["/devices/0/configuration"]);
     }
 
     #[test]
