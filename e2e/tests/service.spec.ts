@@ -22,14 +22,14 @@ test('what is too low, too near or not bonded is said in figures, and a length t
   await expect(finding(page, 'Emergency disconnect outdoors')).toContainText('replaced in 2022');
   await button(page, 'Facts').click();
   const depth = page.getByLabel('Clear depth');
-  await expect(depth).toHaveValue('22');
+  await expect(depth).toHaveValue('22 in');
   await depth.fill('3 fet');
   await depth.press('Enter');
   await expect(page.locator('.said')).toContainText('fet');
   await expect(depth).toHaveValue('3 fet');
   await depth.fill("3'2");
   await depth.press('Enter');
-  await expect(depth).toHaveValue('38');
+  await expect(depth).toHaveValue('3 ft 2 in');
   // The roof is steep after all: 3 ft over it does.
   await page.getByLabel('Over a roof').selectOption('steep');
   await button(page, 'Findings').click();

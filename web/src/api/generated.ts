@@ -3733,6 +3733,8 @@ export interface components {
             /** @description Why the text was not understood. */
             error?: string | null;
             nm?: components["schemas"]["Offset"] | null;
+            /** @description As one says it of a way or a height, "11 ft 6 in", with its unit. */
+            run: string;
             /** @description Without its unit. */
             text: string;
         };

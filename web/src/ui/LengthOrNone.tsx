@@ -14,7 +14,7 @@ type Props = {
 export function LengthOrNone({ label, nm, units, onChange }: Props) {
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState<string | null>(null);
-  const printed = usePrinted(nm ?? 0, units);
+  const printed = usePrinted(nm ?? 0, units, 'run');
   const id = useId();
   async function take() {
     if (typed === null) return;

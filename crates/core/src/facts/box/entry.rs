@@ -66,6 +66,8 @@ pub struct LengthEcho {
     pub nm: Option<Offset>,
     /// Without its unit.
     pub text: String,
+    /// As one says it of a way or a height, "11 ft 6 in", with its unit.
+    pub run: String,
     /// Why the text was not understood.
     pub error: Option<String>,
 }
@@ -78,10 +80,15 @@ impl LengthWish {
             TextOrLength::Nm(offset) => Ok(*offset),
         };
         match read {
-            Ok(length) => {
-                LengthEcho { nm: Some(length), text: length.print_bare(self.units, Rounding::Nearest), error: None }
+            Ok(length) => LengthEcho {
+                nm: Some(length),
+                text: length.print_bare(self.units, Rounding::Nearest),
+                run: length.past().map_or_else(|| length.say(self.units), |way| way.say_run(self.units)),
+                error: None,
+            },
+            Err(error) => {
+                LengthEcho { nm: None, text: String::new(), run: String::new(), error: Some(error.to_string()) }
             }
-            Err(error) => LengthEcho { nm: None, text: String::new(), error: Some(error.to_string()) },
         }
     }
 }
@@ -310,6 +317,11 @@ mod tests {
         assert_eq!(wish(TextOrLength::Nm(Length::inches(6).into())).text, "6");
         assert_eq!(wish(TextOrLength::Nm(Length::ZERO - Length::inches(1))).text, "−1");
         assert!(wish(TextOrLength::Text("x".to_owned())).error.is_some());
+        // What a field shows of a height is read back as the same height.
+        let height = wish(TextOrLength::Nm(Length::inches(138).into()));
+        assert_eq!(height.run, "11 ft 6 in");
+        assert_eq!(wish(TextOrLength::Text(height.run)).nm, height.nm);
+        assert_eq!(wish(TextOrLength::Nm((Length::ZERO - Length::inches(1)).into())).run, "−1 in");
     }
 
     #[test]
