@@ -132,3 +132,32 @@ test('a room is ruled on, remarked upon and photographed', async ({ page }) => {
   await expect(page.locator('.thumbnails button')).toHaveCount(0);
   clean();
 });
+
+test('outlets missing at a counter and along the walls are added where they are fewest, and closed', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(server.get().url + roomPath('Lower kitchen'));
+  await expect(findings(page)).toContainText('this counter');
+  const said = (await repairs(page).innerText()) ?? '';
+  const [, count = '', places = ''] = /(\d+) outlets are missing: (.*?)\. No fewer/.exec(said) ?? [];
+  const missing = [...places.matchAll(/(north|east|south|west) wall at ([^;]+)/g)];
+  expect(missing.length).toBe(Number(count));
+  await repairs(page).getByRole('button', { name: 'Plan: Add the outlets that are missing' }).first().click();
+  await expect(repairs(page).locator('.state-planned').first()).toBeVisible();
+  await button(page, 'Mark done').click();
+  await button(page, 'Look again').click();
+  await expect(button(page, 'As left')).toHaveAttribute('aria-pressed', 'true');
+  for (const [, name = '', at = ''] of missing) {
+    const line = wall(page, `${name} wall`);
+    const before = await line.inputValue();
+    await line.fill(before.includes('/') ? `${before} ${at}` : `${before} / ${at}`);
+    await line.press('Enter');
+    await expect(line).not.toHaveValue(before);
+  }
+  await expect(plan(page).locator('.to-add')).toHaveCount(0);
+  await expect(findings(page)).not.toContainText('this counter, north wall');
+  await expect(repairs(page).locator('.state-proven').first()).toBeVisible();
+  const proven = await repairs(page).locator('.state-proven').count();
+  await button(page, 'Close').click();
+  await expect(repairs(page).locator('.state-closed')).toHaveCount(proven);
+  clean();
+});

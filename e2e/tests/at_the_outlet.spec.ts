@@ -1,4 +1,4 @@
-// What hangs, or should not hang as it does: luminaires and fans, from found to closed, and a timer for one.
+// Jobs at one outlet, from found to closed: a lantern without a box, a fan on none, a timer without a neutral, a box loose in the board.
 import { expect, type Page, test } from '@playwright/test';
 import { serve, walkPath, watch } from './server';
 
@@ -142,5 +142,21 @@ test('a timer without a neutral is replaced by one that needs none, looked at an
   await button(page, 'Devices').click();
   await field(page, 'Slots').selectOption('10-50');
   await expect(finding(page, 'Equipment ground there')).toContainText('grounds the frame');
+  clean();
+});
+
+test('a box loose in the board, with no stud near, is clipped to it and closed', async ({ page }) => {
+  const clean = watch(page);
+  await open(page, 'R4');
+  await jot(page, 'metal devbox gyp moves');
+  await expect(finding(page, 'Box held')).toContainText('The box moves');
+  await button(page, 'Box and wall').click();
+  await field(page, 'Stud beside the box').selectOption('no');
+  await expect(repairs(page)).toContainText('Fix the box');
+  await page.getByText('Step by step, and what to bring').first().click();
+  await expect(page.getByText('side clips, a pair').first()).toBeVisible();
+  await planAndDo(page, 1);
+  await restSound(page);
+  await close(page, 1);
   clean();
 });
