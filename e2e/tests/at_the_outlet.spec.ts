@@ -1,60 +1,13 @@
 // Jobs at one outlet, from found to closed: a lantern without a box, a fan on none, a timer without a neutral, a box loose in the board.
 import { expect, type Page, test } from '@playwright/test';
 import { serve, walkPath, watch } from './server';
+import { button, close, field, finding, jot, planAndDo, repairs, restSound } from './steps';
 
 const server = serve();
-
-const finding = (page: Page, title: string) => page.locator('.finding', { hasText: title });
-const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
-const repairs = (page: Page) => page.getByRole('region', { name: 'Repairs' });
 
 async function open(page: Page, tag: string) {
   await page.goto(server.get().url + walkPath(tag));
   await expect(field(page, 'Tag of the box')).toHaveValue(tag);
-}
-
-async function jot(page: Page, line: string) {
-  await page.getByLabel('Jot', { exact: true }).fill(line);
-  await page.keyboard.press('Enter');
-  await expect(page.getByLabel('Jot', { exact: true })).toHaveValue('');
-}
-
-/** Answers every step of the dead test. */
-async function proveDead(page: Page) {
-  await button(page, 'Dead test').click();
-  const sentence = page.locator('.dead-sentence');
-  for (let said = ''; !said.startsWith('Proven dead'); said = (await sentence.textContent()) ?? '') {
-    const before = (await sentence.textContent()) ?? '';
-    await page.locator('.dead-answers button').first().click();
-    await expect(sentence).not.toHaveText(before);
-  }
-}
-
-/** Plans what is proposed, does it with the power off, and begins to look anew. */
-async function planAndDo(page: Page, planned: number) {
-  await repairs(page).getByRole('button', { name: 'Plan this repair' }).click();
-  await expect(repairs(page).locator('.state-planned')).toHaveCount(planned);
-  await proveDead(page);
-  await repairs(page).getByRole('button', { name: 'Mark done' }).click();
-  await expect(repairs(page).locator('.state-done')).toHaveCount(planned);
-  await repairs(page).getByRole('button', { name: 'Measure again' }).click();
-}
-
-/** Looks at all that is still open, and finds it sound. */
-async function restSound(page: Page) {
-  await page.getByRole('button', { name: /^Look/ }).click();
-  while ((await page.locator('.rest-sound').count()) > 0) {
-    const left = await page.locator('.rest-sound').count();
-    await page.locator('.rest-sound').first().click();
-    await expect(page.locator('.rest-sound')).toHaveCount(left - 1);
-  }
-}
-
-async function close(page: Page, count: number) {
-  await expect(repairs(page).locator('.state-proven')).toHaveCount(count);
-  await repairs(page).getByRole('button', { name: 'Close' }).click();
-  await expect(repairs(page).locator('.state-closed')).toHaveCount(count);
 }
 
 test('a lantern without a box, fed through the window frame, is boxed, fed anew and closed', async ({ page }) => {

@@ -3,9 +3,9 @@
 import { expect, type Page, test } from '@playwright/test';
 import { png } from './png';
 import { cablePath, serve, walkPath, watch } from './server';
+import { button } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 const strip = (page: Page) => page.locator('.cable-drawing');
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings of the cable run' });
 const repairs = (page: Page) => page.getByRole('region', { name: 'Repairs of the cable run' });

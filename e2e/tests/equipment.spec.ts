@@ -2,9 +2,9 @@
 import { readFileSync } from 'node:fs';
 import { expect, type Page, test } from '@playwright/test';
 import { auditPath, roomPath, serve, watch } from './server';
+import { button } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings of the room' });
 const repairs = (page: Page) => page.getByRole('region', { name: 'Repairs in the room' });
 const piece = (page: Page, name: string) => page.getByRole('group', { name, exact: true });

@@ -6,10 +6,10 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { auditPath, binary, serve, walkPath, watch } from './server';
+import { button } from './steps';
 import { png } from './png';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 const sound = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();
   expect(violations.map(({ id, nodes }) => [id, nodes[0]?.html])).toEqual([]);

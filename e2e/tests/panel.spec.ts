@@ -1,10 +1,10 @@
 // The panel: breakers by their spaces, a mapping half done carried to its end, the directory accepted.
 import AxeBuilder from '@axe-core/playwright';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { auditPath, serve, watch } from './server';
+import { button } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 
 test('a mapping half done is carried to its end, and the directory made true', async ({ page }) => {
   const clean = watch(page);

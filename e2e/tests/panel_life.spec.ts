@@ -1,9 +1,9 @@
 // What is found at a panel has a life like anything else: planned, done, looked at anew, closed.
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { auditPath, serve, watch } from './server';
+import { button } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 
 test('what is wrong at a panel is counted, planned, done, looked at anew and closed', async ({ page }) => {
   const clean = watch(page);

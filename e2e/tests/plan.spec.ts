@@ -2,9 +2,9 @@
 import AxeBuilder from '@axe-core/playwright';
 import { expect, type Page, test } from '@playwright/test';
 import { auditPath, serve, walkPath, watch } from './server';
+import { button } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 const open = (page: Page) => page.goto(`${server.get().url + auditPath}/plan`);
 const sound = async (page: Page) => {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21aa', 'wcag22aa']).analyze();

@@ -2,9 +2,9 @@
 import { expect, type Page, test } from '@playwright/test';
 import { png } from './png';
 import { roomPath, serve, walkPath, watch } from './server';
+import { button } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
 const plan = (page: Page) => page.locator('.room-drawing');
 const findings = (page: Page) => page.getByRole('region', { name: 'Findings of the room' });
 const repairs = (page: Page) => page.getByRole('region', { name: 'Repairs in the room' });

@@ -1,10 +1,9 @@
 // The service and the place of a panel: looked at from the ground, judged, put right where that may be, else referred.
 import { expect, type Page, test } from '@playwright/test';
 import { auditPath, serve, watch } from './server';
+import { button, finding } from './steps';
 
 const server = serve();
-const button = (page: Page, name: string) => page.getByRole('button', { name, exact: true });
-const finding = (page: Page, title: string) => page.locator('.finding', { hasText: title });
 const repairs = (page: Page) => page.getByRole('region', { name: 'Repairs at the panel' });
 
 async function open(page: Page) {

@@ -1,24 +1,11 @@
 // One box from end to end: measured, judged, repaired, measured again, proven, closed, reported.
 import { readFileSync } from 'node:fs';
-import { expect, type Page, test } from '@playwright/test';
+import { expect, test } from '@playwright/test';
 import { auditPath, bundle, serve, walkPath, watch } from './server';
+import { field, finding, proveDead } from './steps';
 
 const server = serve();
 
-const finding = (page: Page, title: string) => page.locator('.finding', { hasText: title });
-const field = (page: Page, label: string) => page.getByLabel(label, { exact: true });
-
-/** Answers every step of the dead test, and comes back to the lengths. */
-async function proveDead(page: Page) {
-  await page.getByRole('button', { name: 'Dead test', exact: true }).click();
-  const sentence = page.locator('.dead-sentence');
-  for (let said = ''; !said.startsWith('Proven dead'); said = (await sentence.textContent()) ?? '') {
-    const before = (await sentence.textContent()) ?? '';
-    await page.locator('.dead-answers button').first().click();
-    await expect(sentence).not.toHaveText(before);
-  }
-  await page.getByRole('button', { name: 'Lengths', exact: true }).click();
-}
 
 test('a box with short conductors, from the tape to the report', async ({ page }) => {
   const clean = watch(page, /status of 422/);
@@ -72,6 +59,7 @@ test('a box with short conductors, from the tape to the report', async ({ page }
   await repairs.getByRole('button', { name: 'Mark done' }).click();
   await expect(repairs).toContainText('not proven dead');
   await proveDead(page);
+  await page.getByRole('button', { name: 'Lengths', exact: true }).click();
   await repairs.getByRole('button', { name: 'Mark done' }).click();
   await expect(repairs.locator('.state-done')).toHaveCount(2);
   await expect(repairs).toContainText('nothing closes without new figures');
@@ -143,6 +131,7 @@ test('the same by keyboard alone', async ({ page }) => {
   // Length, reach, and the cover of a receptacle in the rain.
   await expect(repairs.locator('.state-planned')).toHaveCount(3);
   await proveDead(page);
+  await page.getByRole('button', { name: 'Lengths', exact: true }).click();
   await tabTo(/^Mark done$/);
   await page.keyboard.press('Enter');
   await expect(repairs.locator('.state-done')).toHaveCount(3);

@@ -50,9 +50,7 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u3
     let taken = with_store(store, move |store| {
         let walk = store.walk(&audit)?;
         let Revised { revision, record } = walk.audit.clone();
-        let taken: Vec<u16> = record.corrections.iter().map(|line| line.id).collect();
-        let facts = walk.facts();
-        let fresh = linked(&lines, &taken, &facts.boxes(), &facts.panels, &facts.runs);
+        let fresh = linked(&lines, &walk.facts());
         let count = u32::try_from(fresh.len()).unwrap_or(u32::MAX);
         let corrections = record.corrections.iter().cloned().chain(fresh).collect();
         store.put(&audit, &Audit { corrections, ..record }, revision, &author())?;

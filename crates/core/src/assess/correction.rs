@@ -5,9 +5,10 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::assessed::Assessed;
+use super::correction_words::{is_panel_rule, judged_at, rule_named};
 use super::item::{ItemState, ItemView};
-use crate::facts::{BoxRecord, CableRun, CorrectionLine, Panel, Room, Subject, free_number};
-use crate::rules::{RuleResult, Verdict, is_room_rule, rule_title};
+use crate::facts::{AuditFacts, CorrectionLine, Room, Subject, free_number};
+use crate::rules::{RuleResult, Verdict, is_room_rule, rule, rule_title};
 
 /// The answer to a line.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -26,82 +27,6 @@ pub struct CorrectionAnswer {
     pub sentence: String,
 }
 
-/// Words by which a line names what a rule is about; the rule with the most of them in the line is proposed.
-const WORDS: [(&str, &[&str]); 41] = [
-    ("gfci-required", &["gfci", "gfi", "ground fault"]),
-    ("afci-required", &["afci", "arc fault", "arc-fault"]),
-    ("tamper-resistant", &["tamper"]),
-    ("weather-resistant", &["weather-resistant", "weather resistant"]),
-    ("wet-location", &["in-use cover", "weatherproof", "wet location", "rain"]),
-    (
-        "free-conductor-length",
-        &["short conductor", "short wire", "conductors too short", "wires too short", "6 inches", "six inches"],
-    ),
-    ("box-fill", &["box fill", "overfilled", "overcrowded", "too many wires", "too many conductors"]),
-    ("box-setback", &["recessed", "set back", "setback", "set-back"]),
-    ("box-secure", &["box loose", "loose box", "box not secured", "box moves"]),
-    (
-        "device-secure",
-        &["loose receptacle", "loose outlet", "loose switch", "receptacle loose", "outlet loose", "switch loose"],
-    ),
-    ("cover-present", &["missing cover", "cover missing", "no cover", "missing plate", "cover plate"]),
-    ("plate-intact", &["cracked", "broken plate", "damaged plate"]),
-    ("opening-closed", &["knockout", "open hole"]),
-    ("cable-entry", &["cable clamp", "connector missing", "bushing", "cable connector", "nm connector"]),
-    ("splice-enclosed", &["open splice", "splice outside", "splices outside", "junction box"]),
-    ("ground-present", &["no ground", "not grounded", "ungrounded", "open ground", "missing ground"]),
-    ("ground-not-bootleg", &["bootleg", "false ground", "jumper"]),
-    ("metal-box-bonded", &["not bonded", "box bond", "bond the box"]),
-    ("wiring-fault", &["reversed", "reverse polarity", "polarity", "open neutral", "hot and neutral"]),
-    ("conductor-ampacity", &["overfused", "over-fused", "oversized breaker", "breaker too large", "undersized"]),
-    ("dissimilar-metals", &["aluminum", "aluminium"]),
-    ("receptacle-replacement", &["two-prong", "two prong", "three-prong", "three prong"]),
-    ("fan-support", &["fan"]),
-    ("luminaire-support", &["light fixture", "luminaire"]),
-    ("box-accessible", &["buried box", "covered box", "inaccessible"]),
-    ("terminal-one-conductor", &["double tap", "doubled", "two wires under"]),
-    (
-        "wall-spacing",
-        &[
-            "outlet spacing",
-            "receptacle spacing",
-            "not enough outlets",
-            "too few outlets",
-            "too few receptacles",
-            "wall outlets",
-        ],
-    ),
-    (
-        "counter-spacing",
-        &["counter outlet", "counter receptacle", "countertop outlet", "countertop receptacle", "at the counter"],
-    ),
-    ("island-outlet", &["island outlet", "island receptacle", "outlet on the island", "peninsula"]),
-    ("bathroom-outlet", &["outlet at the basin", "outlet beside the basin", "no outlet in the bathroom"]),
-    ("room-light", &["no light switch", "no switched light", "not switched at the door"]),
-    ("stair-switching", &["stair switch", "stair light", "three-way at the stair", "top and bottom of the stair"]),
-    ("cord-as-wiring", &["extension cord", "cord through", "cord stapled"]),
-    ("cable-damaged", &["damaged cable", "cable damaged", "nicked cable", "cable nicked", "damaged sheath"]),
-    (
-        "splice-in-run",
-        &["splice in the attic", "splice in the wall", "buried splice", "concealed splice", "flying splice"],
-    ),
-    ("run-supported", &["cable not supported", "unsupported cable", "cable not stapled", "staples", "not strapped"]),
-    ("nail-plate", &["nail plate", "nail plates", "protection plate", "bored hole", "stud guard"]),
-    ("exposed-to-damage", &["subject to damage", "exposed cable", "running board", "unprotected cable"]),
-    ("attic-guard", &["guard strip", "cable in the attic", "cables in the attic"]),
-    ("burial-depth", &["burial depth", "not deep enough", "buried cable", "buried too shallow"]),
-    ("raceway-fill", &["conduit fill", "overfilled conduit", "raceway fill"]),
-];
-
-/// The rule that a line is about, where its words name one.
-fn rule_of(text: &str) -> Option<String> {
-    let text = text.to_lowercase();
-    let named =
-        |words: &[&str]| words.iter().filter(|word| text.contains(**word)).map(|word| word.len()).sum::<usize>();
-    let best = WORDS.iter().map(|(code, words)| (named(words), *code)).filter(|(letters, _)| *letters > 0);
-    best.max_by_key(|(letters, _)| *letters).map(|(_, code)| code.to_owned())
-}
-
 /// Whether `name` stands in `text` as words of its own.
 fn stands_in(text: &str, name: &str) -> bool {
     let (text, name) = (text.to_lowercase(), name.trim().to_lowercase());
@@ -112,34 +37,53 @@ fn stands_in(text: &str, name: &str) -> bool {
             .any(|(at, _)| is_edge(text[..at].chars().next_back()) && is_edge(text[at + name.len()..].chars().next()))
 }
 
-/// Links lines, each a place and a text, to rooms, boxes, panels, cable runs and rules where their words name them. Their numbers are none of those `taken`.
-pub fn linked(
-    lines: &[(String, String)],
-    taken: &[u16],
-    boxes: &[(&Room, &BoxRecord)],
-    panels: &[Panel],
-    runs: &[CableRun],
-) -> Vec<CorrectionLine> {
-    let mut taken = taken.to_vec();
+/// The one of those `known` that a line's words name, by its whole name or, where it alone begins so, by what stands before its comma:
+/// "main panel" is enough for "main panel, plant room".
+fn named_in<'a, T>(words: &str, known: &'a [T], name: impl Fn(&T) -> &str) -> Option<&'a T> {
+    let beginning = |one: &T| name(one).split(',').next().unwrap_or_default().trim().to_lowercase();
+    let alone = |one: &&T| known.iter().filter(|other| beginning(other) == beginning(one)).count() == 1;
+    let whole = known.iter().find(|one| stands_in(words, name(one)));
+    whole.or_else(|| known.iter().find(|one| stands_in(words, &beginning(one)) && alone(one)))
+}
+
+/// Links lines, each a place and a text, to the rooms, boxes, panels, cable runs and rules that their words name. Their numbers
+/// are none of those that the audit's list has.
+pub fn linked(lines: &[(String, String)], facts: &AuditFacts) -> Vec<CorrectionLine> {
+    let mut taken: Vec<u16> = facts.audit.corrections.iter().map(|line| line.id).collect();
+    let boxes = facts.boxes();
     let mut line = |(place, text): &(String, String)| {
         let id = free_number(taken.iter().copied());
         taken.push(id);
         let words = format!("{place} {text}");
         let by_tag = boxes.iter().find(|(_, record)| stands_in(&words, &record.tag));
-        let named_rooms = boxes.iter().filter(|(room, _)| stands_in(&words, &room.name));
-        let by_place = named_rooms.clone().find(|(_, record)| stands_in(&words, &record.place));
+        let named = |room: &Room| stands_in(&words, &room.name);
+        let by_place = boxes.iter().find(|(room, record)| named(room) && stands_in(&words, &record.place));
         let found = by_tag.or(by_place);
-        CorrectionLine {
+        // A tag or a place names what is there; a panel or a cable run is looked for where neither stands.
+        let panel = found.is_none().then(|| named_in(&words, &facts.panels, |panel| &panel.name)).flatten();
+        let run = found.is_none().then(|| named_in(&words, &facts.runs, |run| &run.name)).flatten();
+        let by_room = || facts.rooms.iter().map(|known| &known.room).find(|room| named(room));
+        let mut line = CorrectionLine {
             id,
             place: place.clone(),
             text: text.clone(),
-            room: found.or_else(|| named_rooms.clone().next()).map(|(room, _)| room.id),
+            room: found.map(|(room, _)| *room).or_else(by_room).map(|room| room.id),
             box_id: found.map(|(_, record)| record.id),
-            panel: panels.iter().find(|panel| found.is_none() && stands_in(&words, &panel.name)).map(|panel| panel.id),
-            run: runs.iter().find(|run| found.is_none() && stands_in(&words, &run.name)).map(|run| run.id),
-            rule: rule_of(text),
+            panel: panel.map(|panel| panel.id),
+            run: run.map(|run| run.id),
+            rule: None,
             note: String::new(),
+        };
+        let about = rule_named(text, line.subject().or(line.room.map(Subject::Room)));
+        line.rule = about.map(str::to_owned);
+        // Where a house has one panel, what only panels have is in that one.
+        let only_of_panels = |code: &str| is_panel_rule(code) && rule(code).is_none();
+        if let (None, [panel]) = (line.subject(), &facts.panels[..])
+            && about.is_some_and(only_of_panels)
+        {
+            line.panel = Some(panel.id);
         }
+        line
     };
     lines.iter().map(&mut line).collect()
 }
@@ -182,7 +126,12 @@ pub fn answers(assessed: &Assessed) -> Vec<CorrectionAnswer> {
                         format!("Open: {} is not measured for it yet. {sentence}", about.name)
                     }
                     Some((verdict, sentence)) => format!("Looked at in {}: {}. {sentence}", about.name, verdict.name()),
-                    None => format!("Linked to {}; no rule covers it.", about.name),
+                    None => match line.rule.as_deref().and_then(|code| Some((rule_title(code)?, judged_at(code)))) {
+                        Some((title, at)) => {
+                            format!("Linked to {}. Its rule, {title}, is judged at {at}: link it to that.", about.name)
+                        }
+                        None => format!("Linked to {}; no rule covers it.", about.name),
+                    },
                 }
             }
         };
@@ -265,7 +214,7 @@ mod tests {
 
     use super::*;
     use crate::assess::to_measure_again;
-    use crate::facts::{AuditFacts, ItemId, StoredState, WorkItem};
+    use crate::facts::{CableRun, ItemId, Panel, PanelId, RoomFacts, RoomId, RunId, StoredState, WorkItem};
     use crate::quantity::Length;
     use crate::testing::{audit_of, box_with, conductor, record_of};
 
@@ -277,36 +226,48 @@ mod tests {
     }
 
     #[test]
+    fn the_beginning_of_a_name_is_enough_where_nothing_else_begins_so() {
+        let known = ["main panel, plant room", "Stair, lower", "Stair, upper"];
+        let of = |words: &str| named_in(words, &known, |name| *name).copied();
+        assert_eq!(of("Main panel: double tap"), Some(known[0]));
+        assert_eq!(of("at the stair"), None, "either may be meant");
+        assert_eq!(of("stair, upper, stapled through"), Some(known[2]));
+        assert_eq!(of("the main panels"), None);
+    }
+
+    #[test]
     fn a_line_finds_its_box_its_room_and_its_rule() {
         let (room, record) = record_of(box_with(None, vec![]));
-        let boxes = [(&room, &record)];
-        let runs = [CableRun::new(crate::facts::RunId(Uuid::from_u128(5)), "attic feed")];
-        let panels = [Panel::new(crate::facts::PanelId(Uuid::nil()), "main panel", 12)];
-        let of = |place: &str, text: &str| {
-            linked(&[(place.to_owned(), text.to_owned())], &[4], &boxes, &panels, &runs).remove(0)
+        let panels = vec![Panel::new(PanelId(Uuid::nil()), "main panel", 12)];
+        let runs = vec![CableRun::new(RunId(Uuid::from_u128(5)), "attic feed")];
+        let bare = RoomFacts {
+            room: Room { name: "Hall".to_owned(), id: RoomId(Uuid::from_u128(6)), ..room.clone() },
+            boxes: vec![],
         };
+        let mut facts = AuditFacts { panels: panels.clone(), runs: runs.clone(), ..audit_of(record.clone()) };
+        facts.rooms.push(bare.clone());
+        facts.audit.corrections = linked(&[(String::new(), "an earlier line".to_owned())], &facts);
+        let of = |place: &str, text: &str| linked(&[(place.to_owned(), text.to_owned())], &facts).remove(0);
         let by_tag = of("", "K1: wires too short");
         assert_eq!(
             (by_tag.id, by_tag.box_id, by_tag.rule.as_deref()),
-            (5, Some(record.id), Some("free-conductor-length"))
+            (2, Some(record.id), Some("free-conductor-length"))
         );
         let by_room = of("Kitchen", "missing cover plate");
         assert_eq!((by_room.room, by_room.box_id), (Some(room.id), None));
         assert_eq!(by_room.rule.as_deref(), Some("cover-present"));
         let at_panel = of("main panel", "double tap at breaker 7");
         assert_eq!((at_panel.panel, at_panel.box_id), (Some(panels[0].id), None));
+        assert_eq!(at_panel.rule.as_deref(), Some("breaker-one-per-terminal"));
+        let alone = of("Service", "no intersystem bonding terminal");
+        assert_eq!(alone.panel, Some(panels[0].id), "the only panel of the house");
+        let without_boxes = of("Hall", "smoke detector missing");
+        assert_eq!((without_boxes.room, without_boxes.rule.as_deref()), (Some(bare.room.id), Some("smoke-alarm")));
         let along = of("attic feed", "two nail plates missing");
         assert_eq!((along.run, along.rule.as_deref()), (Some(runs[0].id), Some("nail-plate")));
         let none = of("attic", "insulation is thin");
         assert_eq!((none.room, none.rule), (None, None), "kept word for word where nothing fits");
         assert!(!stands_in("K10 is loose", "K1"));
-    }
-
-    #[test]
-    fn every_word_names_a_rule_there_is() {
-        for (code, _) in WORDS {
-            assert!(crate::rules::is_rule(code), "{code}");
-        }
     }
 
     #[test]
@@ -349,6 +310,11 @@ mod tests {
         let open = said(line(Some(record.id), Some("box-secure")), &items);
         assert!(open.starts_with("Open: K1 is not measured for it yet."), "{open}");
         assert_eq!(said(line(None, None), &items), "Not linked to a box, panel, cable run or taped room yet.");
+        let elsewhere = said(line(Some(record.id), Some("breaker-listed")), &items);
+        assert_eq!(
+            elsewhere,
+            "Linked to K1. Its rule, Breaker made for this panel, is judged at a panel: link it to that."
+        );
         assert_eq!(said(line(Some(record.id), None), &items), "Linked to K1; no rule covers it.");
     }
 }

@@ -6,6 +6,7 @@ mod answer;
 mod assessed;
 mod box_judgement;
 mod correction;
+mod correction_words;
 mod effects;
 mod hands;
 mod item;

@@ -147,7 +147,8 @@ impl Finding {
 
     /// One measurement, at `field`, would settle it.
     pub(crate) fn not_measured(label: impl Into<Cow<'static, str>>, words: &str, field: impl Into<String>) -> Self {
-        let sentence = format!("{}.", capitalised(words));
+        let end = if words.ends_with('?') { "" } else { "." };
+        let sentence = format!("{}{end}", capitalised(words));
         let needs = Some(Need { words: words.to_owned(), field: field.into() });
         Self { needs, ..Self::new(label, Verdict::NotMeasured, sentence) }
     }

@@ -321,7 +321,7 @@ mod tests {
         let height = wish(TextOrLength::Nm(Length::inches(138).into()));
         assert_eq!(height.run, "11 ft 6 in");
         assert_eq!(wish(TextOrLength::Text(height.run)).nm, height.nm);
-        assert_eq!(wish(TextOrLength::Nm((Length::ZERO - Length::inches(1)).into())).run, "−1 in");
+        assert_eq!(wish(TextOrLength::Nm(Length::ZERO - Length::inches(1))).run, "−1 in");
     }
 
     #[test]

@@ -49,20 +49,20 @@ fn check(situation: &Situation) -> Vec<Finding> {
                 return Finding::violates(label, sentence).since(0).of_conductor(conductor);
             }
             let place = format!("/conductors/{index}/remarked");
-            answer(label, conductor.role, conductor.remarked, &place).of_conductor(conductor)
+            let named = format!("{label} conductor");
+            answer(label, &named, conductor.role, conductor.remarked, &place).of_conductor(conductor)
         })
         .collect()
 }
 
-fn answer(label: String, role: Role, remarked: Option<bool>, place: &str) -> Finding {
+/// `named` is the conductor in the middle of a sentence.
+fn answer(label: String, named: &str, role: Role, remarked: Option<bool>, place: &str) -> Finding {
     let role = role.name();
     match remarked {
-        Some(true) => Finding::meets(label.clone(), format!("The {label} conductor, a {role}, is marked as such.")),
-        Some(false) => {
-            Finding::violates(label.clone(), format!("The {label} conductor is a {role} and is not marked."))
-        }
+        Some(true) => Finding::meets(label, format!("The {named}, a {role}, is marked as such.")),
+        Some(false) => Finding::violates(label, format!("The {named} is a {role} and is not marked.")),
         None => {
-            let words = format!("look whether the {label} conductor, a {role}, is marked");
+            let words = format!("look whether the {named}, a {role}, is marked");
             Finding::not_measured(label, &words, place)
         }
     }
@@ -77,9 +77,11 @@ pub const AT_PANEL: Rule<PanelCheck> = RULE.at_panel(|situation: &PanelSituation
     landed
         .filter_map(|(at, breaker, index, conductor)| {
             let colour = conductor.colour.filter(|colour| matches!(colour, Colour::White | Colour::Grey))?;
-            let label = format!("{} {} under breaker {}", colour.name(), conductor.label(), breaker.name());
+            let (which, breaker_name) = (format!("{} {}", colour.name(), conductor.label()), breaker.name());
+            let label = format!("{which} under breaker {breaker_name}");
+            let named = format!("{which} conductor under breaker {breaker_name}");
             let place = format!("/breakers/{at}/conductors/{index}");
-            Some(answer(label, Role::Ungrounded, conductor.remarked, &place).of_breaker(breaker))
+            Some(answer(label, &named, Role::Ungrounded, conductor.remarked, &place).of_breaker(breaker))
         })
         .collect()
 });
@@ -135,6 +137,8 @@ mod tests {
         };
         let answers = [None, Some(false), Some(true)].map(&mut judge);
         assert_eq!(answers, [Verdict::NotMeasured, Verdict::Violates, Verdict::Meets]);
+        let finding = result(RULE.code, &at).worst_finding().map(|finding| finding.sentence.clone());
+        assert!(finding.is_some_and(|said| said.contains("conductor under breaker")), "read in the order one speaks");
     }
 
     #[test]
