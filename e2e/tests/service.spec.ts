@@ -61,3 +61,25 @@ test('the water pipe is bonded by the size of the service, looked at anew and cl
   await expect(water.locator('.state-closed')).toBeVisible();
   clean();
 });
+
+test('a white hot under a breaker is marked, looked at anew and closed', async ({ page }) => {
+  const clean = watch(page);
+  await open(page);
+  await page.getByRole('button', { name: 'annexe panel' }).click();
+  await button(page, 'Findings').click();
+  const white = repairs(page).getByRole('listitem').filter({ hasText: 'White used as hot is marked' });
+  await expect(white).toContainText('The white 10 AWG conductor under breaker 1/3 is a hot and is not marked');
+  await button(page, 'Plan: Mark the white hots').click();
+  await button(page, 'Mark done').click();
+  await button(page, 'Look again').click();
+  await button(page, 'Breakers').click();
+  await page.getByRole('link', { name: /^Breaker 1/ }).click();
+  await page.getByText('Conductors and condition').click();
+  await page.getByLabel('Mark of conductor 2').selectOption('marked');
+  await button(page, 'Keep').click();
+  await button(page, 'Findings').click();
+  await expect(white.locator('.state-proven')).toBeVisible();
+  await button(page, 'Close').click();
+  await expect(white.locator('.state-closed')).toBeVisible();
+  clean();
+});

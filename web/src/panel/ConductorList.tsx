@@ -10,6 +10,13 @@ const ROLES = [
 ] as const;
 const COLOURS = ['black', 'red', 'blue', 'white', 'grey', 'green', 'bare'] as const;
 
+/** Whether it is marked in the colour of what it is used for. */
+const MARKS = [
+  ['mark?', null],
+  ['marked', true],
+  ['not marked', false],
+] as const;
+
 type Props = {
   conductors: LandedConductor[];
   /** The terminals to choose from; any number where there is none. */
@@ -89,6 +96,33 @@ export function ConductorList({ conductors, terminals, breakers, carries, onChan
               <option value="solid">solid</option>
               <option value="stranded">stranded</option>
             </Form.Select>
+            <Form.Select
+              aria-label={`Colour of ${named}`}
+              value={conductor.colour ?? ''}
+              onChange={(event) =>
+                set(index, { colour: (event.target.value || null) as LandedConductor['colour'] })
+              }
+            >
+              <option value="">colour?</option>
+              {COLOURS.map((colour) => (
+                <option key={colour} value={colour}>
+                  {colour}
+                </option>
+              ))}
+            </Form.Select>
+            {conductor.colour && (
+              <Form.Select
+                aria-label={`Mark of ${named}`}
+                value={MARKS.find(([, marked]) => marked === (conductor.remarked ?? null))?.[0]}
+                onChange={(event) =>
+                  set(index, { remarked: MARKS.find(([words]) => words === event.target.value)?.[1] ?? null })
+                }
+              >
+                {MARKS.map(([words]) => (
+                  <option key={words}>{words}</option>
+                ))}
+              </Form.Select>
+            )}
             {breakers && (
               <>
                 <Form.Select
@@ -99,20 +133,6 @@ export function ConductorList({ conductors, terminals, breakers, carries, onChan
                   {ROLES.map(([known, words]) => (
                     <option key={known} value={known}>
                       {words}
-                    </option>
-                  ))}
-                </Form.Select>
-                <Form.Select
-                  aria-label={`Colour of ${named}`}
-                  value={conductor.colour ?? ''}
-                  onChange={(event) =>
-                    set(index, { colour: (event.target.value || null) as LandedConductor['colour'] })
-                  }
-                >
-                  <option value="">colour?</option>
-                  {COLOURS.map((colour) => (
-                    <option key={colour} value={colour}>
-                      {colour}
                     </option>
                   ))}
                 </Form.Select>

@@ -10,6 +10,7 @@ mod fit_dead_front;
 mod fit_surge;
 mod low_voltage_out;
 mod mark_disconnect;
+mod mark_hot;
 mod mark_neutral;
 mod neutral_a_terminal;
 mod pigtail_at_breaker;
@@ -98,6 +99,7 @@ pub static PANEL_REPAIRS: &[PanelRepair] = &[
     write_directory::REPAIR,
     close_panel_openings::REPAIR,
     mark_neutral::REPAIR,
+    mark_hot::REPAIR,
     neutral_a_terminal::REPAIR,
     pigtail_at_breaker::REPAIR,
     replace_breaker::REPAIR,
