@@ -5,10 +5,10 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::assessed::Assessed;
-use super::correction_words::{is_panel_rule, judged_at, rule_named};
+use super::correction_words::{judged_at, rule_named};
 use super::item::{ItemState, ItemView};
 use crate::facts::{AuditFacts, CorrectionLine, Room, Subject, free_number};
-use crate::rules::{RuleResult, Verdict, is_room_rule, rule, rule_title};
+use crate::rules::{RuleResult, Verdict, is_panel_rule, is_room_rule, rule, rule_title};
 
 /// The answer to a line.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]

@@ -1,7 +1,7 @@
 //! The words of a correction list: by which words a line names what a rule is about.
 
 use crate::facts::Subject;
-use crate::rules::{PANEL_RULES, is_room_rule, is_run_rule, rule};
+use crate::rules::{is_panel_rule, is_room_rule, is_run_rule, rule};
 
 /// The words that name a rule, as the trade writes them, in small letters. Where two rules are named by as many letters, the
 /// later one is meant.
@@ -210,11 +210,6 @@ pub fn judged_at(code: &str) -> &'static str {
         () if is_run_rule(code) => "a cable run",
         () => "a room",
     }
-}
-
-/// Whether there is a rule of the panel with a code.
-pub fn is_panel_rule(code: &str) -> bool {
-    PANEL_RULES.iter().any(|rule| rule.code == code)
 }
 
 /// The rule that a line is about, where its words name one: a rule of the subject that the line names before any other, and of

@@ -6,6 +6,7 @@
 //! cable  = gauge "/" conductors [ "ng" ]
 //! ```
 
+mod devices;
 mod hung;
 mod line_words;
 mod panel_line;

@@ -15,7 +15,7 @@ mod terminals;
 
 use std::rc::Rc;
 
-use crate::facts::{Cable, Conductor, FreeFigures, OWN, REFER};
+use crate::facts::{Cable, Conductor, FreeFigures, Hung, OWN, REFER};
 use crate::quantity::{Length, Volume};
 use crate::rules::{RuleResult, Situation, Verdict, judge};
 use crate::standard::Severity;
@@ -86,6 +86,14 @@ impl<'a> Diagnosis<'a> {
             .map(|conductor| Short { conductor, figures: FreeFigures::of(situation.contents, conductor, spliced) })
             .collect();
         Self { situation, results: Rc::new(results), short }
+    }
+
+    /// What hangs from the box.
+    ///
+    /// # Errors
+    /// That nothing does.
+    fn hung(&self) -> Result<&'a Hung, Vec<String>> {
+        self.situation.contents.hung.as_ref().ok_or_else(|| vec!["nothing hangs here".to_owned()])
     }
 
     /// A change that changes nothing yet.

@@ -223,6 +223,11 @@ pub fn is_run_rule(code: &str) -> bool {
     RUN_RULES.iter().any(|rule| rule.code == code)
 }
 
+/// Whether there is a rule of the panel with a code, its own or one that it shares with the box.
+pub fn is_panel_rule(code: &str) -> bool {
+    PANEL_RULES.iter().any(|rule| rule.code == code)
+}
+
 /// Whether there is a rule of the room with a code.
 pub fn is_room_rule(code: &str) -> bool {
     ROOM_RULES.iter().any(|rule| rule.code == code)

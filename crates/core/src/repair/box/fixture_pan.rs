@@ -42,7 +42,7 @@ const DEPTH: Length = Length::sixteenths(8);
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
     let basis = diagnosis.situation.basis;
-    let hung = hung_on_box(contents)?;
+    let hung = hung_on_box(diagnosis)?;
     let no = |words: &str| Err(vec![words.to_owned()]);
     if hung.kind == HungKind::WallLuminaire {
         return no("a pan is for ceilings; on a wall a box goes in");

@@ -18,7 +18,7 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    let Some(hung) = &contents.hung else { return Err(vec!["nothing hangs here".to_owned()]) };
+    let hung = diagnosis.hung()?;
     if !matches!(Evidence::of(contents).ground(contents), Ground::There(_)) {
         return Err(vec![
             "no ground is in the box: bring one, protect by a GFCI, or hang one without metal".to_owned(),

@@ -16,8 +16,7 @@ pub const REPAIR: Repair = Repair {
 };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
-    let contents = diagnosis.situation.contents;
-    let Some(hung) = &contents.hung else { return Err(vec!["nothing hangs here".to_owned()]) };
+    let hung = diagnosis.hung()?;
     let mut change = diagnosis.change(15);
     change.after.observe(Observation::HangsByConductors, false);
     let what = hung.kind.noun();

@@ -105,7 +105,7 @@ const ON_MASONRY: New = New {
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
     let basis = diagnosis.situation.basis;
-    let hung = hung_on_box(contents)?;
+    let hung = hung_on_box(diagnosis)?;
     if let Some(mass) = hung.mass.filter(|mass| *mass > BOX_FOR_LUMINAIRES) {
         let (mass, most) = (mass.print(basis.units), BOX_FOR_LUMINAIRES.print(basis.units));
         return Err(vec![format!(
@@ -156,12 +156,12 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 ///
 /// # Errors
 /// Why it is not.
-pub(super) fn hung_on_box(contents: &BoxContents) -> Result<&Hung, Vec<String>> {
-    let Some(hung) = &contents.hung else { return Err(vec!["nothing hangs here".to_owned()]) };
+pub(super) fn hung_on_box<'a>(diagnosis: &Diagnosis<'a>) -> Result<&'a Hung, Vec<String>> {
+    let hung = diagnosis.hung()?;
     match hung.kind {
         HungKind::Fan => Err(vec!["a fan takes a box marked for fans".to_owned()]),
         HungKind::RecessedLuminaire => Err(vec!["a recessed luminaire has its box with it".to_owned()]),
-        _ if contents.devices.is_empty() => Ok(hung),
+        _ if diagnosis.situation.contents.devices.is_empty() => Ok(hung),
         _ => Err(vec!["a device is in this box as well".to_owned()]),
     }
 }

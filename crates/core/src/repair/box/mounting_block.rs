@@ -16,7 +16,7 @@ pub const REPAIR: Repair = Repair {
 };
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
-    let Some(hung) = &diagnosis.situation.contents.hung else { return Err(vec!["nothing hangs here".to_owned()]) };
+    let hung = diagnosis.hung()?;
     match hung.surface {
         Some(CanopySurface::Siding | CanopySurface::Rough) => {}
         Some(CanopySurface::Flat) => return Err(vec!["the surface is flat: a gasket or a seal does".to_owned()]),

@@ -27,7 +27,7 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    let Some(hung) = &contents.hung else { return Err(vec!["nothing hangs here".to_owned()]) };
+    let hung = diagnosis.hung()?;
     let no_ground = matches!(Evidence::of(contents).ground(contents), Ground::Absent | Ground::Suspect);
     let what = hung.kind.noun();
     let mut change = diagnosis.change(30);

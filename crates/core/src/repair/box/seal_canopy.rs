@@ -18,7 +18,7 @@ pub const REPAIR: Repair = Repair {
 
 fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
     let contents = diagnosis.situation.contents;
-    let Some(hung) = &contents.hung else { return Err(vec!["nothing hangs here".to_owned()]) };
+    let hung = diagnosis.hung()?;
     if hung.surface == Some(CanopySurface::Siding) && hung.block != Some(true) {
         return Err(vec!["no seal makes a flat seat of lapped siding: a mounting block does".to_owned()]);
     }
