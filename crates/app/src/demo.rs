@@ -203,6 +203,27 @@ mod tests {
     }
 
     #[test]
+    fn every_rule_on_what_is_wanted_is_broken_by_one_wish_and_met_by_another() {
+        use nailpunch_core::assess::Assessed;
+        use nailpunch_core::rules::WANTED_RULES;
+        let facts = serde_json::from_str::<Bundle>(BUNDLE).unwrap().facts();
+        let judged = Assessed::of(&facts).rooms;
+        let plans: Vec<_> = judged.iter().flat_map(|room| &room.found.wanted).collect();
+        for rule in WANTED_RULES {
+            // Canada alone counts outlets; no circuit of this house has twelve.
+            if rule.code == "wanted-outlets" {
+                continue;
+            }
+            for verdict in [Verdict::Violates, Verdict::Meets] {
+                let mut results = plans.iter().flat_map(|plan| &plan.asked);
+                let is = results.any(|result| result.rule == rule.code && result.verdict == verdict);
+                assert!(is, "{} {} nowhere", rule.code, verdict.name());
+            }
+        }
+        assert!(plans.iter().filter(|plan| plan.ready).count() >= 4, "one of each kind can be made");
+    }
+
+    #[test]
     fn every_rule_of_a_cable_run_is_broken_along_one_and_met_along_another() {
         use nailpunch_core::assess::Assessed;
         use nailpunch_core::rules::RUN_RULES;

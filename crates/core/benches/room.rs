@@ -8,7 +8,7 @@ use nailpunch_core::facts::{AuditFacts, Bundle, Sketch};
 use nailpunch_core::jot::{RoomLineRequest, read_room_line};
 use nailpunch_core::quantity::UnitSystem;
 use nailpunch_core::repair::{missing_outlets, saving_moves};
-use nailpunch_core::rules::{RoomSituation, judge_room};
+use nailpunch_core::rules::{Beyond, RoomSituation, judge_room};
 use nailpunch_core::standard::RoomKind;
 
 fn main() {
@@ -54,7 +54,15 @@ fn room_of_60_ft_with_12_openings(bencher: Bencher) {
 fn room_rules_alone(bencher: Bencher) {
     let facts = room();
     let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
-    let situation = RoomSituation { room, sketch: &room.sketch, boxes: &[], fed_by: &[], basis, wired_under: None };
+    let situation = RoomSituation {
+        room,
+        sketch: &room.sketch,
+        boxes: &[],
+        fed_by: &[],
+        basis,
+        wired_under: None,
+        beyond: Beyond::default(),
+    };
     bencher.bench(|| judge_room(&situation));
 }
 
@@ -62,7 +70,15 @@ fn room_rules_alone(bencher: Bencher) {
 fn room_fewest_outlets(bencher: Bencher) {
     let facts = room();
     let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
-    let situation = RoomSituation { room, sketch: &room.sketch, boxes: &[], fed_by: &[], basis, wired_under: None };
+    let situation = RoomSituation {
+        room,
+        sketch: &room.sketch,
+        boxes: &[],
+        fed_by: &[],
+        basis,
+        wired_under: None,
+        beyond: Beyond::default(),
+    };
     bencher.bench(|| missing_outlets(&situation, &judge_room(&situation)));
 }
 
@@ -70,7 +86,15 @@ fn room_fewest_outlets(bencher: Bencher) {
 fn room_fewest_outlets_and_moves(bencher: Bencher) {
     let facts = room();
     let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
-    let situation = RoomSituation { room, sketch: &room.sketch, boxes: &[], fed_by: &[], basis, wired_under: None };
+    let situation = RoomSituation {
+        room,
+        sketch: &room.sketch,
+        boxes: &[],
+        fed_by: &[],
+        basis,
+        wired_under: None,
+        beyond: Beyond::default(),
+    };
     let missing = missing_outlets(&situation, &judge_room(&situation)).map_or(0, |missing| missing.len());
     println!("{missing} outlets missing; {} moves save one", saving_moves(&situation).len());
     bencher.bench(|| saving_moves(&situation));

@@ -13,7 +13,7 @@ use nailpunch_core::job::shut_downs::{Limits, ShutDown, Task, shut_downs};
 use nailpunch_core::job::{GaugeCuts, PigtailDemand, cut_list};
 use nailpunch_core::quantity::{Gauge, Length, UnitSystem};
 use nailpunch_core::repair::missing_outlets;
-use nailpunch_core::rules::{RoomSituation, judge_room};
+use nailpunch_core::rules::{Beyond, RoomSituation, judge_room};
 use nailpunch_core::standard::RoomKind;
 use serde::Deserialize;
 
@@ -252,8 +252,15 @@ fn the_outlets_of_a_room_are_as_few_as_the_solver_s() {
     let basis = Basis::default();
     for (number, instance) in rooms.iter().enumerate() {
         let room = Room { sketch: sketch_of(instance), ..Room::new(RoomId(uuid::Uuid::nil()), "room") };
-        let situation =
-            |sketch| RoomSituation { room: &room, sketch, boxes: &[], fed_by: &[], basis: &basis, wired_under: None };
+        let situation = |sketch| RoomSituation {
+            room: &room,
+            sketch,
+            boxes: &[],
+            fed_by: &[],
+            basis: &basis,
+            wired_under: None,
+            beyond: Beyond::default(),
+        };
         let missing_in = |sketch| missing_outlets(&situation(sketch), &judge_room(&situation(sketch)));
         match (missing_in(&room.sketch), instance.fewest.wall, instance.fewest.counter) {
             (Ok(missing), Some(walls), Some(counters)) => {

@@ -10,8 +10,8 @@ use nailpunch_core::standard::{Severity, WiredUnder};
 use serde::Serialize;
 
 use crate::correction_part::{CorrectionRow, corrections};
-use crate::drawn_part::{DrawnPart, RunPart, run_part, sketch_part};
-use crate::hanging_svg::hanging_svg;
+use crate::detail_svg::detail_svg;
+use crate::drawn_part::{DrawnPart, RunPart, WantedLine, run_part, sketch_part};
 use crate::job_part::{JobPart, job_part};
 use crate::kind::ReportKind;
 use crate::panel_part::{PanelPart, panel_parts};
@@ -51,6 +51,8 @@ pub struct RoomPart {
     pub about: String,
     /// Its sketch; absent where there is none, or nothing of it is told in this kind of report.
     pub sketch: Option<DrawnPart>,
+    /// What is wanted in it.
+    pub wanted: Vec<WantedLine>,
     pub boxes: Vec<BoxPart>,
     pub sound: Vec<String>,
 }
@@ -264,7 +266,8 @@ fn room_part(
         dangers.push(format!("{name}: {}", row.sentence));
     }
     let sketch = sketch.filter(|sketch| kind.has_findings() && kind.shows(&sketch.states));
-    let mut part = RoomPart { name: name.clone(), about, sketch, boxes: Vec::new(), sound: Vec::new() };
+    let wanted = assessed.of_room(room.room.id).filter(|_| sketch.is_some()).map_or_else(Vec::new, WantedLine::all);
+    let mut part = RoomPart { name: name.clone(), about, sketch, wanted, boxes: Vec::new(), sound: Vec::new() };
     for known in assessed.boxes.iter().filter(|known| known.room.id == room.room.id) {
         let BoxAnswer { overview, findings, .. } = known.answer();
         let quiet = findings.is_empty() && matches!(overview.worst, Verdict::Meets | Verdict::NotApplicable);
@@ -325,7 +328,7 @@ fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
         let hanging = judgement.hanging.as_ref().filter(|_| !hanging_words.is_empty())?;
         let words = hanging.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; ");
         Some(Drawing {
-            svg: hanging_svg(hanging),
+            svg: detail_svg(hanging),
             caption: caption.to_owned(),
             words: format!("{words}. {hanging_words}"),
         })

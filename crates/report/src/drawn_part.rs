@@ -4,8 +4,10 @@ use nailpunch_core::assess::{
     AssessedRoom, AssessedRun, AssessedSubject, ItemState, Judged, RoomJudgement, RunJudgement,
 };
 use nailpunch_core::facts::{Bundle, Photo, Remark};
+use nailpunch_core::repair::WantedPlan;
 use serde::Serialize;
 
+use crate::detail_svg::detail_svg;
 use crate::photo_part::{PhotoPart, photo_part};
 use crate::table::{Drawing, Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
 use crate::{room_svg, run_svg, wall_svg};
@@ -25,6 +27,39 @@ pub struct DrawnPart {
     /// Where its findings are in their lives.
     #[serde(skip)]
     pub states: Vec<ItemState>,
+}
+
+/// Something wanted in a room: whether it can be made as it is wanted, and why not.
+#[derive(Serialize)]
+pub struct WantedLine {
+    pub label: String,
+    pub says: String,
+    pub why: Vec<String>,
+    pub drawing: Option<Drawing>,
+}
+
+impl WantedLine {
+    /// What is wanted and not made yet.
+    pub fn all(known: &AssessedRoom) -> Vec<Self> {
+        known.now().wanted.iter().map(Self::of).collect()
+    }
+
+    fn of(plan: &WantedPlan) -> Self {
+        let says = if plan.ready {
+            format!("can be made, {} min", plan.minutes)
+        } else if plan.against.is_empty() {
+            "to settle before anything is cut".to_owned()
+        } else {
+            "not like this".to_owned()
+        };
+        let drawing = plan.hole.as_ref().map(|hole| Drawing {
+            svg: detail_svg(hole),
+            caption: format!("{}: the hole and its stud", plan.label),
+            words: hole.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; "),
+        });
+        let why = plan.against.iter().chain(&plan.open).cloned().collect();
+        Self { label: plan.label.clone(), says, why, drawing }
+    }
 }
 
 /// A cable run.

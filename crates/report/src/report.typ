@@ -220,6 +220,21 @@
     === #mark(if room.sketch.dangerous { "danger" } else { room.sketch.verdict }) The room, taped
     #drawn(room.sketch)
   ]
+  #for wanted in room.wanted [
+    #block(breakable: false)[
+      #set text(9pt)
+      *Wanted:* #wanted.label, #wanted.says.
+      #for reason in wanted.why [- #reason]
+      #if wanted.drawing != none [
+        #figure(
+          image(bytes(wanted.drawing.svg), format: "svg", width: 60%, alt: wanted.drawing.caption + ". " + wanted.drawing.words),
+          caption: wanted.drawing.caption,
+          numbering: none,
+          outlined: false,
+        )
+      ]
+    ]
+  ]
 
   #for part in room.boxes [
     #block(breakable: false, sticky: true)[

@@ -2,7 +2,8 @@
 
 use nailpunch_core::assess::{Acceptance, check_transition, hands_problems, round_problems, shut_down_problems};
 use nailpunch_core::facts::{
-    Audit, BoxId, BoxRecord, CableRun, Circuit, Panel, Pointer, Problem, Room, RunEnd, Subject, WorkItem, feed_problems,
+    Audit, BoxId, BoxRecord, CableRun, Circuit, Panel, PanelId, Pointer, Problem, Room, RunEnd, Subject, WorkItem,
+    feed_problems,
 };
 use rusqlite::{Transaction, params};
 
@@ -67,20 +68,19 @@ impl Stored for Room {
         let root = Pointer::root();
         let mut problems = self.problems(&audit.basis, &root);
         problems.extend(self.unacceptable(&root));
-        let known = |id: BoxId| {
-            let sketches = before.iter().flat_map(|before| std::iter::once(&before.sketch).chain(&before.left));
-            sketches.flat_map(|sketch| &sketch.outlets).any(|outlet| outlet.box_id == Some(id))
-        };
-        for (side, sketch) in
-            std::iter::once(("sketch", &self.sketch)).chain(self.left.iter().map(|left| ("left", left)))
-        {
-            for (index, outlet) in sketch.outlets.iter().enumerate() {
-                let Some(id) = outlet.box_id else { continue };
-                // A box that was deleted since it was put on the sketch may come back; it stays where it is.
-                if !known(id) && !is_of_audit(transaction, BoxRecord::KIND, &id.to_string(), audit_id)? {
-                    let place = root.at(side).at("outlets").at(index).at("box_id");
-                    problems.push(Problem::new(&place, "this audit has no such box; choose one that it has"));
-                }
+        // What was deleted since it was put on the sketch may come back; it stays where it is.
+        let boxes_before: Vec<BoxId> =
+            before.iter().flat_map(|before| before.boxes_named(&root)).map(|named| named.1).collect();
+        for (place, id) in self.boxes_named(&root).into_iter().filter(|(_, id)| !boxes_before.contains(id)) {
+            if !is_of_audit(transaction, BoxRecord::KIND, &id.to_string(), audit_id)? {
+                problems.push(Problem::new(&place, "this audit has no such box; choose one that it has"));
+            }
+        }
+        let panels_before: Vec<PanelId> =
+            before.iter().flat_map(|before| before.panels_named(&root)).map(|named| named.1).collect();
+        for (place, id) in self.panels_named(&root).into_iter().filter(|(_, id)| !panels_before.contains(id)) {
+            if !is_of_audit(transaction, Panel::KIND, &id.to_string(), audit_id)? {
+                problems.push(Problem::new(&place, "this audit has no such panel; choose one that it has"));
             }
         }
         refuse(problems)

@@ -2285,6 +2285,86 @@ export interface components {
             house_rules: components["schemas"]["HouseRules"];
             units: components["schemas"]["UnitSystem"];
         };
+        /** @description Something drawn to scale. */
+        Detail: {
+            /**
+             * Format: int64
+             * @description Up and down.
+             */
+            height: number;
+            /**
+             * Format: int64
+             * @description Left edge of the drawing, in nanometres from the middle of the outlet.
+             */
+            left: number;
+            /** @description What is said beside it. */
+            notes: components["schemas"]["DetailNote"][];
+            /** @description What is drawn, from the back to the front. */
+            shapes: components["schemas"]["DetailShape"][];
+            /**
+             * Format: int64
+             * @description Upper edge.
+             */
+            top: number;
+            /**
+             * Format: int64
+             * @description Across.
+             */
+            width: number;
+        };
+        /** @description The form of a shape, in nanometres from the middle of the outlet: x to the right, y down. */
+        DetailForm: {
+            /** @enum {string} */
+            form: "rectangle";
+            /**
+             * Format: int64
+             * @description Up and down.
+             */
+            height: number;
+            /**
+             * Format: int64
+             * @description Across.
+             */
+            width: number;
+            /**
+             * Format: int64
+             * @description Its left edge.
+             */
+            x: number;
+            /**
+             * Format: int64
+             * @description Its upper edge.
+             */
+            y: number;
+        } | {
+            /** @enum {string} */
+            form: "path";
+            /** @description x and y in turn. */
+            points: number[];
+        };
+        /** @description What is said beside the drawing. */
+        DetailNote: {
+            /** @description It was seen to be wrong. */
+            fault: boolean;
+            /** @description A few words. */
+            words: string;
+        };
+        /**
+         * @description What a shape shows.
+         * @enum {string}
+         */
+        DetailPart: "wood" | "finish" | "insulation" | "box" | "no-box" | "block" | "body" | "seal" | "cable" | "cut" | "limit" | "measure";
+        /** @description One shape. */
+        DetailShape: {
+            /** @description It was seen to be wrong. */
+            fault: boolean;
+            /** @description Its form. */
+            form: components["schemas"]["DetailForm"];
+            /** @description What it shows. */
+            part: components["schemas"]["DetailPart"];
+            /** @description What is written at it; empty where nothing is. */
+            words: string;
+        };
         /**
          * @description A non-contact detector by the lowest voltage that it answers to.
          * @enum {string}
@@ -3000,86 +3080,6 @@ export interface components {
             /** @description Who. */
             who: string;
         };
-        /** @description What hangs, to scale. */
-        Hanging: {
-            /**
-             * Format: int64
-             * @description Up and down.
-             */
-            height: number;
-            /**
-             * Format: int64
-             * @description Left edge of the drawing, in nanometres from the middle of the outlet.
-             */
-            left: number;
-            /** @description What is said beside it. */
-            notes: components["schemas"]["HangingNote"][];
-            /** @description What is drawn, from the back to the front. */
-            shapes: components["schemas"]["HangingShape"][];
-            /**
-             * Format: int64
-             * @description Upper edge.
-             */
-            top: number;
-            /**
-             * Format: int64
-             * @description Across.
-             */
-            width: number;
-        };
-        /** @description The form of a shape, in nanometres from the middle of the outlet: x to the right, y down. */
-        HangingForm: {
-            /** @enum {string} */
-            form: "rectangle";
-            /**
-             * Format: int64
-             * @description Up and down.
-             */
-            height: number;
-            /**
-             * Format: int64
-             * @description Across.
-             */
-            width: number;
-            /**
-             * Format: int64
-             * @description Its left edge.
-             */
-            x: number;
-            /**
-             * Format: int64
-             * @description Its upper edge.
-             */
-            y: number;
-        } | {
-            /** @enum {string} */
-            form: "path";
-            /** @description x and y in turn. */
-            points: number[];
-        };
-        /** @description What is said beside the drawing. */
-        HangingNote: {
-            /** @description It was seen to be wrong. */
-            fault: boolean;
-            /** @description A few words. */
-            words: string;
-        };
-        /**
-         * @description What a shape shows.
-         * @enum {string}
-         */
-        HangingPart: "wood" | "finish" | "insulation" | "box" | "no-box" | "block" | "body" | "seal" | "cable" | "limit" | "measure";
-        /** @description One shape. */
-        HangingShape: {
-            /** @description It was seen to be wrong. */
-            fault: boolean;
-            /** @description Its form. */
-            form: components["schemas"]["HangingForm"];
-            /** @description What it shows. */
-            part: components["schemas"]["HangingPart"];
-            /** @description What is written at it; empty where nothing is. */
-            words: string;
-        };
         /** @description The state of the server. */
         Health: {
             /** @description "alive" or "ready". */
@@ -3249,6 +3249,27 @@ export interface components {
          * @enum {string}
          */
         InLineSplices: "in-reach" | "behind-finish" | "never";
+        /**
+         * @description What may be in a wall where it is to be cut.
+         * @enum {string}
+         */
+        InWall: "gas" | "water" | "duct" | "cables" | "framing";
+        /** @description What may be in a wall, as the screen offers it. */
+        InWallInfo: {
+            /** @description The chip when it is there. */
+            fault: string;
+            /** @description The chip when it is not. */
+            sound: string;
+            /** @description What to look for. */
+            what: components["schemas"]["InWall"];
+        };
+        /** @description An answer to what is in the wall. What is not in the list was not looked for. */
+        InWallSeen: {
+            /** @description It is there. */
+            there: boolean;
+            /** @description What was looked for. */
+            what: components["schemas"]["InWall"];
+        };
         /** @description The conductors that come in: of the service, or of a feeder. */
         Incoming: {
             /** @description Each leg. */
@@ -3456,6 +3477,8 @@ export interface components {
             state: components["schemas"]["ItemState"];
             /** @description What it is about. */
             title: string;
+            /** @description It is no fault: somebody asked for it. */
+            wanted: boolean;
         };
         /**
          * @description A panel or a room of a job. At a panel the work waits for its own disconnect ahead and for a qualified person; in a room it is new
@@ -3606,7 +3629,7 @@ export interface components {
             /** @description The face of the box. */
             face: components["schemas"]["Face"];
             fill?: components["schemas"]["Fill"] | null;
-            hanging?: components["schemas"]["Hanging"] | null;
+            hanging?: components["schemas"]["Detail"] | null;
             next?: components["schemas"]["NextMeasurement"] | null;
             /** @description What each rule says, worst first. */
             results: components["schemas"]["RuleResult"][];
@@ -4174,6 +4197,15 @@ export interface components {
             value: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
         };
         /** @description A choice with its words. */
+        Named_RunWay: {
+            name: string;
+            /**
+             * @description How a stretch of a run goes.
+             * @enum {string}
+             */
+            value: "studs" | "bored" | "surface" | "joists" | "attic" | "closed" | "sleeve" | "outdoors" | "buried" | "air";
+        };
+        /** @description A choice with its words. */
         Named_Seat: {
             name: string;
             /**
@@ -4201,6 +4233,15 @@ export interface components {
             value: "lever" | "twist-on" | "crimp-sleeve" | "push-in" | "tape-only" | "soldered";
         };
         /** @description A choice with its words. */
+        Named_StudSide: {
+            name: string;
+            /**
+             * @description On which side of the middle of the wanted box, as one faces the wall.
+             * @enum {string}
+             */
+            value: "left" | "right";
+        };
+        /** @description A choice with its words. */
         Named_SupportFitting: {
             name: string;
             /**
@@ -4217,6 +4258,15 @@ export interface components {
              * @enum {string}
              */
             value: "brass-upper" | "brass-lower" | "silver-upper" | "silver-lower" | "green" | "common" | "traveller-one" | "traveller-two" | "switch-line" | "switch-load" | "second-load" | "third-load" | "control-neutral" | "line-brass" | "line-silver" | "load-brass" | "load-silver";
+        };
+        /** @description A choice with its words. */
+        Named_Tested: {
+            name: string;
+            /**
+             * @description What is known of asbestos or lead where it is to be cut.
+             * @enum {string}
+             */
+            value: "clear" | "found" | "taken-as-there";
         };
         /** @description A choice with its words. */
         Named_TracedFault: {
@@ -4887,6 +4937,28 @@ export interface components {
              */
             piece: number;
         };
+        /** @description A box as it will be. */
+        PlannedBox: {
+            /** @description What the rules have against it as new work, and what they cannot say yet; worst first. */
+            against: components["schemas"]["RuleResult"][];
+            /** @description What it will hold, to begin its record with; nothing in it is measured. */
+            begins_with: components["schemas"]["BoxContents"];
+            box_id?: components["schemas"]["BoxId"] | null;
+            fill?: components["schemas"]["Fill"] | null;
+            /** @description "K3, with one cable more", "the new box". */
+            label: string;
+            /** @description How many rules it meets. */
+            met: number;
+        };
+        /** @description The cable as it will be. */
+        PlannedCable: {
+            /** @description What the rules of a cable run have against it. */
+            against: components["schemas"]["RuleResult"][];
+            /** @description "NM cable 14-2". */
+            label: string;
+            /** @description Supports that it takes; nothing where it is fished, or its way is not known. */
+            supports: number;
+        };
         /**
          * @description What a cover plate is made of.
          * @enum {string}
@@ -5512,6 +5584,8 @@ export interface components {
             results: components["schemas"]["RuleResult"][];
             /** @description How many outlets are missing, in one sentence. */
             sentence: string;
+            /** @description What is wanted and not made yet, planned as new work. */
+            wanted: components["schemas"]["WantedPlan"][];
             /** @description The worst answer of all rules that are not dismissed. */
             worst: components["schemas"]["Verdict"];
         };
@@ -5676,7 +5750,7 @@ export interface components {
          * @description What kind of requirement a rule is.
          * @enum {string}
          */
-        RuleBasis: "code" | "listing" | "workmanship" | "local" | "advisory";
+        RuleBasis: "code" | "listing" | "workmanship" | "local" | "advisory" | "wanted";
         /** @description A rule as the rule book shows it. */
         RuleEntry: {
             /** @description It is a danger at any age. */
@@ -6298,6 +6372,8 @@ export interface components {
             outlets?: components["schemas"]["Outlet"][];
             /** @description Its walls in order, at most 60. */
             walls?: components["schemas"]["Wall"][];
+            /** @description What is wanted in it and not there yet, at most 20. */
+            wanted?: components["schemas"]["Wanted"][];
         };
         /** @description A wall, an island or the rest of a sketch as a line. */
         SketchLine: {
@@ -6552,6 +6628,18 @@ export interface components {
             /** @description How it goes. */
             way: components["schemas"]["RunWay"];
         };
+        /** @description The nearest stud. */
+        StudNear: {
+            /** @description From the middle of the wanted box to its near face. */
+            away: components["schemas"]["Length"];
+            /** @description On which side it stands. */
+            side: components["schemas"]["StudSide"];
+        };
+        /**
+         * @description On which side of the middle of the wanted box, as one faces the wall.
+         * @enum {string}
+         */
+        StudSide: "left" | "right";
         /** @description What a finding is found at. */
         Subject: {
             /** @description A box. */
@@ -6661,6 +6749,11 @@ export interface components {
          * @enum {string}
          */
         TestKind: "read" | "open" | "cable";
+        /**
+         * @description What is known of asbestos or lead where it is to be cut.
+         * @enum {string}
+         */
+        Tested: "clear" | "found" | "taken-as-there";
         /** @description What was typed, or a length. */
         TextOrLength: {
             /** @description As typed. */
@@ -6778,6 +6871,7 @@ export interface components {
             house_rules: components["schemas"]["HouseRuleInfo"][];
             /** @description What hangs from a box, each with the facts that are taken down of it. */
             hung: components["schemas"]["HungChoice"][];
+            in_wall: components["schemas"]["InWallInfo"][];
             lamp_kinds: components["schemas"]["Named_LampKind"][];
             locations: components["schemas"]["Named_Location"][];
             meters: components["schemas"]["Named_Meter"][];
@@ -6796,18 +6890,23 @@ export interface components {
             room_observations: components["schemas"]["RoomObservationInfo"][];
             rules: components["schemas"]["RuleEntry"][];
             run_observations: components["schemas"]["RunObservationInfo"][];
+            run_ways: components["schemas"]["Named_RunWay"][];
             /** @description The words of the lines along a cable run. */
             run_words: components["schemas"]["RunWords"];
             seats: components["schemas"]["Named_Seat"][];
             service_entries: components["schemas"]["Named_ServiceEntry"][];
             shop_lengths: components["schemas"]["ShopLength"][];
             splices: components["schemas"]["Named_SpliceKind"][];
+            stud_sides: components["schemas"]["Named_StudSide"][];
             support_fittings: components["schemas"]["Named_SupportFitting"][];
             terminals: components["schemas"]["DeviceTerminals"][];
+            tested: components["schemas"]["Named_Tested"][];
             traced_faults: components["schemas"]["Named_TracedFault"][];
             wall_finishes: components["schemas"]["Named_WallFinish"][];
             /** @description What stands along a wall, each with the word of the line. */
             wall_parts: components["schemas"]["Named_WallPartKind"][];
+            /** @description What can be wanted in rooms, each with the facts that are taken down of it. */
+            wanted: components["schemas"]["WantedChoice"][];
             wiring_methods: components["schemas"]["Named_WiringMethod"][];
         };
         /** @description What the GFCI button of the lamp tester did. */
@@ -6944,6 +7043,101 @@ export interface components {
          * @enum {string}
          */
         WallPartKind: "door" | "opening" | "window" | "glass" | "fireplace" | "cabinet" | "desk" | "counter" | "sink" | "cooktop" | "range" | "refrigerator" | "basin" | "tub" | "shower" | "heater" | "washer" | "dryer";
+        /** @description Something wanted in a room. */
+        Wanted: {
+            /**
+             * Format: int32
+             * @description The rating of the new breaker, in amperes, where a panel feeds it.
+             */
+            amperes?: number | null;
+            asbestos?: components["schemas"]["Tested"] | null;
+            at?: components["schemas"]["WantedPlace"] | null;
+            cavity?: components["schemas"]["Length"] | null;
+            finish?: components["schemas"]["WallFinish"] | null;
+            from?: components["schemas"]["WantedSource"] | null;
+            height?: components["schemas"]["Length"] | null;
+            /**
+             * Format: int32
+             * @description Its number within the sketch.
+             */
+            id: number;
+            /** @description What was looked for in the wall. */
+            in_wall?: components["schemas"]["InWallSeen"][];
+            /** @description What it is. */
+            kind: components["schemas"]["WantedKind"];
+            lead?: components["schemas"]["Tested"] | null;
+            length?: components["schemas"]["Length"] | null;
+            made?: components["schemas"]["BoxId"] | null;
+            method?: components["schemas"]["WiringMethod"] | null;
+            /** @description What it is for, "lamp at the bed". */
+            name?: string;
+            shape?: components["schemas"]["Configuration"] | null;
+            stud?: components["schemas"]["StudNear"] | null;
+            to_water?: components["schemas"]["Length"] | null;
+            way?: components["schemas"]["RunWay"] | null;
+            works?: components["schemas"]["BoxId"] | null;
+        };
+        /** @description A kind of thing that is wanted, with the facts that are taken down of it. */
+        WantedChoice: {
+            /** @description Each a field of what is wanted. */
+            fields: string[];
+            name: string;
+            value: components["schemas"]["WantedKind"];
+        };
+        /**
+         * @description What is wanted.
+         * @enum {string}
+         */
+        WantedKind: "receptacle" | "switch" | "luminaire" | "feed";
+        /** @description Where it is wanted. */
+        WantedPlace: {
+            /** @description Where nothing is yet. */
+            new: components["schemas"]["OutletPlace"];
+        } | {
+            /** @description At a box that is there: it is made larger for it, or is fed anew. */
+            box: components["schemas"]["BoxId"];
+        };
+        /** @description Something wanted with what it takes. */
+        WantedPlan: {
+            /** @description Why it cannot be made like this, each in a sentence. */
+            against: string[];
+            /** @description What the rules on it say, worst first. */
+            asked: components["schemas"]["RuleResult"][];
+            /** @description The boxes that change or come. */
+            boxes: components["schemas"]["PlannedBox"][];
+            cable?: components["schemas"]["PlannedCable"] | null;
+            /** @description Short and specific. */
+            cautions: string[];
+            hole?: components["schemas"]["Detail"] | null;
+            /** @description As one speaks of it. */
+            label: string;
+            /** @description What to bring. */
+            materials: components["schemas"]["MaterialLine"][];
+            /**
+             * Format: int32
+             * @description Minutes for it. Common practice, no source.
+             */
+            minutes: number;
+            /** @description What has to be said or looked at before it is cut, each in a sentence. */
+            open: string[];
+            /** @description Nothing is against it and nothing is open: it can be cut. */
+            ready: boolean;
+            /** @description What is done, in order. */
+            steps: components["schemas"]["WorkStep"][];
+            /**
+             * Format: int32
+             * @description Its number within the sketch.
+             */
+            wanted: number;
+        };
+        /** @description What is to feed it. */
+        WantedSource: {
+            /** @description A box that is there. */
+            box: components["schemas"]["BoxId"];
+        } | {
+            /** @description A panel, by a new breaker. */
+            panel: components["schemas"]["PanelId"];
+        };
         /**
          * @description Something warm that a run passes.
          * @enum {string}

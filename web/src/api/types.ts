@@ -72,7 +72,13 @@ export type BoxRecord = Whole<Omit<Schemas['BoxRecord'], 'found' | 'left' | 'rul
   left: BoxContents | null;
 };
 export type Equipment = Whole<Schemas['Equipment']>;
-export type Sketch = Whole<Omit<Schemas['Sketch'], 'equipment'>> & { equipment: Equipment[] };
+export type Wanted = Whole<Schemas['Wanted']>;
+export type WantedPlan = Schemas['WantedPlan'];
+/** Where nothing is wanted, nothing is said of it. */
+export type Sketch = Whole<Omit<Schemas['Sketch'], 'equipment' | 'wanted'>> & {
+  equipment: Equipment[];
+  wanted?: Wanted[];
+};
 /** What was never said of a room is left out. */
 export type Room = Whole<Pick<Schemas['Room'], 'id' | 'name' | 'area'>> &
   Omit<Schemas['Room'], 'rulings'> & { rulings?: Ruling[] };
@@ -136,7 +142,7 @@ export type Stop = Schemas['Stop'];
 export type Fill = Schemas['Fill'];
 export type FillCause = Schemas['FillCause'];
 export type Face = Schemas['Face'];
-export type Hanging = Schemas['Hanging'];
+export type Detail = Schemas['Detail'];
 export type NextMeasurement = Schemas['NextMeasurement'];
 export type Remedies = Schemas['Remedies'];
 export type Plan = Schemas['Plan'];

@@ -2,7 +2,8 @@
 import { useState } from 'react';
 import { api } from '../api/client';
 import { keys, useTrades } from '../api/queries';
-import type { Basis, Room, RoomKind, RoomObservation, RoomView, Sketch, SketchLine } from '../api/types';
+import type { Room, RoomKind, RoomObservation, RoomView, Sketch, SketchLine, Walk } from '../api/types';
+import { useAuditEdit } from '../api/useAuditEdit';
 import { type ChangeRecord, useRecord } from '../api/useRecord';
 import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
@@ -12,16 +13,18 @@ import { answered, answerTo, Seen } from '../ui/Seen';
 import { type Side, Sides } from '../ui/Sides';
 import { Failed, Loading } from '../ui/States';
 import { TapedLines } from '../ui/TapedLines';
+import type { RunEdits } from '../walk/useRunEdits';
 import { EquipmentFacts } from './EquipmentFacts';
 import { RoomDrawing } from './RoomDrawing';
 import { WallDrawing } from './WallDrawing';
+import { WantedPart } from './WantedPart';
 
-type Props = { audit: string; id: string; units: Basis['units'] };
+type Props = { audit: string; id: string; walk: Walk; edits: RunEdits };
 type MakeSketch = (sketch: Sketch, view: RoomView) => Sketch | Promise<Sketch>;
 
 const EXAMPLE = { inch: "3' door 2'8 6'4 / 1' 8'", metric: '900 door 800 2000 / 300 2400' } as const;
 
-export function RoomPage({ audit, id, units }: Props) {
+export function RoomPage({ audit, id, walk, edits }: Props) {
   const { view, change } = useRecord<RoomView, Room>(audit, {
     key: keys.room(audit, id),
     get: () => api.room(audit, id),
@@ -35,7 +38,8 @@ export function RoomPage({ audit, id, units }: Props) {
     <OneRoom
       view={view.data}
       audit={audit}
-      units={units}
+      walk={walk}
+      edits={edits}
       refused={refused}
       change={change}
       said={(done) => void done.then(setRefused)}
@@ -46,14 +50,17 @@ export function RoomPage({ audit, id, units }: Props) {
 type OneProps = {
   view: RoomView;
   audit: string;
-  units: Basis['units'];
+  walk: Walk;
+  edits: RunEdits;
   refused: string | null;
   change: ChangeRecord<RoomView, Room>;
   said: (done: Promise<string | null>) => void;
 };
 
-function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
+function OneRoom({ view, audit, walk, edits, refused, change, said }: OneProps) {
   const trades = useTrades();
+  const edit = useAuditEdit(audit);
+  const units = walk.audit.record.basis.units;
   const [side, setSide] = useState<Side>(view.left ? 'left' : 'found');
   const shown = (side === 'left' ? view.left : null) ?? view.found;
   const { sketch, judgement } = shown;
@@ -136,6 +143,19 @@ function OneRoom({ view, audit, units, refused, change, said }: OneProps) {
           units={units}
           onChange={(make) =>
             said(changeSketch((known) => ({ ...known, equipment: make(known.equipment ?? []) })))
+          }
+        />
+        <WantedPart
+          key={`wanted-${side}`}
+          sketch={sketch}
+          plans={judgement.wanted}
+          walk={walk}
+          units={units}
+          left={side === 'left'}
+          begin={(found) => edits.beginBox(record.id, found)}
+          onChange={(make) => said(changeSketch((known) => ({ ...known, wanted: make(known.wanted ?? []) })))}
+          onBuilt={(built) =>
+            said(edit.change((known) => ({ ...known, building: { ...known.building, built } })))
           }
         />
         <Seen

@@ -78,6 +78,7 @@ const BASIS = {
   workmanship: 'workmanship',
   local: 'local',
   advisory: 'advice',
+  wanted: 'asked for',
 } as const;
 
 function RulePart({ rule }: { rule: RuleEntry }) {

@@ -1,9 +1,9 @@
 // The three drawings of a box: the section with its lengths, the face, the fill.
 import { useEffect, useState } from 'react';
 import type { BeforeAfter, DeadTest, Plan } from '../api/types';
+import { DetailDrawing } from '../drawing/DetailDrawing';
 import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
-import { HangingDrawing } from '../drawing/HangingDrawing';
 import { SectionDrawing } from '../drawing/SectionDrawing';
 import type { CapturePart } from './Capture';
 import type { BoxSession, SessionState } from './session';
@@ -97,7 +97,9 @@ export function Drawings({ session, state, units, after, plan, mayMeasureAgain, 
           changes={side === 'left' ? state.view.map_changes : undefined}
         />
       )}
-      {shown === 'hanging' && judgement.hanging && <HangingDrawing hanging={judgement.hanging} />}
+      {shown === 'hanging' && judgement.hanging && (
+        <DetailDrawing detail={judgement.hanging} what="What hangs" />
+      )}
       {shown === 'fill' && <FillDrawing fill={judgement.fill} after={plan?.fill} />}
     </>
   );

@@ -67,7 +67,7 @@ export function WalkView() {
       {cable ? (
         <CablePage key={cable} audit={audit} id={cable} walk={walk.data} />
       ) : room ? (
-        <RoomPage key={room} audit={audit} id={room} units={walk.data.audit.record.basis.units} />
+        <RoomPage key={room} audit={audit} id={room} walk={walk.data} edits={edits} />
       ) : boxes.length === 0 ? (
         <main id="main" className="walk-mid">
           <Empty title="No box yet">

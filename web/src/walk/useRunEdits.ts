@@ -52,6 +52,23 @@ export function useRunEdits(
       }
       await refresh();
     };
+    const begin = async (room: string, found: BoxContents): Promise<string | null> => {
+      if (!walk) return null;
+      const record: BoxRecord = {
+        id: uuid(),
+        room,
+        tag: nextTag(walk, room),
+        place: '',
+        wired_under: null,
+        found,
+        left: null,
+        rulings: [],
+        remarks: [],
+        hands_in: null,
+      };
+      await api.putBox(audit, record, 0);
+      return record.id;
+    };
     const reorder = async (change: (rooms: RoomOrder[]) => void) => {
       if (!walk) return;
       const rooms = order(walk);
@@ -88,24 +105,20 @@ export function useRunEdits(
         }),
       addBox: (room: string) =>
         attempt(async () => {
-          if (!walk) return;
-          const record: BoxRecord = {
-            id: uuid(),
-            room,
-            tag: nextTag(walk, room),
-            place: '',
-            wired_under: null,
-            // Nothing is known of it; the core fills in the rest.
-            found: {} as BoxContents,
-            left: null,
-            rulings: [],
-            remarks: [],
-            hands_in: null,
-          };
-          await api.putBox(audit, record, 0);
+          // Nothing is known of it; the core fills in the rest.
+          const id = await begin(room, {} as BoxContents);
+          if (!id) return;
           await refresh();
-          open(record.id);
+          open(id);
         }),
+      /** A box of which it is known what it holds: its identifier, or nothing where it was not made. */
+      beginBox: async (room: string, found: BoxContents): Promise<string | null> => {
+        let made: string | null = null;
+        await attempt(async () => {
+          made = await begin(room, found);
+        });
+        return made;
+      },
       deleteBox: (box: Revised<BoxRecord>, next: string | undefined) =>
         attempt(async () => {
           const { record } = box;

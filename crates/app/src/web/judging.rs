@@ -4,10 +4,11 @@ use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
     Disconnect, ElectrodeKind, EquipmentKind, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules, HungKind,
-    LampKind, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate,
-    Pointer, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, Seat, ServiceEntry,
-    SpliceKind, SupportFitting, Terminal, TracedFault, WallFinish, WallPartKind, house_rule_infos, observation_infos,
-    panel_observation_infos, presets, room_observation_infos, run_observation_infos, terminals_of,
+    InWallInfo, LampKind, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark,
+    Plate, Pointer, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat,
+    ServiceEntry, SpliceKind, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind,
+    WantedKind, house_rule_infos, in_wall_infos, observation_infos, panel_observation_infos, presets,
+    room_observation_infos, run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{JotRequest, Jotted, RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
@@ -168,6 +169,12 @@ pub struct Trades {
     /// What stands in rooms, each with the facts that are taken down of it.
     equipment: Vec<EquipmentChoice>,
     disconnects: Vec<Named<Disconnect>>,
+    /// What can be wanted in rooms, each with the facts that are taken down of it.
+    wanted: Vec<WantedChoice>,
+    in_wall: Vec<InWallInfo>,
+    tested: Vec<Named<Tested>>,
+    stud_sides: Vec<Named<StudSide>>,
+    run_ways: Vec<Named<RunWay>>,
     run_observations: Vec<RunObservationInfo>,
     /// The words of the lines along a cable run.
     run_words: RunWords,
@@ -195,6 +202,15 @@ pub struct EquipmentChoice {
     value: EquipmentKind,
     name: &'static str,
     /// Each a field of a piece of equipment.
+    fields: &'static [&'static str],
+}
+
+/// A kind of thing that is wanted, with the facts that are taken down of it.
+#[derive(Serialize, ToSchema)]
+pub struct WantedChoice {
+    value: WantedKind,
+    name: &'static str,
+    /// Each a field of what is wanted.
     fields: &'static [&'static str],
 }
 
@@ -268,6 +284,13 @@ pub fn trades() -> Json<Trades> {
             .map(|kind| EquipmentChoice { value: kind, name: kind.name(), fields: kind.fields() })
             .into(),
         disconnects: named(Disconnect::ALL, Disconnect::name),
+        wanted: WantedKind::ALL
+            .map(|kind| WantedChoice { value: kind, name: kind.name(), fields: kind.fields() })
+            .into(),
+        in_wall: in_wall_infos(),
+        tested: named(Tested::ALL, Tested::name),
+        stud_sides: named(StudSide::ALL, StudSide::name),
+        run_ways: named(RunWay::ALL, RunWay::name),
         run_observations: run_observation_infos(),
         run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),

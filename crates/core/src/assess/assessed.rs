@@ -19,7 +19,7 @@ use crate::facts::{
     RunId, Subject, WorkItem,
 };
 use crate::repair::{RoomMove, SubjectProposal, saving_moves};
-use crate::rules::{RuleResult, Situation, Verdict};
+use crate::rules::{Beyond, RuleResult, Situation, Verdict};
 use crate::standard::WiredUnder;
 
 /// What follows from an audit's facts.
@@ -295,7 +295,9 @@ impl AssessedRoom<'_> {
         let of_room = facts.rooms.iter().find(|known| known.room.id == self.record.id);
         let sketch = self.record.looked_at_again().unwrap_or(&self.record.sketch);
         // Which breaker feeds an outlet is of no concern to where outlets are.
-        of_room.map_or_else(Vec::new, |known| saving_moves(&situation_of(known, sketch, &[], &facts.audit.basis)))
+        of_room.map_or_else(Vec::new, |known| {
+            saving_moves(&situation_of(known, sketch, &[], &facts.audit.basis, Beyond::default()))
+        })
     }
 }
 
@@ -332,7 +334,9 @@ fn rooms<'a, 'i>(
         }
         let fed_by: Vec<_> =
             known.boxes.iter().map(|record| supplies.get(&record.id).cloned().unwrap_or_default()).collect();
-        let judged = |sketch| room_judgement(&situation_of(known, sketch, &fed_by, &facts.audit.basis));
+        let judged = |sketch| {
+            room_judgement(&situation_of(known, sketch, &fed_by, &facts.audit.basis, Beyond::of(facts, supplies)))
+        };
         let found = judged(&room.sketch);
         let left = room.looked_at_again().map(judged);
         Some(AssessedRoom::of(room, found, left, items))

@@ -10,7 +10,7 @@ use crate::facts::{
     Basis, BoxContents, Contradiction, DeadTestMethods, EntryEcho, KnownSupply, LengthText, Ruling, TypedEntry,
     apply_entries, length_texts,
 };
-use crate::picture::{Face, Hanging, Section};
+use crate::picture::{Detail, Face, Section, hanging};
 use crate::repair::{PlanOutcome, Proposal, plan_with, propose_from};
 use crate::rules::{Fill, RuleResult, Situation, Stop, Verdict, fill, is_dangerous, judge, stops, worst_verdict};
 use crate::standard::{Severity, WiredUnder};
@@ -91,7 +91,7 @@ pub struct Judgement {
     /// The face of the box.
     pub face: Face,
     /// What hangs from it, to scale.
-    pub hanging: Option<Hanging>,
+    pub hanging: Option<Detail>,
     /// What the instruments say, what is landed where, and whether the box is dead.
     pub electrical: Electrical,
 }
@@ -160,7 +160,7 @@ pub fn judgement(
         fill: fill(contents, basis.edition, basis.units).ok(),
         section: Section::of(contents, basis),
         face: Face::of(contents),
-        hanging: Hanging::of(contents, basis.units),
+        hanging: hanging(contents, basis.units),
         electrical: Electrical::of(contents, basis.house_rules.dead_test_methods),
         results,
     }

@@ -123,7 +123,7 @@ pub(super) fn views(
     let mut views = Vec::new();
     for result in found {
         let item = items.iter().find(|item| item.rule == result.rule);
-        if item.is_none() && !result.is_broken() {
+        if item.is_none() && !result.is_work() {
             continue;
         }
         let after = left.and_then(|left| left.iter().find(|left| left.rule == result.rule));

@@ -3,12 +3,15 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use crate::facts::{Basis, KnownSupply, Outlet, OutletPlace, Room, RoomFacts, Sketch, Spread};
-use crate::picture::{Elevation, Far, RoomPlan};
+use crate::facts::{
+    Basis, KnownSupply, Outlet, OutletKind, Room, RoomFacts, Sketch, Spread, Wanted, WantedKind, WantedPlace,
+};
+use crate::picture::{Elevation, Far, Ghost, RoomPlan};
 use crate::quantity::Length;
-use crate::repair::{RoomFound, SubjectProposal, missing_outlets, propose_in_room};
+use crate::repair::{RoomFound, SubjectProposal, WantedPlan, missing_outlets, plan_wanted, propose_in_room};
 use crate::rules::{
-    Demand, RoomSituation, RuleResult, Verdict, broken_demands, is_dangerous, judge_room, worst_verdict,
+    Beyond, Demand, RoomSituation, RuleResult, Verdict, WantedSituation, broken_demands, is_dangerous, judge_room,
+    worst_verdict,
 };
 
 /// A room with all that follows from it.
@@ -30,6 +33,8 @@ pub struct RoomJudgement {
     pub elevations: Vec<Elevation>,
     /// How many outlets are missing, in one sentence.
     pub sentence: String,
+    /// What is wanted and not made yet, planned as new work.
+    pub wanted: Vec<WantedPlan>,
 }
 
 /// The side of a room that is judged.
@@ -38,16 +43,18 @@ pub(super) fn situation_of<'a>(
     sketch: &'a Sketch,
     fed_by: &'a [Vec<KnownSupply>],
     basis: &'a Basis,
+    beyond: Beyond<'a>,
 ) -> RoomSituation<'a> {
     let room: &Room = &known.room;
-    RoomSituation { room, sketch, boxes: &known.boxes, fed_by, basis, wired_under: basis.wired_under(room, None) }
+    let wired_under = basis.wired_under(room, None);
+    RoomSituation { room, sketch, boxes: &known.boxes, fed_by, basis, wired_under, beyond }
 }
 
 /// Judges a room.
 pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
     let results = judge_room(situation);
     let found = RoomFound { situation: *situation, results: &results };
-    let broken = results.iter().filter(|result| result.is_broken());
+    let broken = results.iter().filter(|result| result.is_work());
     let proposals: Vec<SubjectProposal> = broken
         .flat_map(|result| {
             propose_in_room(&found, result.rule, |after| passes(situation, &results, after, result.rule))
@@ -66,7 +73,9 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
             format!("{count}{outlets}: {}.{}", places.join("; "), if exact { " No fewer will do." } else { "" })
         }
     };
-    let ghosts: Vec<OutletPlace> = missing.iter().flatten().map(|known| known.place).collect();
+    let lacking = missing.iter().flatten();
+    let lacking = lacking.map(|known| Ghost { place: known.place, wanted: false, kind: OutletKind::Receptacle });
+    let ghosts: Vec<Ghost> = lacking.chain(situation.sketch.wanted.iter().filter_map(ghost_of)).collect();
     let units = situation.basis.units;
     let named = |outlet: &Outlet| situation.box_of(outlet).map_or_else(String::new, |record| record.tag.clone());
     let far = far(situation, &results);
@@ -77,8 +86,18 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
         plan: RoomPlan::of(situation.sketch, units, named, &ghosts, &far),
         elevations: Elevation::of_all(situation.sketch, units, named, &ghosts, &far),
         proposals,
+        wanted: WantedSituation::all(*situation).iter().map(plan_wanted).collect(),
         sentence,
         results,
+    }
+}
+
+/// Something wanted where nothing is, and not made yet.
+fn ghost_of(wanted: &Wanted) -> Option<Ghost> {
+    let kind = if wanted.kind == WantedKind::Switch { OutletKind::Switch } else { OutletKind::Receptacle };
+    match wanted.at {
+        Some(WantedPlace::New(place)) if wanted.made.is_none() => Some(Ghost { place, wanted: true, kind }),
+        _ => None,
     }
 }
 
@@ -86,9 +105,9 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
 /// before.
 fn passes(situation: &RoomSituation, before: &[RuleResult], after: &Sketch, rule: &str) -> bool {
     let situation = RoomSituation { sketch: after, ..*situation };
-    let was_broken = |code: &str| before.iter().any(|result| result.rule == code && result.is_broken());
+    let was_broken = |code: &str| before.iter().any(|result| result.rule == code && result.is_work());
     let broken: Vec<&str> =
-        judge_room(&situation).iter().filter(|result| result.is_broken()).map(|result| result.rule).collect();
+        judge_room(&situation).iter().filter(|result| result.is_work()).map(|result| result.rule).collect();
     !broken.contains(&rule) && broken.iter().all(|code| was_broken(code))
 }
 

@@ -9,7 +9,7 @@ use crate::repair::{
     Act, Choice, MaterialLine, Pigtail, PlanOutcome, SubjectProposal, WorkStep, plan_with, repair, together,
 };
 use crate::rules::{RuleResult, Situation, stops};
-use crate::standard::Severity;
+use crate::standard::{RuleBasis, Severity};
 
 /// One item of a job, as the plan lists it.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
@@ -20,6 +20,8 @@ pub struct JobItem {
     pub title: &'static str,
     /// How bad it is.
     pub severity: Severity,
+    /// It is no fault: somebody asked for it.
+    pub wanted: bool,
     /// Where it stands.
     pub state: ItemState,
     /// What was found, in a sentence.
@@ -90,7 +92,7 @@ impl SubjectWork {
     pub(super) fn in_scopes(findings: &[ItemView], now: &[RuleResult], situation: &Situation) -> WorkInScopes {
         let [narrow, middle, wide] = Scope::ALL;
         let within = |scope: Scope, wider: &Self| {
-            let inside = wider.items.iter().filter(|item| item.severity <= scope.severity()).count();
+            let inside = wider.items.iter().filter(|item| scope.takes(item.severity, item.wanted)).count();
             match inside {
                 0 => Self::default(),
                 _ if inside == wider.items.len() => wider.clone(),
@@ -104,7 +106,8 @@ impl SubjectWork {
 
     /// The findings in scope, with what is open among them.
     fn listing(findings: &[ItemView], scope: Scope) -> (Self, Vec<&ItemView>) {
-        let listed: Vec<&ItemView> = findings.iter().filter(|view| severity(view) <= scope.severity()).collect();
+        let listed: Vec<&ItemView> =
+            findings.iter().filter(|view| scope.takes(severity(view), is_wanted(view))).collect();
         let danger = |view: &&ItemView| severity(view) == Severity::Danger && is_open(view.state);
         let work = Self {
             danger: listed.iter().any(danger),
@@ -187,7 +190,8 @@ impl SubjectWork {
 
     /// What of it is within a scope.
     pub fn within(&self, scope: Scope) -> Self {
-        let items: Vec<JobItem> = self.items.iter().filter(|item| item.severity <= scope.severity()).cloned().collect();
+        let items: Vec<JobItem> =
+            self.items.iter().filter(|item| scope.takes(item.severity, item.wanted)).cloned().collect();
         let concerns = |step: &&JobStep| items.iter().any(|item| step.mends.contains(&item.rule));
         let steps: Vec<JobStep> = self.steps.iter().filter(concerns).cloned().collect();
         let of_them = |words: &&WorkStep| steps.iter().any(|step| words.repair == Some(step.repair));
@@ -321,11 +325,16 @@ fn severity(view: &ItemView) -> Severity {
     view.found.as_ref().map_or(Severity::Violation, |found| found.severity)
 }
 
+fn is_wanted(view: &ItemView) -> bool {
+    view.found.as_ref().is_some_and(|found| found.basis == RuleBasis::Wanted)
+}
+
 fn job_item(view: &ItemView) -> JobItem {
     JobItem {
         rule: view.rule.clone(),
         title: view.title,
         severity: severity(view),
+        wanted: is_wanted(view),
         state: view.state,
         sentence: view.found.as_ref().map_or_else(String::new, |found| found.sentence.to_string()),
         next: view.next.clone(),

@@ -273,13 +273,14 @@ impl Bundle {
         };
         for (index, room) in self.rooms.iter().enumerate() {
             let place = root.at("rooms").at(index);
-            for (side, sketch) in std::iter::once(("sketch", &room.sketch)).chain(room.left.iter().map(|l| ("left", l)))
-            {
-                for (index, outlet) in sketch.outlets.iter().enumerate() {
-                    if outlet.box_id.is_some_and(|id| !boxes.contains(&id)) {
-                        let place = place.at(side).at("outlets").at(index).at("box_id");
-                        problems.push(Problem::new(&place, "the bundle has no such box; name none"));
-                    }
+            let left = room.left.iter().map(|left| ("left", left));
+            for (side, sketch) in std::iter::once(("sketch", &room.sketch)).chain(left) {
+                let place = place.at(side);
+                for (place, _) in sketch.boxes_named(&place).iter().filter(|(_, id)| !boxes.contains(id)) {
+                    problems.push(Problem::new(place, "the bundle has no such box; name none"));
+                }
+                for (place, _) in sketch.panels_named(&place).iter().filter(|(_, id)| !has(Subject::Panel(*id))) {
+                    problems.push(Problem::new(place, "the bundle has no such panel; name none"));
                 }
             }
         }
@@ -396,11 +397,6 @@ impl Bundle {
                 *id = *known;
             }
         };
-        for room in &mut self.rooms {
-            let sketches = std::iter::once(&mut room.sketch).chain(&mut room.left);
-            let outlets = sketches.flat_map(|sketch| &mut sketch.outlets);
-            outlets.filter_map(|outlet| outlet.box_id.as_mut()).for_each(anew);
-        }
         for circuit in &mut self.circuits {
             circuit.id = CircuitId(fresh());
             for point in &mut circuit.points {
@@ -429,6 +425,10 @@ impl Bundle {
                 *id = *known;
             }
         };
+        for room in &mut self.rooms {
+            room.sketch.rename(anew, panel_anew);
+            room.left.iter_mut().for_each(|left| left.rename(anew, panel_anew));
+        }
         self.audit.corrections.iter_mut().filter_map(|line| line.panel.as_mut()).for_each(panel_anew);
         self.circuits.iter_mut().filter_map(|circuit| circuit.panel.as_mut()).for_each(panel_anew);
         let side_anew = |panel: &mut Panel| {

@@ -49,6 +49,9 @@ impl Bundle {
                 for outlet in &mut sketch.outlets {
                     outlet.box_id = outlet.box_id.filter(|id| boxes.contains(id));
                 }
+                for wanted in &mut sketch.wanted {
+                    wanted.forget(|id| boxes.contains(&id), |id| panels.contains(&id));
+                }
             }
         }
         for entry in self.rooms.iter_mut().flat_map(|room| &mut room.boxes) {

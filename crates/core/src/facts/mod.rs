@@ -58,9 +58,10 @@ pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };
 pub use room::{
-    Corner, Disconnect, Equipment, EquipmentKind, FloorLine, Island, LineWall, Outlet, OutletKind, OutletPlace, Room,
-    RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Spread, Wall, WallPart, WallPartKind, WallPlace,
-    room_observation_infos,
+    Corner, Disconnect, Equipment, EquipmentKind, FloorLine, InWall, InWallInfo, InWallSeen, Island, LineWall, Outlet,
+    OutletKind, OutletPlace, Room, RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Spread, StudNear,
+    StudSide, Tested, Wall, WallPart, WallPartKind, WallPlace, Wanted, WantedKind, WantedPlace, WantedSource,
+    in_wall_infos, room_observation_infos,
 };
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use run::{

@@ -14,7 +14,8 @@ use utoipa::ToSchema;
 
 use super::line_words::{LengthError, Words};
 use crate::facts::{
-    BoxId, Corner, Island, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart, WallPartKind, free_number,
+    BoxId, Corner, Island, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart, WallPartKind, WantedPlace,
+    free_number,
 };
 use crate::quantity::{Length, UnitSystem};
 
@@ -202,6 +203,19 @@ fn taken_out(request: &RoomLineRequest) -> RoomLine {
         OutletPlace::Island(island) => Some(island) != request.island,
         OutletPlace::Elsewhere => true,
     });
+    // What is wanted there stays wanted, its place to be said anew.
+    for wanted in &mut sketch.wanted {
+        let gone = match wanted.at {
+            Some(WantedPlace::New(OutletPlace::Wall { wall, .. } | OutletPlace::Floor { wall, .. })) => {
+                Some(wall) == request.wall
+            }
+            Some(WantedPlace::New(OutletPlace::Island(island))) => Some(island) == request.island,
+            _ => false,
+        };
+        if gone {
+            wanted.at = None;
+        }
+    }
     RoomLine { sketch, says: "Taken out, with its outlets.".to_owned() }
 }
 

@@ -115,6 +115,17 @@ fn an_emptied_line_takes_its_wall_out_with_its_outlets() {
 }
 
 #[test]
+fn what_is_wanted_on_a_wall_that_goes_stays_wanted() {
+    use crate::facts::{Wanted, WantedKind};
+    let mut sketch = read("n: 10'");
+    let at = Some(WantedPlace::New(OutletPlace::Wall { wall: 1, at: Length::inches(12) }));
+    sketch.wanted = vec![Wanted { at, ..Wanted::new(1, WantedKind::Receptacle) }];
+    let emptied = RoomLineRequest { wall: Some(1), ..request("", sketch) };
+    let left = read_room_line(&emptied).unwrap().sketch;
+    assert_eq!((left.walls.len(), left.wanted.len(), left.wanted[0].at), (0, 1, None));
+}
+
+#[test]
 fn a_room_of_four_walls_and_eight_outlets_is_few_keys() {
     // The aim: at most 120 keys.
     let lines = ["3' door 2'8 6'4 / 1' 8'", "10' / 2' 8'", "12' / 3' 9'", "10' / 2' 8'"];

@@ -1,5 +1,7 @@
 //! The geometry of every drawing, for screen and paper alike.
 
+mod cut_out;
+mod detail;
 mod face;
 mod hanging;
 mod room;
@@ -7,9 +9,11 @@ mod run;
 mod section;
 mod wall;
 
+pub use cut_out::{Cut, cut_out_detail};
+pub use detail::{Detail, DetailForm, DetailNote, DetailPart, DetailShape};
 pub use face::{Face, FaceDevice};
-pub use hanging::{Hanging, HangingForm, HangingNote, HangingPart, HangingShape};
-pub use room::{Far, PlanFar, PlanOutlet, PlanPart, PlanWall, RoomPlan};
+pub use hanging::hanging;
+pub use room::{Far, Ghost, PlanFar, PlanOutlet, PlanPart, PlanWall, RoomPlan};
 pub use run::{RunGlyph, RunStrip, StripGap, StripMark, StripState, StripStretch, TooLong};
 pub use section::{Section, SectionCable, SectionConductor};
 pub use wall::{Elevation, ElevationFar, ElevationOutlet, ElevationPart};

@@ -122,13 +122,31 @@ fn depth_of(part: &WallPart) -> Length {
 /// Off the wall, where names and figures stand.
 const FOOT: i64 = Length::inches(12).nm();
 
+/// An outlet that is not there: one that is missing, or one that is wanted.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub struct Ghost {
+    /// Where it would be.
+    pub place: OutletPlace,
+    /// It is wanted; missing otherwise.
+    pub wanted: bool,
+    /// What it would be.
+    pub kind: OutletKind,
+}
+
+impl Ghost {
+    /// What is written at it.
+    pub(super) const fn label(self) -> &'static str {
+        if self.wanted { "wanted" } else { "add" }
+    }
+}
+
 impl RoomPlan {
     /// Of a sketch whose walls are all measured; `None` where one is not, or there is none. `named` says what an outlet is called.
     pub fn of(
         sketch: &Sketch,
         units: UnitSystem,
         named: impl Fn(&Outlet) -> String,
-        missing: &[OutletPlace],
+        missing: &[Ghost],
         far: &[Far],
     ) -> Option<Self> {
         let line = FloorLine::of(sketch).ok()?;
@@ -182,10 +200,9 @@ impl RoomPlan {
             let (at, outside) = spot(outlet.place)?;
             Some(PlanOutlet { id: Some(outlet.id), label: named(outlet), kind: outlet.kind, at, outside })
         });
-        let ghosts = missing.iter().filter_map(|place| {
-            let (at, outside) = spot(*place)?;
-            let label = "add".to_owned();
-            Some(PlanOutlet { id: None, label, kind: OutletKind::Receptacle, at, outside })
+        let ghosts = missing.iter().filter_map(|ghost| {
+            let (at, outside) = spot(ghost.place)?;
+            Some(PlanOutlet { id: None, label: ghost.label().to_owned(), kind: ghost.kind, at, outside })
         });
         let mut plan = Self {
             width: 0,
@@ -269,7 +286,7 @@ fn far_on_plan(sketch: &Sketch, line: &FloorLine, known: &Far) -> Option<PlanFar
     Some(PlanFar { lines, middle: [right, down], text: known.text.clone() })
 }
 
-fn words(sketch: &Sketch, far: &[Far], missing: &[OutletPlace], units: UnitSystem) -> String {
+fn words(sketch: &Sketch, far: &[Far], missing: &[Ghost], units: UnitSystem) -> String {
     let count = |count: usize, what: &str| format!("{count} {what}{}", if count == 1 { "" } else { "s" });
     let walls: Vec<String> = sketch
         .walls
@@ -282,6 +299,9 @@ fn words(sketch: &Sketch, far: &[Far], missing: &[OutletPlace], units: UnitSyste
         .collect();
     let too_far: Vec<&str> = far.iter().map(|known| known.text.as_str()).collect();
     let too_far = if too_far.is_empty() { String::new() } else { format!(" Too far: {}.", too_far.join("; ")) };
-    let add = if missing.is_empty() { String::new() } else { format!(" {} to add.", count(missing.len(), "outlet")) };
-    format!("Plan of the room: {}; {}.{too_far}{add}", walls.join("; "), count(sketch.outlets.len(), "outlet"))
+    let wanted = missing.iter().filter(|ghost| ghost.wanted).count();
+    let lacking = missing.len() - wanted;
+    let add = if lacking == 0 { String::new() } else { format!(" {} to add.", count(lacking, "outlet")) };
+    let wanted = if wanted == 0 { String::new() } else { format!(" {} wanted.", count(wanted, "outlet")) };
+    format!("Plan of the room: {}; {}.{too_far}{add}{wanted}", walls.join("; "), count(sketch.outlets.len(), "outlet"))
 }

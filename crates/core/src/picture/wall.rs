@@ -4,7 +4,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::room::Far;
+use super::room::{Far, Ghost};
 use crate::facts::{FloorLine, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart, WallPartKind};
 use crate::quantity::{Length, UnitSystem, capitalised};
 
@@ -126,7 +126,7 @@ impl Elevation {
         sketch: &Sketch,
         units: UnitSystem,
         named: impl Fn(&Outlet) -> String,
-        missing: &[OutletPlace],
+        missing: &[Ghost],
         far: &[Far],
     ) -> Vec<Self> {
         let Ok(line) = FloorLine::of(sketch) else { return Vec::new() };
@@ -139,7 +139,7 @@ impl Elevation {
         line: &FloorLine,
         units: UnitSystem,
         named: &impl Fn(&Outlet) -> String,
-        missing: &[OutletPlace],
+        missing: &[Ghost],
         far: &[Far],
     ) -> Self {
         let counter = sketch.counter_height.unwrap_or(COUNTER);
@@ -172,9 +172,9 @@ impl Elevation {
             let height = if in_floor { Some(Length::ZERO) } else { outlet.height };
             (of == wall.id).then(|| spot(Some(outlet.id), named(outlet), outlet.kind, at, height))
         };
-        let ghost = |place: &OutletPlace| match place {
-            OutletPlace::Wall { wall: of, at } if *of == wall.id => {
-                Some(spot(None, "add".to_owned(), OutletKind::Receptacle, *at, None))
+        let ghost = |ghost: &Ghost| match ghost.place {
+            OutletPlace::Wall { wall: of, at } if of == wall.id => {
+                Some(spot(None, ghost.label().to_owned(), ghost.kind, at, None))
             }
             _ => None,
         };
@@ -287,7 +287,8 @@ mod tests {
             counter: false,
             text: "14 ft of 6 ft".to_owned(),
         };
-        let missing = [OutletPlace::Wall { wall: 2, at: Length::inches(30) }];
+        let place = OutletPlace::Wall { wall: 2, at: Length::inches(30) };
+        let missing = [Ghost { place, wanted: false, kind: OutletKind::Receptacle }];
         let all = Elevation::of_all(&sketch, UnitSystem::Inch, |_| String::new(), &missing, &[far]);
         assert_eq!(all.len(), 4);
         let of = |far: &ElevationFar| (inches(far.from), inches(far.to), far.worst.map(inches));

@@ -12,6 +12,7 @@ mod run;
 mod sequence;
 mod subject_proposal;
 mod terminals;
+mod wanted;
 
 use std::rc::Rc;
 
@@ -32,6 +33,7 @@ pub use room::{
 };
 pub use run::{RUN_REPAIRS, RunChange, RunFound, RunRepair, missing_supports, propose_on_run, run_repair};
 pub use subject_proposal::SubjectProposal;
+pub use wanted::{PlannedBox, PlannedCable, WantedPlan, plan_wanted};
 
 /// One repair of the catalogue.
 pub struct Repair {

@@ -11,6 +11,7 @@ mod room;
 mod run;
 mod stop;
 mod verdict;
+mod wanted;
 
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -35,7 +36,7 @@ pub(crate) use room::equipment_testing as room_equipment_testing;
 #[cfg(test)]
 pub(crate) use room::testing as room_testing;
 pub use room::{
-    Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, broken_demands, from_tub, judge_room, tub_zone,
+    Beyond, Demand, ROOM_RULES, RoomCheck, RoomSituation, Space, broken_demands, from_tub, judge_room, tub_zone,
     unserved_basins,
 };
 #[cfg(test)]
@@ -46,6 +47,9 @@ pub use run::{
 };
 pub use stop::{Stop, stops};
 pub use verdict::{Mark, Verdict};
+#[cfg(test)]
+pub(crate) use wanted::testing as wanted_testing;
+pub use wanted::{CutOut, HeldIn, KnownBox, WANTED_RULES, WantedCheck, WantedSituation, cut_out, judge_wanted};
 
 /// A box and all that bears on judging it.
 #[derive(Debug, Clone, Copy)]
@@ -250,7 +254,8 @@ pub fn rule_title(code: &str) -> Option<&'static str> {
     let at_panel = || PANEL_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
     let of_room = || ROOM_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
     let of_run = || RUN_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
-    rule(code).map(|rule| rule.title).or_else(at_panel).or_else(of_room).or_else(of_run)
+    let of_wanted = || WANTED_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.title);
+    rule(code).map(|rule| rule.title).or_else(at_panel).or_else(of_room).or_else(of_run).or_else(of_wanted)
 }
 
 /// Judges a box by every rule, worst first.
@@ -330,12 +335,14 @@ impl RuleEntry {
     }
 }
 
-/// The rule book: the rules of the box, then those of the panel alone, then those of the room.
+/// The rule book: the rules of the box, then those of the panel alone, of the room, of the cable run, and on what is wanted.
 pub fn rule_book() -> Vec<RuleEntry> {
     let of_panel = PANEL_RULES.iter().filter(|panel_rule| rule(panel_rule.code).is_none());
     let of_room = ROOM_RULES.iter().map(RuleEntry::of);
     let of_run = RUN_RULES.iter().map(RuleEntry::of);
-    RULES.iter().map(RuleEntry::of).chain(of_panel.map(RuleEntry::of)).chain(of_room).chain(of_run).collect()
+    let of_wanted = WANTED_RULES.iter().map(RuleEntry::of);
+    let of_box = RULES.iter().map(RuleEntry::of);
+    of_box.chain(of_panel.map(RuleEntry::of)).chain(of_room).chain(of_run).chain(of_wanted).collect()
 }
 
 #[cfg(test)]

@@ -168,6 +168,12 @@ impl RuleResult {
         self.verdict == Verdict::Violates && self.severity != Severity::Note && !self.is_dismissed()
     }
 
+    /// It is work: broken, or asked for and not there.
+    pub fn is_work(&self) -> bool {
+        self.is_broken()
+            || (self.verdict == Verdict::Violates && self.basis == RuleBasis::Wanted && !self.is_dismissed())
+    }
+
     /// What a repair has to mend: broken, or within the tape of a limit that it does not reach.
     pub fn is_to_mend(&self) -> bool {
         let short = |finding: &Finding| finding.verdict == Verdict::Marginal && !finding.reaches_limit;

@@ -43,4 +43,6 @@ pub enum RuleBasis {
     Local,
     /// Good advice.
     Advisory,
+    /// What somebody asked for: no fault, and work all the same.
+    Wanted,
 }

@@ -57,6 +57,47 @@ fn what_no_room_can_be_is_refused_with_its_field() {
 }
 
 #[test]
+fn what_is_wanted_is_planned_refused_with_its_field_and_kept_where_its_box_goes() {
+    let server = furnished();
+    let mut sketch = taped(&server);
+    let wish = |part: Value| {
+        let mut wanted =
+            json!({"id": 1, "kind": "receptacle", "at": {"new": {"wall": {"wall": 2, "at": 914_400_000}}}});
+        wanted.as_object_mut().unwrap().extend(part.as_object().unwrap().clone());
+        json!([wanted])
+    };
+    let put = |sketch: &Value, revision| server.put(&room_path(), revision, &room(sketch));
+    let stranger = "00000000-0000-7000-8000-0000000000ff";
+    for (part, at) in [
+        (json!({"at": {"new": {"wall": {"wall": 9, "at": 0}}}}), "/sketch/wanted/0/at"),
+        (json!({"from": {"box": stranger}}), "/sketch/wanted/0/from"),
+        (json!({"from": {"panel": stranger}}), "/sketch/wanted/0/from"),
+        (json!({"made": stranger}), "/sketch/wanted/0/made"),
+        (json!({"amperes": 4}), "/sketch/wanted/0/amperes"),
+    ] {
+        sketch["wanted"] = wish(part);
+        let (status, problem) = put(&sketch, 1);
+        assert_eq!((status, &problem["errors"][0]["pointer"]), (Status::UnprocessableEntity, &json!(at)), "{problem}");
+    }
+    sketch["wanted"] = wish(json!({"from": {"box": BOX}, "length": -1}));
+    assert_ne!(put(&sketch, 1).0, Status::Ok, "a length of less than nothing");
+    sketch["wanted"] = wish(json!({"from": {"box": BOX}}));
+    assert_eq!(put(&sketch, 1).0, Status::Ok);
+    let (_, view) = server.get(&room_path());
+    let plan = &view["found"]["judgement"]["wanted"][0];
+    assert_eq!((&plan["label"], &plan["ready"]), (&json!("Receptacle, wall 2 at 3 ft, from K1"), &json!(false)));
+    let items = view["items"].as_array().unwrap();
+    assert!(items.iter().any(|item| item["view"]["rule"] == "wanted-made"), "it is work: {items:?}");
+    // A box that goes is named no more in what leaves the program; the wish stays.
+    let request = server.client.delete(box_path()).header(Header::new("If-Match", "\"1\""));
+    assert_eq!(server.send(request).0, Status::Ok);
+    let (status, bundle) = server.get(&format!("/api/audits/{AUDIT}/bundle"));
+    assert_eq!(status, Status::Ok);
+    let wanted = &bundle["rooms"][0]["sketch"]["wanted"][0];
+    assert_eq!((&wanted["kind"], &wanted["from"]), (&json!("receptacle"), &Value::Null), "{wanted}");
+}
+
+#[test]
 fn what_cannot_all_be_true_is_kept_and_said() {
     let server = furnished();
     let odd = ["counter 6' range 3' @ 2' / 40'", "3' door 3' 4' / 4'", "12'", "10'"];

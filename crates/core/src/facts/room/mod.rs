@@ -5,12 +5,13 @@ mod floor_line;
 mod outlet;
 mod sketch;
 mod sketch_problems;
+mod wanted;
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::audit::Basis;
-use super::identifier::RoomId;
+use super::identifier::{BoxId, PanelId, RoomId};
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 pub use equipment::{Disconnect, Equipment, EquipmentKind};
@@ -19,6 +20,10 @@ pub use outlet::{Outlet, OutletKind, OutletPlace};
 pub use sketch::{
     Corner, Island, RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Wall, WallPart, WallPartKind,
     room_observation_infos,
+};
+pub use wanted::{
+    InWall, InWallInfo, InWallSeen, StudNear, StudSide, Tested, Wanted, WantedKind, WantedPlace, WantedSource,
+    in_wall_infos,
 };
 
 /// A room, or a stretch of outside.
@@ -63,6 +68,21 @@ impl Room {
     /// As left, once anything of it is other than as found.
     pub fn looked_at_again(&self) -> Option<&Sketch> {
         self.left.as_ref().filter(|left| **left != self.sketch)
+    }
+
+    /// Its sketches, each with its field: as found, and as left.
+    fn sides(&self) -> impl Iterator<Item = (&'static str, &Sketch)> {
+        std::iter::once(("sketch", &self.sketch)).chain(self.left.iter().map(|left| ("left", left)))
+    }
+
+    /// The boxes that it names, each with the place where it does.
+    pub fn boxes_named(&self, at: &Pointer) -> Vec<(Pointer, BoxId)> {
+        self.sides().flat_map(|(side, sketch)| sketch.boxes_named(&at.at(side))).collect()
+    }
+
+    /// The panels that it names, each with the place where it does.
+    pub fn panels_named(&self, at: &Pointer) -> Vec<(Pointer, PanelId)> {
+        self.sides().flat_map(|(side, sketch)| sketch.panels_named(&at.at(side))).collect()
     }
 
     /// What cannot be accepted in a room of an audit with `basis`.

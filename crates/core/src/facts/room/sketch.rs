@@ -5,7 +5,10 @@ use utoipa::ToSchema;
 
 use super::equipment::Equipment;
 use super::outlet::Outlet;
+use super::wanted::Wanted;
 use crate::facts::bounded::at_most;
+use crate::facts::identifier::{BoxId, PanelId};
+use crate::facts::problem::Pointer;
 use crate::quantity::Length;
 use crate::standard::RoomKind;
 
@@ -374,6 +377,10 @@ pub struct Sketch {
     #[serde(default, deserialize_with = "at_most::<_, _, 1_000>")]
     #[schema(max_items = 20)]
     pub equipment: Vec<Equipment>,
+    /// What is wanted in it and not there yet, at most 20.
+    #[serde(default, skip_serializing_if = "Vec::is_empty", deserialize_with = "at_most::<_, _, 1_000>")]
+    #[schema(max_items = 20)]
+    pub wanted: Vec<Wanted>,
 }
 
 impl Sketch {
@@ -385,6 +392,33 @@ impl Sketch {
     /// A wall by its number.
     pub fn wall(&self, id: u16) -> Option<&Wall> {
         self.walls.iter().find(|wall| wall.id == id)
+    }
+
+    /// The boxes that it names, each with the place where it does.
+    pub(in crate::facts) fn boxes_named(&self, at: &Pointer) -> Vec<(Pointer, BoxId)> {
+        let outlets = self.outlets.iter().enumerate();
+        let of_outlets =
+            outlets.filter_map(|(index, outlet)| Some((at.at("outlets").at(index).at("box_id"), outlet.box_id?)));
+        let wanted = self.wanted.iter().enumerate();
+        let of_wanted = wanted.flat_map(|(index, wanted)| {
+            let place = at.at("wanted").at(index);
+            wanted.boxes().map(move |(field, id)| (place.at(field), id))
+        });
+        of_outlets.chain(of_wanted).collect()
+    }
+
+    /// The panels that it names, each with the place where it does.
+    pub(in crate::facts) fn panels_named(&self, at: &Pointer) -> Vec<(Pointer, PanelId)> {
+        let wanted = self.wanted.iter().enumerate();
+        wanted
+            .filter_map(|(index, wanted)| Some((at.at("wanted").at(index).at("from"), wanted.source_panel()?)))
+            .collect()
+    }
+
+    /// Gives what it names other identifiers.
+    pub(in crate::facts) fn rename(&mut self, boxes: impl Fn(&mut BoxId) + Copy, panels: impl Fn(&mut PanelId) + Copy) {
+        self.outlets.iter_mut().filter_map(|outlet| outlet.box_id.as_mut()).for_each(boxes);
+        self.wanted.iter_mut().for_each(|wanted| wanted.rename(boxes, panels));
     }
 
     /// The answer to an observation; `None` when it was not looked at.

@@ -5,6 +5,7 @@ use std::collections::HashSet;
 use super::floor_line::FloorLine;
 use super::outlet::OutletPlace;
 use super::sketch::{Sketch, Wall};
+use super::wanted::WantedPlace;
 use crate::facts::problem::{Pointer, Problem, check_text};
 use crate::quantity::UnitSystem;
 
@@ -16,6 +17,8 @@ const MOST_PARTS: usize = 60;
 const MOST_ISLANDS: usize = 10;
 /// The most pieces of equipment.
 const MOST_EQUIPMENT: usize = 20;
+/// The most that is wanted.
+const MOST_WANTED: usize = 20;
 /// The most outlets.
 const MOST_OUTLETS: usize = 200;
 
@@ -32,6 +35,7 @@ impl Sketch {
         too_many("islands", self.islands.len(), MOST_ISLANDS, &at.at("islands"));
         too_many("outlets", self.outlets.len(), MOST_OUTLETS, &at.at("outlets"));
         too_many("pieces of equipment", self.equipment.len(), MOST_EQUIPMENT, &at.at("equipment"));
+        too_many("things wanted", self.wanted.len(), MOST_WANTED, &at.at("wanted"));
         for (index, wall) in self.walls.iter().enumerate() {
             too_many("things along one wall", wall.parts.len(), MOST_PARTS, &at.at("walls").at(index).at("parts"));
         }
@@ -51,23 +55,21 @@ impl Sketch {
         ids(&mut problems, "islands", &mut self.islands.iter().map(|island| island.id));
         ids(&mut problems, "outlets", &mut self.outlets.iter().map(|outlet| outlet.id));
         ids(&mut problems, "equipment", &mut self.equipment.iter().map(|piece| piece.id));
+        ids(&mut problems, "wanted", &mut self.wanted.iter().map(|wanted| wanted.id));
         for (index, piece) in self.equipment.iter().enumerate() {
             problems.extend(piece.problems(&at.at("equipment").at(index)));
+        }
+        for (index, wanted) in self.wanted.iter().enumerate() {
+            let place = at.at("wanted").at(index);
+            problems.extend(wanted.problems(&place));
+            if let Some(WantedPlace::New(there)) = wanted.at {
+                problems.extend(self.place_problem(there, &place.at("at")));
+            }
         }
         let mut boxes = HashSet::new();
         for (index, outlet) in self.outlets.iter().enumerate() {
             let place = at.at("outlets").at(index);
-            match outlet.place {
-                OutletPlace::Wall { wall, .. } | OutletPlace::Floor { wall, .. } if self.wall(wall).is_none() => {
-                    let words = format!("the sketch has no wall {wall}; choose one that it has");
-                    problems.push(Problem::new(&place.at("place"), words));
-                }
-                OutletPlace::Island(id) if !self.islands.iter().any(|island| island.id == id) => {
-                    let words = format!("the sketch has no island {id}; choose one that it has");
-                    problems.push(Problem::new(&place.at("place"), words));
-                }
-                _ => {}
-            }
+            problems.extend(self.place_problem(outlet.place, &place.at("place")));
             if outlet.box_id.is_some_and(|id| !boxes.insert(id)) {
                 problems.push(Problem::new(&place.at("box_id"), "this box stands on the sketch twice; leave one out"));
             }
@@ -79,6 +81,18 @@ impl Sketch {
             }
         }
         problems
+    }
+
+    /// A place on a wall or island that the sketch does not have.
+    fn place_problem(&self, place: OutletPlace, at: &Pointer) -> Option<Problem> {
+        let lacks = match place {
+            OutletPlace::Wall { wall, .. } | OutletPlace::Floor { wall, .. } if self.wall(wall).is_none() => {
+                format!("wall {wall}")
+            }
+            OutletPlace::Island(id) if !self.islands.iter().any(|island| island.id == id) => format!("island {id}"),
+            _ => return None,
+        };
+        Some(Problem::new(at, format!("the sketch has no {lacks}; choose one that it has")))
     }
 
     /// What in it cannot all be true, each in a sentence that says what to measure again: it is kept as it was taped.

@@ -33,6 +33,11 @@ impl Scope {
         }
     }
 
+    /// A finding so bad is in it. What is wanted is in all but the narrowest.
+    pub fn takes(self, severity: Severity, wanted: bool) -> bool {
+        severity <= self.severity() || (wanted && self != Self::Dangers)
+    }
+
     /// In words.
     pub const fn name(self) -> &'static str {
         match self {

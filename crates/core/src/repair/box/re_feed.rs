@@ -192,7 +192,7 @@ fn way(gauge: Gauge, contents: &BoxContents, units: UnitSystem, change: &mut Cha
 }
 
 /// The cable that the new one takes the place of: the only one, or the one that is noted as the feed.
-fn old_feed(contents: &BoxContents) -> Result<Option<u16>, Vec<String>> {
+pub(in crate::repair) fn old_feed(contents: &BoxContents) -> Result<Option<u16>, Vec<String>> {
     match contents.cables.as_slice() {
         [] => Ok(None),
         [only] => Ok(Some(only.id)),

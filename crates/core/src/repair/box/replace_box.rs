@@ -77,7 +77,10 @@ fn plan(diagnosis: &Diagnosis) -> Result<Change, Vec<String>> {
 ///
 /// # Errors
 /// Why none does, with the figures.
-pub(super) fn set_new_box(diagnosis: &Diagnosis, after: &mut BoxContents) -> Result<(Volume, Length), Vec<String>> {
+pub(in crate::repair) fn set_new_box(
+    diagnosis: &Diagnosis,
+    after: &mut BoxContents,
+) -> Result<(Volume, Length), Vec<String>> {
     if let Some(cable) = after.cables.iter().find(|cable| cable.method.is_metal()) {
         // NEC 314.3, from memory: nonmetallic boxes go with nonmetallic cable and raceway.
         let method = cable.method.name();

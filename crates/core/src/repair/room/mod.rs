@@ -8,6 +8,7 @@ mod equipment;
 mod fit_alarms;
 mod fit_service_light;
 mod fit_switch;
+mod make_wanted;
 mod missing;
 mod moves;
 mod remove_cord;
@@ -86,6 +87,7 @@ pub static ROOM_REPAIRS: &[RoomRepair] = &[
     equipment::connector_at_equipment::REPAIR,
     equipment::cord_for_equipment::REPAIR,
     equipment::own_circuit::REPAIR,
+    make_wanted::REPAIR,
 ];
 
 /// The repair in a room with a code.

@@ -27,8 +27,14 @@ mod stair_switching;
 pub(crate) mod testing;
 mod tub_zone;
 mod wall_spacing;
+mod wanted_made;
 
-use crate::facts::{Basis, BoxRecord, Island, KnownSupply, Outlet, OutletPlace, Room, RoomObservation, Sketch, Wall};
+use std::collections::HashMap;
+
+use crate::facts::{
+    AuditFacts, Basis, BoxId, BoxRecord, Island, KnownSupply, Outlet, OutletPlace, Panel, PanelId, Room,
+    RoomObservation, Sketch, Wall,
+};
 use crate::quantity::{Amount, Length};
 use crate::rules::maximum::{Said, judge_maximum};
 use crate::rules::{Finding, Rule, RuleResult, Side, Verdict, worst_first};
@@ -41,6 +47,43 @@ pub use tub_zone::{from_tub, zone as tub_zone};
 
 #[cfg(test)]
 pub(crate) use equipment::testing as equipment_testing;
+
+/// What bears on a room from beyond it: the rest of its audit. Nothing of it is known where it stands empty.
+#[derive(Clone, Copy, Default)]
+pub struct Beyond<'a> {
+    facts: Option<&'a AuditFacts>,
+    supplies: Option<&'a HashMap<BoxId, Vec<KnownSupply>>>,
+}
+
+impl<'a> Beyond<'a> {
+    /// The audit, and the breakers that are known to feed each of its boxes.
+    pub const fn of(facts: &'a AuditFacts, supplies: &'a HashMap<BoxId, Vec<KnownSupply>>) -> Self {
+        Self { facts: Some(facts), supplies: Some(supplies) }
+    }
+
+    /// The audit.
+    pub const fn facts(&self) -> Option<&'a AuditFacts> {
+        self.facts
+    }
+
+    /// The year the building was built.
+    pub fn built(&self) -> Option<u16> {
+        self.facts?.audit.building.built
+    }
+
+    /// A box with its room and the breakers that are known to feed it.
+    pub fn of_box(&self, id: BoxId) -> Option<(&'a Room, &'a BoxRecord, &'a [KnownSupply])> {
+        let mut rooms = self.facts?.rooms.iter();
+        let found = rooms.find_map(|known| Some((known, known.boxes.iter().find(|record| record.id == id)?)));
+        let fed_by = self.supplies.and_then(|supplies| supplies.get(&id)).map_or(&[][..], Vec::as_slice);
+        found.map(|(known, record)| (&known.room, record, fed_by))
+    }
+
+    /// A panel.
+    pub fn panel(&self, id: PanelId) -> Option<&'a Panel> {
+        self.facts?.panel(id)
+    }
+}
 
 /// A room and all that bears on judging it.
 #[derive(Clone, Copy)]
@@ -57,6 +100,8 @@ pub struct RoomSituation<'a> {
     pub basis: &'a Basis,
     /// When the room was wired, if that is known.
     pub wired_under: Option<WiredUnder>,
+    /// What bears on it from beyond it.
+    pub beyond: Beyond<'a>,
 }
 
 impl<'a> RoomSituation<'a> {
@@ -122,6 +167,7 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     equipment::appliance_gfci::RULE,
     equipment::appliance_connection::RULE,
     equipment::appliance_cord::RULE,
+    wanted_made::RULE,
 ];
 
 /// Judges a room by every rule of the room, worst first.

@@ -183,6 +183,7 @@ impl Scene {
             fed_by: &self.fed_by,
             basis: &self.basis,
             wired_under: self.wired,
+            beyond: super::Beyond::default(),
         }
     }
 }

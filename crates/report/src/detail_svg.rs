@@ -1,8 +1,8 @@
-//! What hangs, for the page: the shapes of the core, in the colours of paper.
+//! A small thing drawn to scale, for the page: the shapes of the core, in the colours of paper.
 
 use std::fmt::Write;
 
-use nailpunch_core::picture::{Hanging, HangingForm, HangingPart, HangingShape};
+use nailpunch_core::picture::{Detail, DetailForm, DetailPart, DetailShape};
 
 use crate::svg::{FAULT, INK, MUTED, document, text};
 
@@ -20,11 +20,11 @@ struct Scale {
 
 #[allow(clippy::cast_precision_loss, reason = "a drawing needs no more than 53 bits")]
 impl Scale {
-    fn of(hanging: &Hanging) -> Self {
-        let (width, height) = (hanging.width.max(1) as f64, hanging.height.max(1) as f64);
+    fn of(detail: &Detail) -> Self {
+        let (width, height) = (detail.width.max(1) as f64, detail.height.max(1) as f64);
         let per_nm = ((NOTES - 30.0) / width).min((HEIGHT - 10.0) / height);
-        let left = (NOTES - 20.0 - width * per_nm) / 2.0 - hanging.left as f64 * per_nm;
-        let top = (HEIGHT - height * per_nm) / 2.0 - hanging.top as f64 * per_nm;
+        let left = (NOTES - 20.0 - width * per_nm) / 2.0 - detail.left as f64 * per_nm;
+        let top = (HEIGHT - height * per_nm) / 2.0 - detail.top as f64 * per_nm;
         Self { left, top, per_nm }
     }
 
@@ -37,14 +37,14 @@ impl Scale {
     }
 }
 
-/// What hangs as an SVG document.
-pub fn hanging_svg(hanging: &Hanging) -> String {
-    let scale = Scale::of(hanging);
+/// It as an SVG document.
+pub fn detail_svg(detail: &Detail) -> String {
+    let scale = Scale::of(detail);
     let mut svg = String::new();
-    for shape in &hanging.shapes {
+    for shape in &detail.shapes {
         draw(&mut svg, shape, &scale);
     }
-    for (index, note) in hanging.notes.iter().take(13).enumerate() {
+    for (index, note) in detail.notes.iter().take(13).enumerate() {
         #[allow(clippy::cast_precision_loss, reason = "few notes")]
         let y = 16.0 + 16.0 * index as f64;
         text(&mut svg, (NOTES, y), "start", if note.fault { FAULT } else { INK }, &note.words);
@@ -52,14 +52,14 @@ pub fn hanging_svg(hanging: &Hanging) -> String {
     document(WIDTH, HEIGHT, 11, &svg)
 }
 
-fn draw(svg: &mut String, shape: &HangingShape, scale: &Scale) {
+fn draw(svg: &mut String, shape: &DetailShape, scale: &Scale) {
     let (fill, mut stroke, width, dash) = paint(shape.part);
     if shape.fault {
         stroke = FAULT;
     }
     let dash = if dash.is_empty() { String::new() } else { format!(" stroke-dasharray=\"{dash}\"") };
     match &shape.form {
-        HangingForm::Rectangle { x, y, width: across, height } => {
+        DetailForm::Rectangle { x, y, width: across, height } => {
             let (left, top) = scale.place(*x, *y);
             let _ = write!(
                 svg,
@@ -69,7 +69,7 @@ fn draw(svg: &mut String, shape: &HangingShape, scale: &Scale) {
                 scale.long(*height)
             );
         }
-        HangingForm::Path { points } => {
+        DetailForm::Path { points } => {
             let places: Vec<(f64, f64)> = points.chunks_exact(2).map(|p| scale.place(p[0], p[1])).collect();
             let line: Vec<String> = places.iter().map(|(x, y)| format!("{x:.1},{y:.1}")).collect();
             let _ = write!(
@@ -82,7 +82,7 @@ fn draw(svg: &mut String, shape: &HangingShape, scale: &Scale) {
                 return;
             }
             let upright = (first.0 - last.0).abs() < 0.1 && (first.1 - last.1).abs() > 0.1;
-            if shape.part == HangingPart::Measure {
+            if shape.part == DetailPart::Measure {
                 let at = if upright {
                     (first.0 + 6.0, f64::midpoint(first.1, last.1) + 4.0)
                 } else {
@@ -97,19 +97,20 @@ fn draw(svg: &mut String, shape: &HangingShape, scale: &Scale) {
 }
 
 /// Fill, stroke, its width, its dashes.
-const fn paint(part: HangingPart) -> (&'static str, &'static str, f64, &'static str) {
+const fn paint(part: DetailPart) -> (&'static str, &'static str, f64, &'static str) {
     match part {
-        HangingPart::Wood => ("#ead9bd", INK, 0.8, ""),
-        HangingPart::Finish => ("#e9e2d2", MUTED, 0.8, ""),
-        HangingPart::Insulation => ("#f3dfe2", MUTED, 0.6, "1 2"),
-        HangingPart::Box => ("#eef1f1", INK, 1.8, ""),
-        HangingPart::NoBox => ("none", FAULT, 1.6, "4 3"),
-        HangingPart::Block => ("#d9d3c5", INK, 0.8, ""),
-        HangingPart::Body => ("#dfe7ea", INK, 1.2, ""),
-        HangingPart::Seal => (INK, INK, 0.4, ""),
-        HangingPart::Cable => ("none", "#c79a1f", 3.0, ""),
-        HangingPart::Limit => ("none", FAULT, 0.8, "1 3"),
-        HangingPart::Measure => ("none", INK, 0.8, ""),
+        DetailPart::Wood => ("#ead9bd", INK, 0.8, ""),
+        DetailPart::Finish => ("#e9e2d2", MUTED, 0.8, ""),
+        DetailPart::Insulation => ("#f3dfe2", MUTED, 0.6, "1 2"),
+        DetailPart::Box => ("#eef1f1", INK, 1.8, ""),
+        DetailPart::NoBox => ("none", FAULT, 1.6, "4 3"),
+        DetailPart::Block => ("#d9d3c5", INK, 0.8, ""),
+        DetailPart::Body => ("#dfe7ea", INK, 1.2, ""),
+        DetailPart::Seal => (INK, INK, 0.4, ""),
+        DetailPart::Cable => ("none", "#c79a1f", 3.0, ""),
+        DetailPart::Cut => ("#ffffff", INK, 1.4, "5 3"),
+        DetailPart::Limit => ("none", FAULT, 0.8, "1 3"),
+        DetailPart::Measure => ("none", INK, 0.8, ""),
     }
 }
 
@@ -117,14 +118,15 @@ const fn paint(part: HangingPart) -> (&'static str, &'static str, f64, &'static 
 mod tests {
     use super::*;
     use nailpunch_core::facts::{BoxContents, Hung, HungKind};
+    use nailpunch_core::picture::hanging;
     use nailpunch_core::quantity::{Length, UnitSystem};
 
     #[test]
     fn the_page_says_what_the_core_measured() {
         let hung = Hung { blade_height: Some(Length::inches(80)), ..Hung::new(HungKind::Fan) };
         let contents = BoxContents { hung: Some(hung), ..BoxContents::default() };
-        let drawn = Hanging::of(&contents, UnitSystem::Inch).expect("a fan hangs");
-        let svg = hanging_svg(&drawn);
+        let drawn = hanging(&contents, UnitSystem::Inch).expect("a fan hangs");
+        let svg = detail_svg(&drawn);
         assert!(svg.contains("6 ft 8 in") && svg.contains("paddle fan"));
         assert!(!svg.contains("NaN") && !svg.contains("inf"));
     }

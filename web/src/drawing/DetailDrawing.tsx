@@ -1,27 +1,27 @@
-// What hangs, as a section through ceiling or wall, to scale: the shapes are the core's.
-import type { Hanging } from '../api/types';
+// A small thing drawn to scale, what hangs or a hole with its stud: the shapes are the core's.
+import type { Detail } from '../api/types';
 
 const WIDTH = 440;
 const HEIGHT = 300;
 
 type Place = readonly [number, number];
 
-export function HangingDrawing({ hanging }: { hanging: Hanging }) {
-  const scale = Math.min((WIDTH - 12) / hanging.width, (HEIGHT - 12) / hanging.height);
+export function DetailDrawing({ detail, what }: { detail: Detail; what: string }) {
+  const scale = Math.min((WIDTH - 12) / detail.width, (HEIGHT - 12) / detail.height);
   const [left, top] = [
-    (WIDTH - hanging.width * scale) / 2 - hanging.left * scale,
-    (HEIGHT - hanging.height * scale) / 2 - hanging.top * scale,
+    (WIDTH - detail.width * scale) / 2 - detail.left * scale,
+    (HEIGHT - detail.height * scale) / 2 - detail.top * scale,
   ];
   const place = (x: number, y: number): Place => [left + x * scale, top + y * scale];
   return (
-    <div className="hanging">
-      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={hangingWords(hanging)}>
+    <div className="detail">
+      <svg viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="img" aria-label={detailWords(detail, what)}>
         <defs>
           <pattern id="insulation" width="9" height="9" patternUnits="userSpaceOnUse">
             <path d="M0 6q2.25 -6 4.5 0t4.5 0" fill="none" stroke="currentColor" strokeWidth="1.2" />
           </pattern>
         </defs>
-        {hanging.shapes.map((shape, index) => {
+        {detail.shapes.map((shape, index) => {
           const key = `${shape.part} ${index}`;
           const name = `${shape.part}${shape.fault ? ' fault' : ''}`;
           const form = shape.form;
@@ -75,8 +75,8 @@ export function HangingDrawing({ hanging }: { hanging: Hanging }) {
           );
         })}
       </svg>
-      <ul className="hanging-notes">
-        {hanging.notes.map((note) => (
+      <ul className="detail-notes">
+        {detail.notes.map((note) => (
           <li key={note.words} className={note.fault ? 'fault' : ''}>
             {note.words}
           </li>
@@ -87,8 +87,8 @@ export function HangingDrawing({ hanging }: { hanging: Hanging }) {
 }
 
 /** The drawing in words. */
-export function hangingWords(hanging: Hanging): string {
-  const said = hanging.notes.map((note) => note.words);
-  const measures = hanging.shapes.filter((shape) => shape.words).map((shape) => shape.words);
-  return `What hangs, to scale: ${[...said, ...measures].join('; ')}`;
+export function detailWords(detail: Detail, what: string): string {
+  const said = detail.notes.map((note) => note.words);
+  const measures = detail.shapes.filter((shape) => shape.words).map((shape) => shape.words);
+  return `${what}, to scale: ${[...said, ...measures].join('; ')}`;
 }
