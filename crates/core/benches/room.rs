@@ -25,8 +25,7 @@ fn room() -> AuditFacts {
     ];
     let sketch = lines.iter().fold(Sketch { kind: Some(RoomKind::Kitchen), ..Sketch::default() }, |sketch, line| {
         let line = (*line).to_owned();
-        let request =
-            RoomLineRequest { line, sketch, wall: None, island: None, units: UnitSystem::Inch, boxes: Vec::new() };
+        let request = RoomLineRequest::new(line, sketch, UnitSystem::Inch);
         read_room_line(&request).unwrap().sketch
     });
     let bundle: Bundle = serde_json::from_str(include_str!("../../../demo/guesthouse.nailpunch.json")).unwrap();

@@ -226,6 +226,7 @@ fn sketch_of(instance: &RoomInstance) -> Sketch {
         from: Length::inches(*from),
         width: Length::inches(*width),
         depth: None,
+        behind: None,
     };
     let walls = (1..).zip(&instance.walls).map(|(id, (length, corner, parts))| Wall {
         id,

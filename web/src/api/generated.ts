@@ -976,6 +976,11 @@ export interface components {
             /** @description The first day it was in force, "2014-07-01". */
             in_force: string;
         };
+        /**
+         * @description How alarms are wired.
+         * @enum {string}
+         */
+        AlarmWiring: "as-code" | "armoured-and-marked";
         /** @description What is changed in one rule. What is absent stays as it is. */
         Amendment: {
             /** @description Where it stands, "Lakeshire County Code 7.2". */
@@ -2661,7 +2666,7 @@ export interface components {
             asks_for_fuse?: boolean | null;
             /**
              * Format: int32
-             * @description The rating of its breaker or fuse, in amperes.
+             * @description The rating of its breaker or fuse, in amperes; what the panel says goes before.
              */
             breaker?: number | null;
             /** @description It is connected by a cord and plug. */
@@ -2672,6 +2677,7 @@ export interface components {
             cord?: components["schemas"]["Length"] | null;
             disconnect?: components["schemas"]["Disconnect"] | null;
             disconnect_way?: components["schemas"]["Length"] | null;
+            fed?: components["schemas"]["EquipmentFeed"] | null;
             /** @description Fuses protect it, and not a breaker alone. */
             fused?: boolean | null;
             /** @description It is GFCI-protected. */
@@ -2709,6 +2715,13 @@ export interface components {
             fields: string[];
             name: string;
             value: components["schemas"]["EquipmentKind"];
+        };
+        /** @description The breaker that feeds a piece of equipment. */
+        EquipmentFeed: {
+            /** @description What the breaker is called there, "18/20". */
+            breaker?: string;
+            /** @description Its panel. */
+            panel: components["schemas"]["PanelId"];
         };
         /**
          * @description What a piece of equipment is.
@@ -3136,6 +3149,8 @@ export interface components {
         };
         /** @description The house rules of a firm or of one audit. */
         HouseRules: {
+            /** @description How alarms are wired. */
+            alarm_wiring?: components["schemas"]["AlarmWiring"];
             /** @description How a canopy outdoors is sealed. */
             canopy_sealing?: components["schemas"]["CanopySealing"];
             /** @description How many instruments a dead test takes. */
@@ -4194,7 +4209,7 @@ export interface components {
              * @description What a room is, by what the codes ask of it.
              * @enum {string}
              */
-            value: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
+            value: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "foyer" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
         };
         /** @description A choice with its words. */
         Named_RunWay: {
@@ -4350,7 +4365,7 @@ export interface components {
          * @description Something to look for, named by its fault.
          * @enum {string}
          */
-        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "one-cover-screw" | "no-in-use-cover" | "no-box" | "not-weatherproof" | "water-trapped" | "face-broken" | "slack-contacts" | "device-fails" | "out-of-plumb" | "hangs-by-conductors" | "luminaire-broken" | "shell-live" | "luminaire-ungrounded" | "canopy-gap" | "wood-under-canopy" | "fed-through-frame" | "fan-sways" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "yoke-bent" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
+        Observation: "cover-missing" | "plate-cracked" | "plate-gapped" | "device-loose" | "one-cover-screw" | "no-in-use-cover" | "no-box" | "not-weatherproof" | "water-trapped" | "face-broken" | "slack-contacts" | "device-fails" | "out-of-plumb" | "hangs-by-conductors" | "luminaire-broken" | "shell-live" | "luminaire-ungrounded" | "canopy-gap" | "wood-under-canopy" | "fed-through-frame" | "fan-sways" | "open-knockout" | "box-loose" | "box-buried" | "entry-unprotected" | "cables-share-entry" | "yoke-bent" | "low-voltage-mixed" | "splice-outside" | "doubled-terminal" | "strands-astray" | "spring-terminals" | "insulation-clamped" | "not-torqued" | "tab-wrong" | "grounds-apart" | "ground-through-device" | "neutral-ground-jumper" | "yoke-ungrounded" | "brittle-insulation" | "knob-and-tube" | "aluminium-branch" | "charred" | "cannot-be-made-dead" | "live-after-off" | "sources-unsorted" | "device-cannot-be-pulled" | "unexplained";
         /**
          * @description When an observation is made.
          * @enum {string}
@@ -5335,6 +5350,8 @@ export interface components {
         Revised_HouseRules: {
             /** @description The house rules of a firm or of one audit. */
             record: {
+                /** @description How alarms are wired. */
+                alarm_wiring?: components["schemas"]["AlarmWiring"];
                 /** @description How a canopy outdoors is sealed. */
                 canopy_sealing?: components["schemas"]["CanopySealing"];
                 /** @description How many instruments a dead test takes. */
@@ -5593,7 +5610,7 @@ export interface components {
          * @description What a room is, by what the codes ask of it.
          * @enum {string}
          */
-        RoomKind: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
+        RoomKind: "kitchen" | "dining" | "living" | "bedroom" | "bathroom" | "hallway" | "foyer" | "stairway" | "laundry" | "garage" | "closet" | "unfinished-basement" | "utility" | "attic-or-crawl-space" | "outdoors" | "other";
         /** @description A sketch after a line. */
         RoomLine: {
             /** @description What was understood, in plain words. */
@@ -5603,15 +5620,24 @@ export interface components {
         };
         /** @description A line typed in a room. */
         RoomLineRequest: {
+            /** @description All boxes of the audit, for what is wanted. */
+            all_boxes?: components["schemas"]["RoomBox"][];
             /** @description The boxes of the room. */
             boxes?: components["schemas"]["RoomBox"][];
+            /**
+             * Format: int32
+             * @description The piece of equipment that it is about; one more where absent.
+             */
+            equipment?: number | null;
             /**
              * Format: int32
              * @description The island that it is about; one more where absent.
              */
             island?: number | null;
-            /** @description The line, at most 300 characters. */
+            /** @description The line, at most 400 characters. */
             line: string;
+            /** @description The panels of the audit, in order. */
+            panels?: components["schemas"]["PanelId"][];
             /** @description The sketch as it is. */
             sketch: components["schemas"]["Sketch"];
             /** @description The unit of figures without one. */
@@ -5621,6 +5647,11 @@ export interface components {
              * @description The wall that it is about; one more where absent.
              */
             wall?: number | null;
+            /**
+             * Format: int32
+             * @description What is wanted that it is about; one more where absent.
+             */
+            wanted?: number | null;
         };
         /** @description A sketched room at a glance. */
         RoomMark: {
@@ -5656,7 +5687,7 @@ export interface components {
          * @description Something that one looks for in a room.
          * @enum {string}
          */
-        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "smoke-alarm-missing" | "co-alarm-missing" | "alarm-past-date" | "alarms-apart" | "alarms-unnoticed" | "service-light-missing" | "service-outlet-missing" | "bay-without-outlet" | "deck-without-outlet" | "cord-as-wiring";
+        RoomObservation: "no-switched-light" | "only-receptacle-switched" | "stair-not-switched" | "closet-lamp" | "over-tub" | "smoke-alarm-missing" | "co-alarm-missing" | "alarm-past-date" | "alarms-apart" | "alarms-unnoticed" | "alarms-other-panel" | "alarms-unmarked" | "pool-not-looked-at" | "service-light-missing" | "service-outlet-missing" | "bay-without-outlet" | "deck-without-outlet" | "cord-as-wiring";
         /** @description An observation in a room as the screen offers it. */
         RoomObservationInfo: {
             /** @description The chip when it is there. */
@@ -5718,6 +5749,8 @@ export interface components {
         };
         /** @description A room with all that follows from its sketch. */
         RoomView: {
+            /** @description All boxes of the audit, by their tags. */
+            all_boxes: components["schemas"]["RoomBox"][];
             /** @description Its boxes, by their tags. */
             boxes: components["schemas"]["RoomBox"][];
             /** @description As found. */
@@ -5727,6 +5760,8 @@ export interface components {
             left?: components["schemas"]["RoomSide"] | null;
             /** @description What moving a thing along its wall would save. */
             moves: components["schemas"]["RoomMove"][];
+            /** @description The panels of the audit, in order. */
+            panels: components["schemas"]["PanelId"][];
             /** @description The room. */
             room: components["schemas"]["Revised_Room"];
             /** @description What is done in it. */
@@ -6379,6 +6414,11 @@ export interface components {
         SketchLine: {
             /**
              * Format: int32
+             * @description The piece of equipment.
+             */
+            equipment?: number | null;
+            /**
+             * Format: int32
              * @description The island.
              */
             island?: number | null;
@@ -6391,6 +6431,11 @@ export interface components {
              * @description The wall.
              */
             wall?: number | null;
+            /**
+             * Format: int32
+             * @description What is wanted.
+             */
+            wanted?: number | null;
         };
         /** @description When something is. */
         Slot: {
@@ -7030,6 +7075,7 @@ export interface components {
         WallFinish: "gypsum-board" | "plaster" | "tile" | "masonry" | "wood" | "other-combustible" | "exposed";
         /** @description A stretch of a wall with something along it. */
         WallPart: {
+            behind?: components["schemas"]["Length"] | null;
             depth?: components["schemas"]["Length"] | null;
             /** @description Where it begins, from the left end of the wall. */
             from: components["schemas"]["Length"];

@@ -1,5 +1,5 @@
 // Equipment that stands in the room: the facts that the core takes down of its kind.
-import type { ReactNode } from 'react';
+import { type ReactNode, useId } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import type { Basis, Equipment } from '../api/types';
@@ -10,6 +10,7 @@ import { GAUGES } from '../walk/words';
 
 type Props = {
   equipment: Equipment[];
+  panels: readonly { id: string; name: string }[];
   units: Basis['units'];
   onChange: (make: (known: Equipment[]) => Equipment[]) => void;
 };
@@ -36,7 +37,7 @@ const LENGTHS = { disconnect_way: 'Way to its disconnect', cord: 'Cord' } as con
 
 const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
 
-export function EquipmentFacts({ equipment, units, onChange }: Props) {
+export function EquipmentFacts({ equipment, panels, units, onChange }: Props) {
   const choices = useChoices();
   const next = Math.max(0, ...equipment.map((piece) => piece.id)) + 1;
   return (
@@ -46,6 +47,7 @@ export function EquipmentFacts({ equipment, units, onChange }: Props) {
         <Piece
           key={piece.id}
           piece={piece}
+          panels={panels}
           units={units}
           set={(part) =>
             onChange((known) => known.map((one) => (one.id === piece.id ? { ...one, ...part } : one)))
@@ -77,12 +79,13 @@ export function EquipmentFacts({ equipment, units, onChange }: Props) {
 
 type PieceProps = {
   piece: Equipment;
+  panels: Props['panels'];
   units: Basis['units'];
   set: (part: Partial<Equipment>) => void;
   remove: () => void;
 };
 
-function Piece({ piece, units, set, remove }: PieceProps) {
+function Piece({ piece, panels, units, set, remove }: PieceProps) {
   const choices = useChoices();
   const kind = choices.equipment.find((known) => known.value === piece.kind);
   const other = (field: string): ReactNode => {
@@ -121,6 +124,7 @@ function Piece({ piece, units, set, remove }: PieceProps) {
   return (
     <fieldset className="equipment-piece">
       <legend>{piece.name || kind?.name}</legend>
+      <FedBy piece={piece} panels={panels} set={set} />
       <FactFields
         thing={piece}
         fields={kind?.fields ?? []}
@@ -133,5 +137,41 @@ function Piece({ piece, units, set, remove }: PieceProps) {
         Remove
       </Button>
     </fieldset>
+  );
+}
+
+/** The breaker that feeds it: its panel, and what it is called there. */
+function FedBy({ piece, panels, set }: Pick<PieceProps, 'piece' | 'panels' | 'set'>) {
+  const fed = piece.fed ?? null;
+  const id = useId();
+  return (
+    <>
+      <Choice
+        label="Fed from panel"
+        value={fed?.panel ?? null}
+        choices={panels.map((panel) => [panel.id, panel.name] as const)}
+        none="not noted"
+        onChange={(panel) =>
+          set({ fed: panel === null ? null : { panel, breaker: fed?.breaker ?? '' } } as Partial<Equipment>)
+        }
+      />
+      {fed && (
+        <div className="choice">
+          <label htmlFor={id}>Its breaker there</label>
+          <input
+            id={id}
+            className="figure form-control"
+            autoComplete="off"
+            maxLength={12}
+            key={fed.breaker}
+            defaultValue={fed.breaker}
+            onBlur={(event) => {
+              const breaker = event.target.value.trim();
+              if (breaker !== fed.breaker) set({ fed: { ...fed, breaker } });
+            }}
+          />
+        </div>
+      )}
+    </>
   );
 }

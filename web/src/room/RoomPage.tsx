@@ -22,6 +22,10 @@ import { WantedPart } from './WantedPart';
 type Props = { audit: string; id: string; walk: Walk; edits: RunEdits };
 type MakeSketch = (sketch: Sketch, view: RoomView) => Sketch | Promise<Sketch>;
 
+/** What is on no wall: a line that is of nothing else. */
+const isElsewhere = ({ wall, island, equipment, wanted }: SketchLine) =>
+  [wall, island, equipment, wanted].every((of) => of == null);
+
 const EXAMPLE = { inch: "3' door 2'8 6'4 / 1' 8'", metric: '900 door 800 2000 / 300 2400' } as const;
 
 export function RoomPage({ audit, id, walk, edits }: Props) {
@@ -73,12 +77,17 @@ function OneRoom({ view, audit, walk, edits, refused, change, said }: OneProps) 
         : { ...room, sketch: await make(known.found.sketch, known) },
     );
   const take = (line: string, of: SketchLine | null) =>
-    changeSketch(async (known, { boxes }) => {
-      const [wall, island] = [of?.wall ?? null, of?.island ?? null];
-      return (await api.roomLine({ line, sketch: known, wall, island, units, boxes })).sketch;
+    changeSketch(async (known, { boxes, all_boxes, panels }) => {
+      const about = {
+        wall: of?.wall ?? null,
+        island: of?.island ?? null,
+        equipment: of?.equipment ?? null,
+        wanted: of?.wanted ?? null,
+      };
+      return (await api.roomLine({ line, sketch: known, ...about, units, boxes, all_boxes, panels })).sketch;
     });
   // An emptied line takes its wall or island out; what is on no wall is said anew as nothing.
-  const remove = (of: SketchLine) => said(take(of.wall == null && of.island == null ? 'else' : '', of));
+  const remove = (of: SketchLine) => said(take(isElsewhere(of) ? 'else' : '', of));
   const answer = (what: RoomObservation) => answerTo(sketch.observed, what);
   const observe = (what: RoomObservation, fault: boolean | null) =>
     said(changeSketch((known) => ({ ...known, observed: answered(known.observed, what, fault) })));
@@ -126,20 +135,21 @@ function OneRoom({ view, audit, walk, edits, refused, change, said }: OneProps) 
           label="The walls, line by line"
           lines={shown.lines.map((of) => ({
             of,
-            key: `${of.wall ?? ''}-${of.island ?? ''}`,
+            key: `${of.wall ?? ''}-${of.island ?? ''}-${of.equipment ?? ''}-${of.wanted ?? ''}`,
             label: of.label,
             line: of.line,
           }))}
           next="Next wall"
           things={trades.data?.wall_parts.map(({ name }) => name) ?? []}
           example={EXAMPLE[units]}
-          longest={300}
+          longest={400}
           take={take}
           remove={(of) => () => remove(of)}
         />
         <EquipmentFacts
           key={`equipment-${side}`}
           equipment={sketch.equipment}
+          panels={walk.panels}
           units={units}
           onChange={(make) =>
             said(changeSketch((known) => ({ ...known, equipment: make(known.equipment ?? []) })))

@@ -1,7 +1,7 @@
 //! Rooms: their sketches by tape, what follows from them, and the line that is typed along a wall.
 
 use nailpunch_core::assess::{Assessed, RoomJudgement, SubjectWork};
-use nailpunch_core::facts::{Pointer, Room, RoomId, Sketch, Subject};
+use nailpunch_core::facts::{PanelId, Pointer, Room, RoomId, Sketch, Subject};
 use nailpunch_core::jot::{RoomBox, RoomLine, RoomLineRequest, SketchLine, read_room_line, sketch_lines};
 use nailpunch_core::repair::RoomMove;
 use nailpunch_store::{AuditWalk, Revised, StoreError, WalkRoom};
@@ -43,17 +43,24 @@ pub struct RoomView {
     moves: Vec<RoomMove>,
     /// Its boxes, by their tags.
     boxes: Vec<RoomBox>,
+    /// All boxes of the audit, by their tags.
+    all_boxes: Vec<RoomBox>,
+    /// The panels of the audit, in order.
+    panels: Vec<PanelId>,
 }
 
 fn view_of(walk: &AuditWalk, room: &WalkRoom, assessed: &Assessed) -> Option<RoomView> {
     let record = &room.room.record;
     let known = assessed.of_room(record.id)?;
-    let boxes: Vec<RoomBox> =
-        room.boxes.iter().map(|entry| RoomBox { id: entry.record.id, tag: entry.record.tag.clone() }).collect();
+    let tagged = |room: &WalkRoom| -> Vec<RoomBox> {
+        room.boxes.iter().map(|entry| RoomBox { id: entry.record.id, tag: entry.record.tag.clone() }).collect()
+    };
+    let (boxes, all_boxes) = (tagged(room), walk.rooms.iter().flat_map(tagged).collect::<Vec<_>>());
+    let panels: Vec<PanelId> = walk.panels.iter().map(|panel| panel.record.id).collect();
     let units = assessed.facts.audit.basis.units;
     let side = |sketch: &Sketch, judgement: &RoomJudgement| RoomSide {
         sketch: sketch.clone(),
-        lines: sketch_lines(sketch, units, &boxes),
+        lines: sketch_lines(sketch, units, &boxes, &all_boxes, &panels),
         judgement: judgement.clone(),
     };
     Some(RoomView {
@@ -64,6 +71,8 @@ fn view_of(walk: &AuditWalk, room: &WalkRoom, assessed: &Assessed) -> Option<Roo
         moves: known.saving_moves(assessed.facts),
         room: room.room.clone(),
         boxes,
+        all_boxes,
+        panels,
     })
 }
 

@@ -16,7 +16,7 @@ use super::supply::known_supplies;
 use super::work::{SubjectWork, WorkInScopes};
 use crate::facts::{
     AuditFacts, Basis, BoxContents, BoxId, BoxRecord, CableRun, KnownSupply, Panel, PanelId, Room, RoomFacts, RoomId,
-    RunId, Subject, WorkItem,
+    RunId, Sketch, Subject, WorkItem,
 };
 use crate::repair::{RoomMove, SubjectProposal, saving_moves};
 use crate::rules::{Beyond, RuleResult, Situation, Verdict};
@@ -326,6 +326,8 @@ fn rooms<'a, 'i>(
     supplies: &std::collections::HashMap<BoxId, Vec<KnownSupply>>,
     alone: Option<RoomId>,
 ) -> Vec<AssessedRoom<'a>> {
+    let looked = |panel: &Panel| panel.looked_at_again().unwrap_or(panel).clone();
+    let panels_left: Vec<Panel> = facts.panels.iter().map(looked).collect();
     let assess = |known: &'a RoomFacts| {
         let (room, items) = (&known.room, own(Subject::Room(known.room.id)));
         let told = !room.sketch.is_empty() || room.left.is_some() || !items.is_empty();
@@ -334,11 +336,19 @@ fn rooms<'a, 'i>(
         }
         let fed_by: Vec<_> =
             known.boxes.iter().map(|record| supplies.get(&record.id).cloned().unwrap_or_default()).collect();
-        let judged = |sketch| {
-            room_judgement(&situation_of(known, sketch, &fed_by, &facts.audit.basis, Beyond::of(facts, supplies)))
+        let judged = |sketch: &Sketch, panels: &[Panel]| {
+            // What a panel says of the breaker of a piece of equipment goes before the note.
+            let fed = sketch.fed_by(panels);
+            let beyond = Beyond::of(facts, supplies);
+            let judgement = room_judgement(&situation_of(known, &fed, &fed_by, &facts.audit.basis, beyond));
+            let differs = sketch.equipment.iter().filter_map(|piece| piece.breaker_differs(panels));
+            RoomJudgement {
+                contradictions: judgement.contradictions.iter().cloned().chain(differs).collect(),
+                ..judgement
+            }
         };
-        let found = judged(&room.sketch);
-        let left = room.looked_at_again().map(judged);
+        let found = judged(&room.sketch, &facts.panels);
+        let left = room.looked_at_again().map(|left| judged(left, &panels_left));
         Some(AssessedRoom::of(room, found, left, items))
     };
     facts.rooms.par_iter().filter_map(assess).collect()

@@ -49,6 +49,9 @@ impl Bundle {
                 for outlet in &mut sketch.outlets {
                     outlet.box_id = outlet.box_id.filter(|id| boxes.contains(id));
                 }
+                for piece in &mut sketch.equipment {
+                    piece.fed = piece.fed.take().filter(|fed| panels.contains(&fed.panel));
+                }
                 for wanted in &mut sketch.wanted {
                     wanted.forget(|id| boxes.contains(&id), |id| panels.contains(&id));
                 }

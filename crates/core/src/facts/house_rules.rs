@@ -209,6 +209,12 @@ matters! {
         Fresh "fresh" "Cut and strip fresh where the length allows";
         Reuse "reuse" "Use again";
     }
+    /// How alarms are wired.
+    alarm_wiring: AlarmWiring, "Wiring of smoke and CO alarms",
+    "The code asks for no more than any circuit; some towns ask for armoured cable and a marked, locked breaker." {
+        AsCode "as-code" "As any circuit";
+        ArmouredAndMarked "armoured-and-marked" "Armoured cable, breaker marked and locked on";
+    }
     /// Where a cable may be mended with an in-line splice.
     in_line_splices: InLineSplices, "Mending a cable with an in-line splice",
     "The code accepts it fished into an existing wall; what cannot be reached cannot be looked at again." {

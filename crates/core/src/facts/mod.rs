@@ -41,7 +41,7 @@ pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFau
 pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
 pub use hands::HandsIn;
 pub use house_rules::{
-    CanopySealing, DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, InLineSplices, JoiningChoice,
+    AlarmWiring, CanopySealing, DeadTestMethods, DeviceTape, HouseRuleInfo, HouseRules, InLineSplices, JoiningChoice,
     LimitsTogether, PlanWeights, School, SolidSleeves, SpacerMaterial, SpacerReach, SplicedLength, SpringTerminals,
     TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
 };
@@ -58,10 +58,10 @@ pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };
 pub use room::{
-    Corner, Disconnect, Equipment, EquipmentKind, FloorLine, InWall, InWallInfo, InWallSeen, Island, LineWall, Outlet,
-    OutletKind, OutletPlace, Room, RoomObservation, RoomObservationInfo, RoomObserved, Sketch, Spread, StudNear,
-    StudSide, Tested, Wall, WallPart, WallPartKind, WallPlace, Wanted, WantedKind, WantedPlace, WantedSource,
-    in_wall_infos, room_observation_infos,
+    Corner, Disconnect, Equipment, EquipmentFeed, EquipmentKind, FloorLine, InWall, InWallInfo, InWallSeen, Island,
+    LineWall, Outlet, OutletKind, OutletPlace, Room, RoomObservation, RoomObservationInfo, RoomObserved, Sketch,
+    Spread, StudNear, StudSide, Tested, Wall, WallPart, WallPartKind, WallPlace, Wanted, WantedKind, WantedPlace,
+    WantedSource, in_wall_infos, room_observation_infos,
 };
 pub use ruling::{Remark, Ruling, RulingKind};
 pub use run::{

@@ -7,6 +7,7 @@
 //! ```
 
 mod devices;
+mod equipment_line;
 mod hung;
 mod line_words;
 mod panel_line;
@@ -18,6 +19,7 @@ mod run_print;
 mod seen;
 mod token;
 mod vocabulary;
+mod wanted_line;
 mod word;
 
 use serde::{Deserialize, Serialize};

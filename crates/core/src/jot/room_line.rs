@@ -2,8 +2,8 @@
 //! Documented in docs/jot.md.
 //!
 //! ```text
-//! line   = wall | island | "else" { outlet } | "top" length
-//! wall   = [ name ":" ] { thing length [ "x" length ] [ "@" length ] | length } [ "=" length ] [ corner ] [ "/" { outlet } ]
+//! line   = wall | island | "else" { outlet } | "top" length | equipment | wanted (each in its own file)
+//! wall   = [ name ":" ] { thing length [ "x" length ] [ "back" length ] [ "@" length ] | length } [ "=" length ] [ corner ] [ "/" { outlet } ]
 //! island = ( "island" | "peninsula" ) length length [ "/" { outlet } ]
 //! outlet = [ tag ] [ "o" | "sw" | "half" | "within" | "range" | "dryer" ] [ length ] { "h" length | "off" length }
 //! corner = "corner" | "out" | "in45" | "out45" | "on"
@@ -13,14 +13,15 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::line_words::{LengthError, Words};
+use super::{equipment_line, wanted_line};
 use crate::facts::{
-    BoxId, Corner, Island, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart, WallPartKind, WantedPlace,
-    free_number,
+    BoxId, Corner, Equipment, Island, Outlet, OutletKind, OutletPlace, PanelId, Sketch, Wall, WallPart, WallPartKind,
+    WantedPlace, free_number,
 };
 use crate::quantity::{Length, UnitSystem};
 
 /// The longest line, in characters.
-const LONGEST: usize = 300;
+const LONGEST: usize = 400;
 
 /// A box of the room, by its tag.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -36,7 +37,7 @@ pub struct RoomBox {
 #[derive(Debug, Clone, PartialEq, Eq, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct RoomLineRequest {
-    /// The line, at most 300 characters.
+    /// The line, at most 400 characters.
     pub line: String,
     /// The sketch as it is.
     pub sketch: Sketch,
@@ -48,9 +49,39 @@ pub struct RoomLineRequest {
     pub island: Option<u16>,
     /// The unit of figures without one.
     pub units: UnitSystem,
+    /// The piece of equipment that it is about; one more where absent.
+    #[serde(default)]
+    pub equipment: Option<u16>,
+    /// What is wanted that it is about; one more where absent.
+    #[serde(default)]
+    pub wanted: Option<u16>,
     /// The boxes of the room.
     #[serde(default)]
     pub boxes: Vec<RoomBox>,
+    /// All boxes of the audit, for what is wanted.
+    #[serde(default)]
+    pub all_boxes: Vec<RoomBox>,
+    /// The panels of the audit, in order.
+    #[serde(default)]
+    pub panels: Vec<PanelId>,
+}
+
+impl RoomLineRequest {
+    /// A line about nothing that is there yet, where no box is known.
+    pub const fn new(line: String, sketch: Sketch, units: UnitSystem) -> Self {
+        Self {
+            line,
+            sketch,
+            wall: None,
+            island: None,
+            equipment: None,
+            wanted: None,
+            units,
+            boxes: Vec::new(),
+            all_boxes: Vec::new(),
+            panels: Vec::new(),
+        }
+    }
 }
 
 /// A sketch after a line.
@@ -85,6 +116,22 @@ pub enum RoomLineError {
     /// Past what a wall can be.
     #[error("this wall would be longer than 100 m; measure again")]
     TooFar,
+    /// A word that says nothing of equipment.
+    #[error(
+        "\"{0}\" says nothing of equipment: furnace, waterheater, aircon, dishwasher, disposer or charger, then what its nameplate and its switch say"
+    )]
+    UnknownEquipment(String),
+    /// A word that says nothing of what is wanted.
+    #[error(
+        "\"{0}\" says nothing of what is wanted: receptacle, switch, luminaire or feed, then where, from what, through which wall"
+    )]
+    UnknownWanted(String),
+    /// A tag that no box has.
+    #[error("no \"{0}\" is in this audit: name a box by its tag, a panel by its number")]
+    UnknownBox(String),
+    /// A word without its figure.
+    #[error("\"{0}\" wants a figure or a name behind it")]
+    NoFigure(String),
 }
 
 fn thing_names() -> String {
@@ -144,14 +191,8 @@ fn thing(word: &str) -> Option<WallPartKind> {
 /// use nailpunch_core::facts::Sketch;
 /// use nailpunch_core::quantity::UnitSystem;
 ///
-/// let request = RoomLineRequest {
-///     line: "north: 3' door 2'8 6'4 / 1' 8'".to_owned(),
-///     sketch: Sketch::default(),
-///     wall: None,
-///     island: None,
-///     units: UnitSystem::Inch,
-///     boxes: Vec::new(),
-/// };
+/// let line = "north: 3' door 2'8 6'4 / 1' 8'".to_owned();
+/// let request = RoomLineRequest::new(line, Sketch::default(), UnitSystem::Inch);
 /// let read = read_room_line(&request).expect("a wall");
 /// assert_eq!(read.says, "North wall, 12 ft: door 2 ft 8 in; 2 outlets.");
 /// ```
@@ -159,7 +200,8 @@ pub fn read_room_line(request: &RoomLineRequest) -> Result<RoomLine, RoomLineErr
     if request.line.chars().count() > LONGEST {
         return Err(RoomLineError::TooLong);
     }
-    if request.line.trim().is_empty() && (request.wall.is_some() || request.island.is_some()) {
+    let about = [request.wall, request.island, request.equipment, request.wanted];
+    if request.line.trim().is_empty() && about.iter().any(Option::is_some) {
         return Ok(taken_out(request));
     }
     let (name, rest) = match request.line.split_once(':') {
@@ -183,6 +225,14 @@ pub fn read_room_line(request: &RoomLineRequest) -> Result<RoomLine, RoomLineErr
             let count = sketch.outlets.iter().filter(|outlet| elsewhere(outlet)).count();
             Ok(RoomLine { sketch, says: format!("{} on no wall.", outlets(count)) })
         }
+        Some(equipment_line::WORD) => {
+            words.at += 1;
+            equipment(request, name.unwrap_or_default(), &mut words)
+        }
+        Some(wanted_line::WORD) => {
+            words.at += 1;
+            wanted(request, name.unwrap_or_default(), &mut words)
+        }
         Some("top") => {
             words.at += 1;
             let top = words.length("top")?;
@@ -198,6 +248,8 @@ fn taken_out(request: &RoomLineRequest) -> RoomLine {
     let mut sketch = request.sketch.clone();
     sketch.walls.retain(|wall| Some(wall.id) != request.wall);
     sketch.islands.retain(|island| Some(island.id) != request.island);
+    sketch.equipment.retain(|piece| Some(piece.id) != request.equipment);
+    sketch.wanted.retain(|wanted| Some(wanted.id) != request.wanted);
     sketch.outlets.retain(|outlet| match outlet.place {
         OutletPlace::Wall { wall, .. } | OutletPlace::Floor { wall, .. } => Some(wall) != request.wall,
         OutletPlace::Island(island) => Some(island) != request.island,
@@ -217,6 +269,34 @@ fn taken_out(request: &RoomLineRequest) -> RoomLine {
         }
     }
     RoomLine { sketch, says: "Taken out, with its outlets.".to_owned() }
+}
+
+fn equipment(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<RoomLine, RoomLineError> {
+    let mut sketch = request.sketch.clone();
+    let known = request.equipment.filter(|id| sketch.equipment.iter().any(|piece| piece.id == *id));
+    let id = known.unwrap_or_else(|| free_number(sketch.equipment.iter().map(|piece| piece.id)));
+    let piece = equipment_line::read(id, name, words)?;
+    let says = format!("{}.", crate::quantity::capitalised(&piece.label()));
+    match sketch.equipment.iter_mut().find(|known| known.id == id) {
+        // What feeds it is chosen, not typed.
+        Some(known) => *known = Equipment { fed: known.fed.take(), ..piece },
+        None => sketch.equipment.push(piece),
+    }
+    Ok(RoomLine { sketch, says })
+}
+
+fn wanted(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<RoomLine, RoomLineError> {
+    let mut sketch = request.sketch.clone();
+    let known = request.wanted.filter(|id| sketch.wanted.iter().any(|wanted| wanted.id == *id));
+    let id = known.unwrap_or_else(|| free_number(sketch.wanted.iter().map(|wanted| wanted.id)));
+    let known = wanted_line::Known { boxes: &request.all_boxes, panels: &request.panels };
+    let wanted = wanted_line::read(id, name, words, &known)?;
+    let says = format!("Wanted: {}.", wanted.kind.name());
+    match sketch.wanted.iter_mut().find(|known| known.id == id) {
+        Some(known) => *known = wanted,
+        None => sketch.wanted.push(wanted),
+    }
+    Ok(RoomLine { sketch, says })
 }
 
 fn outlets(count: usize) -> String {
@@ -248,6 +328,7 @@ fn wall(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<Room
         } else if let Some(what) = thing(&lower) {
             let width = words.length(word)?;
             let depth = if words.take("x") { Some(words.length("x")?) } else { None };
+            let behind = if words.take("back") { Some(words.length("back")?) } else { None };
             let placed = words.take("@");
             let from = if placed { words.length("@")? } else { cursor };
             // A window whose place was taped lies over what stands before it.
@@ -255,7 +336,7 @@ fn wall(request: &RoomLineRequest, name: &str, words: &mut Words) -> Result<Room
                 cursor = further(from, width)?;
             }
             further(from, width)?;
-            wall.parts.push(WallPart { what, from, width, depth });
+            wall.parts.push(WallPart { what, from, width, depth, behind });
         } else if let Some((_, corner)) = CORNERS.iter().find(|(name, _)| *name == lower) {
             wall.corner = *corner;
         } else {

@@ -9,14 +9,7 @@ use crate::jot::sketch_lines;
 fn request(line: &str, sketch: Sketch) -> RoomLineRequest {
     let tags = ["K1", "K2"].into_iter().enumerate();
     let boxes = tags.map(|(number, tag)| RoomBox { id: BoxId(Uuid::from_u128(number as u128)), tag: tag.to_owned() });
-    RoomLineRequest {
-        line: line.to_owned(),
-        sketch,
-        wall: None,
-        island: None,
-        units: UnitSystem::Inch,
-        boxes: boxes.collect(),
-    }
+    RoomLineRequest { boxes: boxes.collect(), ..RoomLineRequest::new(line.to_owned(), sketch, UnitSystem::Inch) }
 }
 
 fn read(line: &str) -> Sketch {
@@ -86,7 +79,7 @@ fn what_is_not_understood_is_named_and_nothing_is_taken() {
     assert!(refused("door 5000'").contains("is no length"));
     assert!(refused("door 200' door 200'").contains("longer than 100 m"));
     assert!(refused("").starts_with("begin with a length"));
-    assert!(refused(&"1' ".repeat(120)).contains("longer than 300"));
+    assert!(refused(&"1' ".repeat(140)).contains("longer than 400"));
 }
 
 #[test]
@@ -112,6 +105,35 @@ fn an_emptied_line_takes_its_wall_out_with_its_outlets() {
     let left = read_room_line(&emptied).unwrap().sketch;
     assert_eq!((left.walls.len(), left.outlets.len(), left.walls[0].id), (1, 1, 2));
     assert_eq!(read_room_line(&request("", two)), Err(RoomLineError::Empty));
+}
+
+#[test]
+fn equipment_and_wishes_have_lines_of_their_own() {
+    let mut known = request("boiler: equip furnace 15a 14 alone", read("n: 10'"));
+    known.all_boxes = known.boxes.clone();
+    let first = read_room_line(&known).unwrap();
+    assert_eq!((first.says.as_str(), first.sketch.equipment.len()), ("Boiler.", 1));
+    // Typed anew it is the same piece; a wish names boxes of the whole audit.
+    let again = RoomLineRequest {
+        equipment: Some(1),
+        line: "equip furnace 20a".to_owned(),
+        sketch: first.sketch,
+        ..known.clone()
+    };
+    let again = read_room_line(&again).unwrap().sketch;
+    assert_eq!((again.equipment.len(), again.equipment[0].breaker), (1, Some(20)));
+    let wish = RoomLineRequest { line: "want receptacle wall 1 4' from k2".to_owned(), sketch: again, ..known.clone() };
+    let wished = read_room_line(&wish).unwrap();
+    assert_eq!((wished.says.as_str(), wished.sketch.wanted.len()), ("Wanted: receptacle.", 1));
+    let lines: Vec<String> = sketch_lines(&wished.sketch, UnitSystem::Inch, &known.boxes, &known.all_boxes, &[])
+        .into_iter()
+        .map(|line| line.line)
+        .collect();
+    assert_eq!(lines[1..], ["equip furnace 20a", "want receptacle wall 1 4' from K2"]);
+    let out = RoomLineRequest { line: String::new(), wanted: Some(1), sketch: wished.sketch, ..known };
+    assert_eq!(read_room_line(&out).unwrap().sketch.wanted.len(), 0);
+    assert!(refused("want receptacle from k7").contains("no \"k7\" is in this audit"));
+    assert!(refused("equip toaster").contains("says nothing of equipment"));
 }
 
 #[test]
@@ -153,7 +175,8 @@ proptest! {
             .into_iter()
             .map(|(kind, gap, width, depth)| {
                 let (what, from, width) = (WallPartKind::ALL[kind], length(cursor + gap), (width, length(width)));
-                let part = WallPart { what, from, width: width.1, depth: depth.map(length) };
+                let behind = (gap % 3 == 1).then(|| length(gap));
+                let part = WallPart { what, from, width: width.1, depth: depth.map(length), behind };
                 let width = width.0;
                 cursor += gap + width;
                 part
@@ -171,7 +194,7 @@ proptest! {
             height: height.map(length),
         });
         let sketch = Sketch { walls: vec![wall], outlets: outlets.collect(), ..Sketch::default() };
-        let line = sketch_lines(&sketch, units, &[]).remove(0).line;
+        let line = sketch_lines(&sketch, units, &[], &[], &[]).remove(0).line;
         let again = RoomLineRequest { wall: Some(1), units, boxes: Vec::new(), ..request(&line, sketch.clone()) };
         let read = read_room_line(&again).map(|read| read.sketch);
         prop_assert_eq!(read.as_ref(), Ok(&sketch), "{}", line);

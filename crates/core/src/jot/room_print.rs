@@ -5,7 +5,8 @@ use utoipa::ToSchema;
 
 use super::line_words::joined;
 use super::room_line::{CORNERS, OUTLETS, RoomBox};
-use crate::facts::{Corner, Outlet, OutletKind, OutletPlace, Sketch, Wall, WallPart};
+use super::{equipment_line, wanted_line};
+use crate::facts::{Corner, Outlet, OutletKind, OutletPlace, PanelId, Sketch, Wall, WallPart};
 use crate::quantity::{Length, UnitSystem};
 
 /// A wall, an island or the rest of a sketch as a line.
@@ -15,6 +16,10 @@ pub struct SketchLine {
     pub wall: Option<u16>,
     /// The island.
     pub island: Option<u16>,
+    /// The piece of equipment.
+    pub equipment: Option<u16>,
+    /// What is wanted.
+    pub wanted: Option<u16>,
     /// As one speaks of it.
     pub label: String,
     /// The line.
@@ -22,28 +27,56 @@ pub struct SketchLine {
 }
 
 /// A sketch line by line, as it can be typed: its walls, its islands, what is on no wall.
-pub fn sketch_lines(sketch: &Sketch, units: UnitSystem, boxes: &[RoomBox]) -> Vec<SketchLine> {
+///
+/// `boxes` are those of the room, `all_boxes` those of the audit.
+pub fn sketch_lines(
+    sketch: &Sketch,
+    units: UnitSystem,
+    boxes: &[RoomBox],
+    all_boxes: &[RoomBox],
+    panels: &[PanelId],
+) -> Vec<SketchLine> {
+    const NONE: SketchLine = SketchLine {
+        wall: None,
+        island: None,
+        equipment: None,
+        wanted: None,
+        label: String::new(),
+        line: String::new(),
+    };
     let walls = sketch.walls.iter().map(|wall| SketchLine {
         wall: Some(wall.id),
-        island: None,
         label: wall.label(),
         line: wall_line(sketch, wall, units, boxes),
+        ..NONE
     });
     let islands = sketch.islands.iter().map(|island| {
         let word = if island.peninsula { "peninsula" } else { "island" };
         let side = |length: Option<Length>| length.unwrap_or_default().type_run(units);
         let on_it = typed(sketch, units, boxes, |outlet| outlet.place == OutletPlace::Island(island.id));
         let line = format!("{word} {} {}{on_it}", side(island.length), side(island.width));
-        SketchLine { wall: None, island: Some(island.id), label: island.label(), line }
+        SketchLine { island: Some(island.id), label: island.label(), line, ..NONE }
     });
     let elsewhere = typed(sketch, units, boxes, |outlet| outlet.place == OutletPlace::Elsewhere);
     let elsewhere = (!elsewhere.is_empty()).then(|| SketchLine {
-        wall: None,
-        island: None,
         label: "on no wall".to_owned(),
         line: format!("else{}", elsewhere.replacen(" /", "", 1)),
+        ..NONE
     });
-    walls.chain(islands).chain(elsewhere).collect()
+    let equipment = sketch.equipment.iter().map(|piece| SketchLine {
+        equipment: Some(piece.id),
+        label: piece.label(),
+        line: equipment_line::print(piece, units),
+        ..NONE
+    });
+    let known = wanted_line::Known { boxes: all_boxes, panels };
+    let wanted = sketch.wanted.iter().map(|wanted| SketchLine {
+        wanted: Some(wanted.id),
+        label: format!("wanted: {}", if wanted.name.is_empty() { wanted.kind.name() } else { &wanted.name }),
+        line: wanted_line::print(wanted, units, &known),
+        ..NONE
+    });
+    walls.chain(islands).chain(elsewhere).chain(equipment).chain(wanted).collect()
 }
 
 fn wall_line(sketch: &Sketch, wall: &Wall, units: UnitSystem, boxes: &[RoomBox]) -> String {
@@ -53,7 +86,8 @@ fn wall_line(sketch: &Sketch, wall: &Wall, units: UnitSystem, boxes: &[RoomBox])
     }
     let size = |part: &WallPart| {
         let depth = part.depth.map_or_else(String::new, |depth| format!(" x {}", depth.type_run(units)));
-        format!("{}{depth}", part.width.type_run(units))
+        let behind = part.behind.map_or_else(String::new, |behind| format!(" back {}", behind.type_run(units)));
+        format!("{}{depth}{behind}", part.width.type_run(units))
     };
     let mut cursor = 0;
     let mut standing: Vec<&WallPart> = wall.parts.iter().filter(|part| part.what.stands_on_floor()).collect();

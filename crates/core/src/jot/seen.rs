@@ -32,6 +32,7 @@ pub(super) static SEEN: &[Word] = &[
     word(&["buried"], "box covered over", Meaning::Observe(Observation::BoxBuried)),
     word(&["edge"], "cable entry without clamp or bushing", Meaning::Observe(Observation::EntryUnprotected)),
     word(&["share"], "two cables in an entry for one", Meaning::Observe(Observation::CablesShareEntry)),
+    word(&["lowmix"], "low-voltage wires with line wires", Meaning::Observe(Observation::LowVoltageMixed)),
     word(&["outsplice"], "splice outside a box", Meaning::Observe(Observation::SpliceOutside)),
     word(&["double"], "two conductors under one terminal", Meaning::Observe(Observation::DoubledTerminal)),
     word(&["strands"], "strands outside the terminal", Meaning::Observe(Observation::StrandsAstray)),

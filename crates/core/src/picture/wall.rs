@@ -251,7 +251,7 @@ mod tests {
     }
 
     fn part(what: WallPartKind, from: u32, width: u32) -> WallPart {
-        WallPart { what, from: Length::inches(from), width: Length::inches(width), depth: None }
+        WallPart { what, from: Length::inches(from), width: Length::inches(width), depth: None, behind: None }
     }
 
     #[test]

@@ -7,9 +7,10 @@ use super::r#box::{
     extend_twist_on, extension_ring, fan_bolts, fan_box, fan_to_luminaire, fish_feed, fit_cover, fit_fan_control,
     fixture_pan, four_wire_receptacle, fresh_end, gfci_receptacle, ground_device, ground_luminaire, hang_by_support,
     heat_box, insulation_guard, join_grounds, junction_box, loop_feed, luminaire_box, mark_conductor, mark_no_ground,
-    mounting_block, new_device, protect_upstream, pull_slack, re_feed, remake_splice, remove_jumper, replace_box,
-    replace_luminaire, replace_receptacle, resecure_box, reterminate, right_lamp, seal_canopy, separate_neutrals,
-    spacers, strip_back, swap_shell, tie_breakers, torque_terminals, two_slot_receptacle, weatherproof,
+    mounting_block, new_device, part_low_voltage, protect_upstream, pull_slack, re_feed, remake_splice, remove_jumper,
+    replace_box, replace_luminaire, replace_receptacle, resecure_box, reterminate, right_lamp, seal_canopy,
+    separate_neutrals, spacers, strip_back, swap_shell, tie_breakers, torque_terminals, two_slot_receptacle,
+    weatherproof,
 };
 
 /// Every repair, the least intrusive first.
@@ -31,6 +32,7 @@ pub static REPAIRS: &[Repair] = &[
     swap_shell::REPAIR,
     ground_luminaire::REPAIR,
     remake_splice::REPAIR,
+    part_low_voltage::REPAIR,
     pull_slack::REPAIR,
     strip_back::REPAIR,
     extend_in_line_lever::REPAIR,

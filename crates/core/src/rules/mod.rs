@@ -205,6 +205,8 @@ pub static RULES: &[Rule] = &[
     device::device_sound::RULE,
     device::device_plumb::RULE,
     device::control_neutral::RULE,
+    device::low_voltage_apart::RULE,
+    device::transformer_circuit::RULE,
 ];
 
 /// The rule with a code.

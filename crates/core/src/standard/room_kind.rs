@@ -21,6 +21,8 @@ pub enum RoomKind {
     Bathroom,
     /// A hallway.
     Hallway,
+    /// A foyer that is no part of a hallway.
+    Foyer,
     /// A stairway.
     Stairway,
     /// A laundry.
@@ -43,13 +45,14 @@ pub enum RoomKind {
 
 impl RoomKind {
     /// All of them, in the order one offers them.
-    pub const ALL: [Self; 15] = [
+    pub const ALL: [Self; 16] = [
         Self::Kitchen,
         Self::Dining,
         Self::Living,
         Self::Bedroom,
         Self::Bathroom,
         Self::Hallway,
+        Self::Foyer,
         Self::Stairway,
         Self::Laundry,
         Self::Garage,
@@ -70,6 +73,7 @@ impl RoomKind {
             Self::Bedroom => "bedroom",
             Self::Bathroom => "bathroom",
             Self::Hallway => "hallway",
+            Self::Foyer => "foyer",
             Self::Stairway => "stairway",
             Self::Laundry => "laundry",
             Self::Garage => "garage",
@@ -104,7 +108,8 @@ impl RoomKind {
     /// NEC 210.70(A)(1), (2): habitable rooms, kitchens, bathrooms, laundries (2023), hallways, stairways, garages. From
     /// memory; closets are asked for by nobody.
     pub const fn has_switched_light(self) -> bool {
-        self.has_wall_spacing() || matches!(self, Self::Bathroom | Self::Hallway | Self::Stairway | Self::Garage)
+        self.has_wall_spacing()
+            || matches!(self, Self::Bathroom | Self::Hallway | Self::Foyer | Self::Stairway | Self::Garage)
     }
 
     /// The place that a receptacle in it is in, by what protection the codes ask of it.
@@ -114,7 +119,7 @@ impl RoomKind {
             Self::Dining | Self::Living => Location::LivingSpace,
             Self::Bedroom => Location::Bedroom,
             Self::Bathroom => Location::Bathroom,
-            Self::Hallway | Self::Stairway | Self::Closet => Location::Hallway,
+            Self::Hallway | Self::Foyer | Self::Stairway | Self::Closet => Location::Hallway,
             Self::Laundry => Location::Laundry,
             Self::Garage => Location::Garage,
             Self::UnfinishedBasement => Location::UnfinishedBasement,
@@ -138,6 +143,6 @@ impl RoomKind {
     /// # Source
     /// NEC 210.70(A)(1) exception 1, and (2); from memory, sure.
     pub const fn wants_a_light_itself(self) -> bool {
-        matches!(self, Self::Kitchen | Self::Bathroom | Self::Hallway | Self::Stairway | Self::Garage)
+        matches!(self, Self::Kitchen | Self::Bathroom | Self::Hallway | Self::Foyer | Self::Stairway | Self::Garage)
     }
 }

@@ -123,6 +123,8 @@ observations! {
     CablesShareEntry Box "two cables in an entry for one" / "one cable an entry";
     /// The yoke of a device is bent.
     YokeBent Box "yoke bent" / "yoke straight";
+    /// Low-voltage wires in with line wires.
+    LowVoltageMixed Box "low-voltage wires with line wires" / "low-voltage wires apart";
     /// A splice outside a box.
     SpliceOutside Box "splice outside a box" / "splices in the box";
     /// Two conductors under a terminal for one.

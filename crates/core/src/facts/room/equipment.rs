@@ -3,6 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::facts::Panel;
+use crate::facts::identifier::PanelId;
 use crate::facts::problem::{Pointer, Problem, check_text};
 use crate::quantity::{Gauge, Length};
 
@@ -96,6 +98,17 @@ impl Disconnect {
     }
 }
 
+/// The breaker that feeds a piece of equipment.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct EquipmentFeed {
+    /// Its panel.
+    pub panel: PanelId,
+    /// What the breaker is called there, "18/20".
+    #[serde(default)]
+    pub breaker: String,
+}
+
 /// A piece of equipment.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -107,7 +120,10 @@ pub struct Equipment {
     /// What it is called, where there are several.
     #[serde(default)]
     pub name: String,
-    /// The rating of its breaker or fuse, in amperes.
+    /// The breaker that feeds it, where that is in a panel of the audit.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub fed: Option<EquipmentFeed>,
+    /// The rating of its breaker or fuse, in amperes; what the panel says goes before.
     #[serde(default)]
     pub breaker: Option<u16>,
     /// Fuses protect it, and not a breaker alone.
@@ -164,6 +180,7 @@ impl Equipment {
             id,
             kind,
             name: String::new(),
+            fed: None,
             breaker: None,
             fused: None,
             conductor: None,
@@ -183,6 +200,22 @@ impl Equipment {
         }
     }
 
+    /// The rating of the breaker that feeds it, by its panel.
+    pub fn breaker_in(&self, panels: &[Panel]) -> Option<u16> {
+        let fed = self.fed.as_ref()?;
+        panels.iter().find(|panel| panel.id == fed.panel)?.breaker_named(&fed.breaker)?.amperes
+    }
+
+    /// What is noted of its breaker otherwise than its panel says, in a sentence.
+    pub fn breaker_differs(&self, panels: &[Panel]) -> Option<String> {
+        let (noted, known) = (self.breaker?, self.breaker_in(panels)?);
+        let fed = self.fed.as_ref()?;
+        let label = crate::quantity::capitalised(&self.label());
+        (noted != known).then(|| {
+            format!("{label} is noted on {noted} A, and breaker {} is {known} A: one of the two is wrong.", fed.breaker)
+        })
+    }
+
     /// As one speaks of it: its name, or what it is.
     pub fn label(&self) -> String {
         if self.name.is_empty() { self.kind.name().to_owned() } else { self.name.clone() }
@@ -192,6 +225,9 @@ impl Equipment {
     pub(super) fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
         check_text(&mut problems, &at.at("name"), &self.name, false, 40);
+        if let Some(fed) = &self.fed {
+            check_text(&mut problems, &at.at("fed").at("breaker"), &fed.breaker, false, 12);
+        }
         let mut range = |field: &str, value: Option<u16>, least: u16, most: u16, unit: &str| {
             if value.is_some_and(|value| !(least..=most).contains(&value)) {
                 problems.push(Problem::new(&at.at(field), format!("{least} to {most} {unit} here; read it again")));

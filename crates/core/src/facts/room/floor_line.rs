@@ -141,6 +141,18 @@ impl FloorLine {
         Ok(Self { walls, total: start, closed: round && meets, gap: (round && !meets).then_some(gap) })
     }
 
+    /// The floor within walls that close, in square millimetres; nothing where they do not.
+    pub fn area(&self) -> u64 {
+        const MM: i64 = Length::mm(1).nm();
+        if !self.closed {
+            return 0;
+        }
+        let corners: Vec<(i64, i64)> = self.walls.iter().map(|wall| (wall.begins.0 / MM, wall.begins.1 / MM)).collect();
+        let next = corners.iter().cycle().skip(1);
+        let twice: i64 = corners.iter().zip(next).map(|(one, next)| one.0 * next.1 - next.0 * one.1).sum();
+        twice.unsigned_abs() / 2
+    }
+
     /// Where a place along the walls is on the line; `None` where there is no such wall. What lies past the end of a wall
     /// is taken to its end.
     pub fn position(&self, wall: u16, at: Length) -> Option<i64> {

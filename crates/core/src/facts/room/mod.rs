@@ -14,7 +14,7 @@ use super::audit::Basis;
 use super::identifier::{BoxId, PanelId, RoomId};
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
-pub use equipment::{Disconnect, Equipment, EquipmentKind};
+pub use equipment::{Disconnect, Equipment, EquipmentFeed, EquipmentKind};
 pub use floor_line::{FloorLine, LineWall, Spread, WallPlace};
 pub use outlet::{Outlet, OutletKind, OutletPlace};
 pub use sketch::{

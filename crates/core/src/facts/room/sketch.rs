@@ -6,6 +6,7 @@ use utoipa::ToSchema;
 use super::equipment::Equipment;
 use super::outlet::Outlet;
 use super::wanted::Wanted;
+use crate::facts::Panel;
 use crate::facts::bounded::at_most;
 use crate::facts::identifier::{BoxId, PanelId};
 use crate::facts::problem::Pointer;
@@ -172,6 +173,9 @@ pub struct WallPart {
     /// How far it stands into the room.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub depth: Option<Length>,
+    /// How much counter is between it and the wall, of a sink, cooktop or range.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub behind: Option<Length>,
 }
 
 impl WallPart {
@@ -280,6 +284,12 @@ room_observations! {
     AlarmsApart "alarms do not sound together" / "alarms sound together";
     /// Nobody would notice that the circuit of the alarms is off.
     AlarmsUnnoticed "alarms on a circuit whose loss nobody notices" / "alarms on a lighting circuit, or one that is looked after";
+    /// The alarms hang on the panel of another dwelling.
+    AlarmsOtherPanel "alarms fed from another dwelling's panel" / "alarms fed from this dwelling's panel, or it is the only one";
+    /// Alarms not wired and marked as a town asks.
+    AlarmsUnmarked "alarms without armoured cable, or their breaker not marked and locked on" / "alarms in armoured cable, breaker marked and locked on";
+    /// A pool, spa or hot tub that nobody licensed for it looked at.
+    PoolNotLookedAt "pool, spa or hot tub that no licensed electrician has looked at" / "no pool, spa or hot tub, or it was looked at by a licensed electrician";
     /// Equipment or storage without a light that is switched at the way in.
     ServiceLightMissing "equipment or storage without a light switched at the way in" / "light switched at the way in, or nothing to service or store";
     /// Heating or cooling equipment without a receptacle near it.
@@ -302,7 +312,8 @@ impl RoomObservation {
             Self::OverTub => matches!(kind, RoomKind::Bathroom),
             Self::SmokeAlarmMissing | Self::AlarmPastDate | Self::AlarmsApart => kind.has_smoke_alarm(),
             Self::CoAlarmMissing => matches!(kind, RoomKind::Bedroom | RoomKind::Hallway),
-            Self::AlarmsUnnoticed => matches!(kind, RoomKind::Hallway),
+            Self::AlarmsUnnoticed | Self::AlarmsOtherPanel | Self::AlarmsUnmarked => matches!(kind, RoomKind::Hallway),
+            Self::PoolNotLookedAt => matches!(kind, RoomKind::Outdoors),
             Self::ServiceLightMissing | Self::ServiceOutletMissing => {
                 matches!(kind, RoomKind::AtticOrCrawlSpace | RoomKind::Utility | RoomKind::UnfinishedBasement)
             }
@@ -409,16 +420,31 @@ impl Sketch {
 
     /// The panels that it names, each with the place where it does.
     pub(in crate::facts) fn panels_named(&self, at: &Pointer) -> Vec<(Pointer, PanelId)> {
+        let equipment = self.equipment.iter().enumerate();
+        let of_equipment = equipment.filter_map(|(index, piece)| {
+            Some((at.at("equipment").at(index).at("fed").at("panel"), piece.fed.as_ref()?.panel))
+        });
         let wanted = self.wanted.iter().enumerate();
-        wanted
-            .filter_map(|(index, wanted)| Some((at.at("wanted").at(index).at("from"), wanted.source_panel()?)))
-            .collect()
+        let of_wanted =
+            wanted.filter_map(|(index, wanted)| Some((at.at("wanted").at(index).at("from"), wanted.source_panel()?)));
+        of_equipment.chain(of_wanted).collect()
     }
 
     /// Gives what it names other identifiers.
     pub(in crate::facts) fn rename(&mut self, boxes: impl Fn(&mut BoxId) + Copy, panels: impl Fn(&mut PanelId) + Copy) {
         self.outlets.iter_mut().filter_map(|outlet| outlet.box_id.as_mut()).for_each(boxes);
         self.wanted.iter_mut().for_each(|wanted| wanted.rename(boxes, panels));
+        self.equipment.iter_mut().filter_map(|piece| piece.fed.as_mut()).for_each(|fed| panels(&mut fed.panel));
+    }
+
+    /// The same with what the panels say of the breakers that feed its equipment.
+    #[must_use]
+    pub fn fed_by(&self, panels: &[Panel]) -> Self {
+        let mut sketch = self.clone();
+        for piece in &mut sketch.equipment {
+            piece.breaker = piece.breaker_in(panels).or(piece.breaker);
+        }
+        sketch
     }
 
     /// The answer to an observation; `None` when it was not looked at.

@@ -42,6 +42,7 @@ pub mod mark_conductor;
 pub mod mark_no_ground;
 pub mod mounting_block;
 pub mod new_device;
+pub mod part_low_voltage;
 pub mod protect_upstream;
 pub mod pull_slack;
 pub mod re_feed;

@@ -13,7 +13,7 @@ use crate::standard::{Location, Purpose, RoomKind};
 pub const REPAIR: RoomRepair = RoomRepair {
     code: "add-outlets",
     title: "Add the outlets that are missing",
-    mends: &["wall-spacing", "counter-spacing", "island-outlet", "bathroom-outlet", "room-outlet"],
+    mends: &["wall-spacing", "counter-spacing", "island-outlet", "bathroom-outlet", "room-outlet", "foyer-outlet"],
     plan,
 };
 
@@ -199,6 +199,13 @@ mod tests {
         assert_eq!(verdict("bathroom-outlet", &done).0, Verdict::Meets);
         assert_eq!(verdict("tub-zone", &done).0, Verdict::Marginal, "{:?}", done.room.sketch.outlets);
         assert!(change.materials.iter().any(|line| line.code.starts_with("gfci")), "{change:?}");
+    }
+
+    #[test]
+    fn each_wall_of_a_foyer_gets_one() {
+        let foyer = Scene::rectangle(RoomKind::Foyer, 120, 96).door(1, 42, 36).door(3, 42, 36);
+        let done = after(&foyer);
+        assert_eq!((done.room.sketch.outlets.len(), verdict("foyer-outlet", &done).0), (2, Verdict::Meets));
     }
 
     #[test]

@@ -2,7 +2,9 @@
 
 mod add_outlet_there;
 mod add_outlets;
+mod alarm_circuit;
 mod alarms_on_lights;
+mod circuit_for_room;
 mod enclosed_lamp;
 mod equipment;
 mod fit_alarms;
@@ -72,11 +74,13 @@ pub type RoomChange = SubjectChange<Sketch>;
 pub static ROOM_REPAIRS: &[RoomRepair] = &[
     add_outlets::REPAIR,
     add_outlet_there::REPAIR,
+    circuit_for_room::REPAIR,
     fit_switch::REPAIR,
     fit_service_light::REPAIR,
     enclosed_lamp::REPAIR,
     fit_alarms::REPAIR,
     alarms_on_lights::REPAIR,
+    alarm_circuit::REPAIR,
     remove_cord::REPAIR,
     equipment::fit_furnace_switch::REPAIR,
     equipment::lock_for_breaker::REPAIR,

@@ -52,6 +52,21 @@ mod tests {
     }
 
     #[test]
+    fn a_deep_counter_goes_on_behind_its_sink() {
+        // NEC Figure 210.52(C)(1), from memory, sure: 12 in behind it and the wall there is counter.
+        let of = |inches| {
+            let scene = Scene::rectangle(RoomKind::Kitchen, 168, 120)
+                .part(1, Counter, 0, 24)
+                .part(1, Sink, 24, 33)
+                .behind(inches);
+            verdict("counter-spacing", &scene.part(1, Counter, 57, 20).outlet(1, 12).outlet(1, 67)).0
+        };
+        assert_eq!(of(11), Verdict::Meets, "two counters, each with its outlet");
+        // As one: 55 in between the two are 27 1/2 in at the worst.
+        assert_eq!(of(12), Verdict::Violates);
+    }
+
+    #[test]
     fn counters_worked_by_hand() {
         let served = kitchen().outlet(1, 24).outlet(1, 96).outlet(1, 150);
         assert_eq!(

@@ -2,10 +2,10 @@
 
 use super::spacing::Space;
 use super::{Asks, RoomSituation, kind_of};
-use crate::facts::{FloorLine, LineWall, Outlet, OutletKind, OutletPlace, Spread, WallPartKind};
+use crate::facts::{FloorLine, LineWall, Outlet, OutletKind, OutletPlace, Spread, WallPart, WallPartKind};
 use crate::quantity::Length;
 use crate::rules::RuleResult;
-use crate::standard::{Profile, TwinLimit};
+use crate::standard::{Profile, RoomKind, TwinLimit};
 
 /// An outlet higher than this serves no wall. NEC 210.52(4): 5 1/2 ft (1.7 m), from memory, sure.
 const HIGHEST: TwinLimit = TwinLimit { inches: Some(Length::inches(66)), metric: Length::mm(1_700) };
@@ -50,6 +50,21 @@ const fn narrowest_counter(profile: Profile) -> TwinLimit {
     }
 }
 
+/// A counter goes on behind a sink, cooktop or range with so much counter between it and the wall. NEC Figure 210.52(C)(1): 12 in
+/// (300 mm) along a straight wall; from memory, sure. Across a corner, 18 in, nothing is taped here.
+const BEHIND: TwinLimit = TwinLimit { inches: Some(Length::inches(12)), metric: Length::mm(300) };
+
+/// A foyer larger than this has an outlet in each wall space. NEC 210.52(I): 60 ft² (5.6 m²), in square millimetres; from memory, sure.
+const LARGE_FOYER: u64 = 5_574_182;
+/// A wall space of a foyer is at least this wide. NEC 210.52(I): 3 ft (900 mm), from memory, sure.
+const FOYER_WALL: TwinLimit = TwinLimit { inches: Some(Length::inches(36)), metric: Length::mm(900) };
+
+/// The counter goes on between it and the wall.
+fn goes_on_behind(part: &WallPart) -> bool {
+    let in_counter = matches!(part.what, WallPartKind::Sink | WallPartKind::Cooktop | WallPartKind::Range);
+    in_counter && part.behind.is_some_and(|behind| behind >= BEHIND.strict())
+}
+
 /// What is asked along the walls of a room.
 pub struct Demand {
     /// The floor line.
@@ -92,8 +107,11 @@ impl Demand {
 /// What the rules of spacing ask where a room breaks them, each with the code of its rule.
 pub fn broken_demands(situation: &RoomSituation, results: &[RuleResult]) -> Vec<(&'static str, Demand)> {
     type Ask = fn(&RoomSituation) -> Result<Option<Demand>, Asks>;
-    let rules: [(&'static str, Ask); 2] =
-        [(super::wall_spacing::RULE.code, wall_demand), (super::counter_spacing::RULE.code, counter_demand)];
+    let rules: [(&'static str, Ask); 3] = [
+        (super::wall_spacing::RULE.code, wall_demand),
+        (super::counter_spacing::RULE.code, counter_demand),
+        (super::foyer_outlet::RULE.code, foyer_demand),
+    ];
     let broken = |code: &str| results.iter().any(|result| result.rule == code && result.is_broken());
     let asked = rules.into_iter().filter(|(code, _)| broken(code));
     asked.filter_map(|(code, ask)| Some((code, ask(situation).ok().flatten()?))).collect()
@@ -115,10 +133,10 @@ fn line_of(situation: &RoomSituation) -> Result<FloorLine, Asks> {
 }
 
 /// Where the parts that `of_kind` picks are on the line, in order, joined where they touch or lie over each other.
-fn spreads(situation: &RoomSituation, line: &FloorLine, of_kind: impl Fn(WallPartKind) -> bool) -> Vec<Spread> {
+fn spreads(situation: &RoomSituation, line: &FloorLine, of_kind: impl Fn(&WallPart) -> bool) -> Vec<Spread> {
     let mut found = Vec::new();
     for (wall, placed) in situation.sketch.walls.iter().zip(&line.walls) {
-        for part in wall.parts.iter().filter(|part| of_kind(part.what)) {
+        for part in wall.parts.iter().filter(|part| of_kind(part)) {
             let (from, to) = (part.from.nm().min(placed.length), part.end().min(placed.length));
             if to > from {
                 found.push(Spread { from: placed.start + from, to: placed.start + to });
@@ -198,12 +216,12 @@ pub fn wall_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks> {
     let (line, edition) = (line_of(situation)?, situation.basis.edition);
     let desk_breaks = edition.profile() == Profile::Nec && edition.year() < DESK_IS_WALL_SINCE;
     // A range and a refrigerator have outlets of their own behind them: common practice, no source.
-    let breaks = spreads(situation, &line, |what| match what {
+    let breaks = spreads(situation, &line, |part| match part.what {
         WallPartKind::Desk => desk_breaks,
         WallPartKind::Window | WallPartKind::Glass | WallPartKind::Heater => false,
         _ => true,
     });
-    let blocked = spreads(situation, &line, |what| matches!(what, WallPartKind::Glass | WallPartKind::Heater));
+    let blocked = spreads(situation, &line, |part| matches!(part.what, WallPartKind::Glass | WallPartKind::Heater));
     let profile = edition.profile();
     let mut spaces = between(&line, &breaks);
     let narrowest = narrowest_wall(profile).strict().nm();
@@ -212,6 +230,34 @@ pub fn wall_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks> {
     let outlets: Vec<i64> = receptacles.map(|(_, position)| position).collect();
     let spaces = served(&line, spaces, &outlets, &blocked);
     Ok(Some(Demand { line, spaces, reach: wall_reach(profile) }))
+}
+
+/// The wall spaces of a foyer, each with an outlet of its own; `None` where the room is none, or a small one.
+///
+/// # Errors
+/// What has to be taped or told first.
+pub fn foyer_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks> {
+    if kind_of(situation)? != RoomKind::Foyer {
+        return Ok(None);
+    }
+    let line = line_of(situation)?;
+    if !line.closed {
+        return Err(Asks::new("foyer", "tape the walls all round: its area decides", "/walls"));
+    }
+    if line.area() <= LARGE_FOYER {
+        return Ok(None);
+    }
+    // Doors, and glass beside them down to the floor, are no wall space.
+    let breaks = spreads(situation, &line, |part| !matches!(part.what, WallPartKind::Window | WallPartKind::Heater));
+    let blocked = spreads(situation, &line, |part| part.what == WallPartKind::Heater);
+    let mut spaces = between(&line, &breaks);
+    spaces.retain(|space| space.spread.width() >= FOYER_WALL.strict().nm());
+    let receptacles = situation.receptacles_on(&line).filter(|(outlet, _)| serves_a_wall(outlet));
+    let outlets: Vec<i64> = receptacles.map(|(_, position)| position).collect();
+    let spaces = served(&line, spaces, &outlets, &blocked);
+    // One serves its space, however long.
+    let reach = TwinLimit { inches: None, metric: Length::mm(1_000_000) };
+    Ok(Some(Demand { line, spaces, reach }))
 }
 
 fn serves_a_wall(outlet: &Outlet) -> bool {
@@ -231,7 +277,7 @@ pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks>
     }
     let line = line_of(situation)?;
     let profile = situation.basis.edition.profile();
-    let mut counters = spreads(situation, &line, |what| what == WallPartKind::Counter);
+    let mut counters = spreads(situation, &line, |part| part.what == WallPartKind::Counter || goes_on_behind(part));
     // Round the corner where the line closes.
     if line.closed && counters.len() > 1 && counters[0].from == 0 && counters[counters.len() - 1].to == line.total {
         let first = counters.remove(0);
@@ -250,7 +296,7 @@ pub fn counter_demand(situation: &RoomSituation) -> Result<Option<Demand>, Asks>
         blocked: Vec::new(),
     };
     let spaces = counters.iter().map(space).filter(|space| space.spread.width() >= narrowest).collect();
-    let blocked = spreads(situation, &line, |what| matches!(what, WallPartKind::Window | WallPartKind::Glass));
+    let blocked = spreads(situation, &line, |part| matches!(part.what, WallPartKind::Window | WallPartKind::Glass));
     let mut outlets = Vec::new();
     for (outlet, position) in situation.receptacles_on(&line) {
         if !matches!(outlet.place, OutletPlace::Wall { .. }) {

@@ -1,7 +1,9 @@
 //! The rules of the room, one file each, and what they ask along its walls.
 
 mod alarm_date;
+mod alarm_panel;
 mod alarm_supply;
+mod alarm_wiring;
 mod alarms_together;
 mod bathroom_outlet;
 mod closet_lamp;
@@ -11,10 +13,13 @@ mod counter_spacing;
 mod deck_outlet;
 mod demand;
 mod equipment;
+mod foyer_outlet;
 mod garage_bays;
 mod island_outlet;
 mod over_tub;
+mod pool_referred;
 mod range_outlet_height;
+mod room_circuit;
 mod room_light;
 mod room_outlet;
 mod service_light;
@@ -141,7 +146,9 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     island_outlet::RULE,
     small_appliance_circuits::RULE,
     bathroom_outlet::RULE,
+    room_circuit::RULE,
     room_outlet::RULE,
+    foyer_outlet::RULE,
     garage_bays::RULE,
     deck_outlet::RULE,
     service_outlet::RULE,
@@ -155,8 +162,11 @@ pub static ROOM_RULES: &[Rule<RoomCheck>] = &[
     alarm_date::RULE,
     alarms_together::RULE,
     alarm_supply::RULE,
+    alarm_panel::RULE,
+    alarm_wiring::RULE,
     tub_zone::RULE,
     over_tub::RULE,
+    pool_referred::RULE,
     cord_as_wiring::RULE,
     equipment::furnace_switch::RULE,
     equipment::appliance_disconnect::RULE,

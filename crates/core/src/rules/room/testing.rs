@@ -54,7 +54,8 @@ impl Scene {
 
     /// With something along a wall.
     pub fn part(mut self, wall: u16, what: WallPartKind, from: u32, width: u32) -> Self {
-        let part = WallPart { what, from: Length::inches(from), width: Length::inches(width), depth: None };
+        let part =
+            WallPart { what, from: Length::inches(from), width: Length::inches(width), depth: None, behind: None };
         self.room.sketch.walls[usize::from(wall) - 1].parts.push(part);
         self
     }
@@ -63,6 +64,13 @@ impl Scene {
     pub fn deep(mut self, inches: u32) -> Self {
         let parts = self.room.sketch.walls.iter_mut().rev().flat_map(|wall| wall.parts.last_mut());
         parts.take(1).for_each(|part| part.depth = Some(Length::inches(inches)));
+        self
+    }
+
+    /// What was put along a wall last has so much counter behind it.
+    pub fn behind(mut self, inches: u32) -> Self {
+        let parts = self.room.sketch.walls.iter_mut().rev().flat_map(|wall| wall.parts.last_mut());
+        parts.take(1).for_each(|part| part.behind = Some(Length::inches(inches)));
         self
     }
 
@@ -137,11 +145,20 @@ impl Scene {
 
     /// With the box of a receptacle on a wall, fed by a breaker where that is known.
     pub fn boxed_outlet(self, tag: &str, wall: u16, at: u32, breaker: Option<&str>) -> Self {
+        self.fed_outlet(tag, wall, at, breaker.map(|breaker| (breaker, 20)))
+    }
+
+    /// The same by the rating of its breaker.
+    pub fn rated_outlet(self, tag: &str, wall: u16, at: u32, amperes: Option<u16>) -> Self {
+        self.fed_outlet(tag, wall, at, amperes.map(|amperes| ("7", amperes)))
+    }
+
+    fn fed_outlet(self, tag: &str, wall: u16, at: u32, breaker: Option<(&str, u16)>) -> Self {
         let mut scene = self.with_box(tag);
-        let supply = |breaker: &str| KnownSupply {
+        let supply = |(breaker, amperes): (&str, u16)| KnownSupply {
             breaker: breaker.to_owned(),
             circuits: Vec::new(),
-            amperes: Some(20),
+            amperes: Some(amperes),
             gfci: false,
             afci: false,
             motor: false,

@@ -39,7 +39,13 @@ impl Wish {
     pub fn new(kind: WantedKind) -> Self {
         let (mut room, mut record) = record_of(source());
         record.id = crate::facts::BoxId(Uuid::from_u128(1));
-        let door = WallPart { what: WallPartKind::Door, from: Length::ZERO, width: Length::inches(36), depth: None };
+        let door = WallPart {
+            what: WallPartKind::Door,
+            from: Length::ZERO,
+            width: Length::inches(36),
+            depth: None,
+            behind: None,
+        };
         let mut wall = Wall {
             id: 1,
             name: "north".to_owned(),
