@@ -135,7 +135,7 @@ impl<'a> Assessed<'a> {
     /// let bundle: Bundle = serde_json::from_str(text).expect("the demo is a bundle");
     /// let facts = bundle.facts();
     /// let assessed = Assessed::of(&facts);
-    /// assert_eq!(assessed.boxes.len(), 74);
+    /// assert_eq!(assessed.boxes.len(), 76);
     /// assert!(assessed.counts().dangerous > 0);
     /// ```
     pub fn of(facts: &'a AuditFacts) -> Self {

@@ -263,7 +263,9 @@ mod tests {
             (proptest::sample::select(WarmThing::ALL.to_vec()), length())
                 .prop_map(|(thing, distance)| RunMark::Near { thing, distance }),
             length().prop_map(|protected| RunMark::Rises { protected }),
+            length().prop_map(|radius| RunMark::Curve { radius }),
             (1_u16..=180).prop_map(RunMark::Bend),
+            Just(RunMark::Expansion),
             Just(RunMark::Box),
             proptest::sample::select(SpliceHow::ALL.to_vec()).prop_map(RunMark::Splice),
             proptest::sample::select(DamageKind::ALL.to_vec()).prop_map(RunMark::Damage),

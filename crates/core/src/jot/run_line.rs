@@ -63,7 +63,9 @@ pub enum RunLineError {
     #[error("\"{0}\" is no wiring method ({methods}) and no way ({ways})", methods = names(&METHODS), ways = ways())]
     UnknownBeginning(String),
     /// A word that stands for nothing of the wiring.
-    #[error("\"{0}\" is nothing of the wiring; use a size like 12-2 or 3/4, 20a, gfci, nogfci, 240v, al, slack, holds")]
+    #[error(
+        "\"{0}\" is nothing of the wiring; use a size like 12-2 or 3/4, 20a, gfci, nogfci, 240v, al, slack, wide, holds, carrying"
+    )]
     UnknownWiring(String),
     /// A word that stands for nothing of a stretch.
     #[error(
@@ -136,7 +138,7 @@ fn ways() -> String {
 fn marks() -> String {
     let supports = SupportKind::ALL.map(SupportKind::word).join(", ");
     let warm = WarmThing::ALL.map(WarmThing::word).join(", ");
-    format!("{supports}, hole, notch, floor, {warm}, rise, bend90, bend45, box, splice, damage")
+    format!("{supports}, hole, notch, floor, {warm}, rise, bend90, bend45, curve, expansion, box, splice, damage")
 }
 
 fn named<T: Copy>(words: &[(&str, T)], word: &str) -> Option<T> {
@@ -244,6 +246,11 @@ fn wiring(course: &Course, method: WiringMethod, words: &mut Words) -> Result<Ru
             "thick" => course.thick = Some(true),
             "thin" => course.thick = Some(false),
             "slack" => course.slack = Some(words.length("slack")?),
+            "wide" => course.width = Some(words.length("wide")?),
+            "carrying" => {
+                let count = words.next().and_then(|count| count.parse().ok());
+                course.carrying = Some(count.ok_or_else(|| LengthError::None(word.to_owned()))?);
+            }
             "holds" => course.holds = holds(words),
             _ if amperes.is_some() => course.amperes = amperes,
             _ => sized(&mut course, word).ok_or_else(|| RunLineError::UnknownWiring(word.to_owned()))?,
@@ -401,6 +408,8 @@ fn begun(name: &str, words: &mut Words) -> Result<RunMark, RunLineError> {
         "notch" => RunMark::Notch { plate: None },
         "floor" => RunMark::Floor { sleeve: None },
         "rise" => RunMark::Rises { protected: None },
+        "curve" => RunMark::Curve { radius: None },
+        "expansion" => RunMark::Expansion,
         "box" => RunMark::Box,
         "splice" => {
             let kinds = SpliceHow::ALL.map(SpliceHow::word).join(", ");
@@ -429,6 +438,7 @@ fn say(what: &mut RunMark, word: &str, words: &mut Words) -> Result<(), RunLineE
         (RunMark::Hole { bushed, .. }, "unbushed") => *bushed = Some(false),
         (RunMark::Floor { sleeve }, "sleeve") => *sleeve = Some(words.length(word)?),
         (RunMark::Near { distance, .. }, "off") => *distance = Some(words.length(word)?),
+        (RunMark::Curve { radius }, "r") => *radius = Some(words.length(word)?),
         (RunMark::Rises { protected }, "up") => *protected = Some(words.length(word)?),
         (mark, _) => {
             let mark = match mark {
@@ -436,6 +446,7 @@ fn say(what: &mut RunMark, word: &str, words: &mut Words) -> Result<(), RunLineE
                 RunMark::Notch { .. } => "a notch: plate, bare",
                 RunMark::Floor { .. } => "a floor: sleeve and a length",
                 RunMark::Near { .. } => "something warm: off and a length",
+                RunMark::Curve { .. } => "a bend: r and a length",
                 RunMark::Rises { .. } => "where it comes out of the ground: up and a length",
                 _ => "it; put / before the next",
             };

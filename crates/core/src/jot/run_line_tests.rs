@@ -151,7 +151,9 @@ fn any_mark() -> impl Strategy<Value = RunMark> {
         (proptest::sample::select(WarmThing::ALL.to_vec()), length())
             .prop_map(|(thing, distance)| RunMark::Near { thing, distance }),
         length().prop_map(|protected| RunMark::Rises { protected }),
+        length().prop_map(|radius| RunMark::Curve { radius }),
         (1_u16..=180).prop_map(RunMark::Bend),
+        Just(RunMark::Expansion),
         Just(RunMark::Box),
         proptest::sample::select(SpliceHow::ALL.to_vec()).prop_map(RunMark::Splice),
         proptest::sample::select(DamageKind::ALL.to_vec()).prop_map(RunMark::Damage),
@@ -175,6 +177,7 @@ proptest! {
             RunMark::Floor { .. } => RunMark::Floor { sleeve: Some(Length::mm(150)) },
             RunMark::Near { thing, .. } => RunMark::Near { thing, distance: None },
             RunMark::Rises { .. } => RunMark::Rises { protected: Some(Length::mm(2_500)) },
+            RunMark::Curve { .. } => RunMark::Curve { radius: Some(Length::mm(60)) },
             other => other,
         };
         let [edge, height, hatch, headroom, depth] = lengths.map(|length| length.map(of));
@@ -215,7 +218,8 @@ proptest! {
             method, gauge: gauge.map(|(gauge, _)| Gauge::ALL[gauge]), conductors: gauge.and_then(|(_, count)| count),
             material: [Material::Copper, Material::Aluminium, Material::CopperClad][material],
             size: raceway.then(|| TradeSize::ALL[size]), thick, holds: holds.into_iter().map(held).collect(), amperes, gfci,
-            two_legs, slack: slack.map(Length::sixteenths), ..Course::default()
+            two_legs, slack: slack.map(Length::sixteenths), width: slack.map(Length::sixteenths),
+            carrying: amperes.filter(|_| raceway), ..Course::default()
         };
         let line = run_lines(&course, UnitSystem::Inch).remove(0).line;
         let read = read_run_line(&request(&line, Course::default(), None, UnitSystem::Inch)).map(|read| read.course);

@@ -32,12 +32,13 @@ pub struct RunWords {
 /// What is said of a stretch, and sizes of cables: those that come most often.
 const OFTEN: [&str; 12] =
     ["edge", "hatch", "deep", "under soil", "guarded", "struck", "clear", "wet", "x3", "sealed", "plate", "bare"];
-const SIZES: [&str; 9] = ["14-2", "12-2", "10-3", "15a", "20a", "gfci", "nogfci", "slack", "holds"];
+const SIZES: [&str; 11] =
+    ["14-2", "12-2", "10-3", "15a", "20a", "gfci", "nogfci", "slack", "wide", "holds", "carrying"];
 
 /// The words of the lines along a run.
 pub fn run_words() -> RunWords {
     let methods = METHODS.iter().map(|(word, _)| *word);
-    let marks = ["hole", "notch", "floor", "rise", "bend90", "box", "splice", "damage"];
+    let marks = ["hole", "notch", "floor", "rise", "bend90", "curve", "expansion", "box", "splice", "damage"];
     let ways = RunWay::ALL.into_iter().map(RunWay::word).chain(OFTEN);
     let found = SupportKind::ALL.into_iter().map(SupportKind::word).chain(marks);
     let warm = WarmThing::ALL.into_iter().map(WarmThing::word);
@@ -80,6 +81,8 @@ fn wiring(course: &Course, units: UnitSystem) -> String {
         [(course.gfci, ["gfci", "nogfci"]), (course.two_legs, ["240v", "120v"]), (course.thick, ["thick", "thin"])];
     words.extend(flags.into_iter().filter_map(|(known, words)| flag(known, words)));
     words.extend(course.slack.map(|slack| format!("slack {}", slack.type_run(units))));
+    words.extend(course.width.map(|width| format!("wide {}", width.type_run(units))));
+    words.extend(course.carrying.map(|count| format!("carrying {count}")));
     if !course.holds.is_empty() {
         words.push("holds".to_owned());
         words.extend(course.holds.iter().map(|held| {
@@ -150,6 +153,8 @@ fn of_mark(what: RunMark, places: &[Length], units: UnitSystem) -> String {
         RunMark::Near { thing, distance } => (thing.word().to_owned(), with("off", distance, units)),
         RunMark::Rises { protected } => ("rise".to_owned(), with("up", protected, units)),
         RunMark::Bend(degrees) => (format!("bend{degrees}"), Vec::new()),
+        RunMark::Curve { radius } => ("curve".to_owned(), with("r", radius, units)),
+        RunMark::Expansion => ("expansion".to_owned(), Vec::new()),
         RunMark::Box => ("box".to_owned(), Vec::new()),
         RunMark::Splice(how) => ("splice".to_owned(), vec![how.word().to_owned()]),
         RunMark::Damage(how) => ("damage".to_owned(), vec![how.word().to_owned()]),

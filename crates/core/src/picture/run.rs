@@ -220,6 +220,11 @@ fn drawn_as(what: RunMark, units: UnitSystem) -> (RunGlyph, String, String) {
             (RunGlyph::Rise, say(protected), words)
         }
         RunMark::Bend(degrees) => (RunGlyph::Bend, format!("{degrees}°"), format!("bend of {degrees}°")),
+        RunMark::Curve { radius } => {
+            let words = with("bend, radius", &say(radius));
+            (RunGlyph::Bend, say(radius), words)
+        }
+        RunMark::Expansion => (RunGlyph::Support, "expands".to_owned(), "expansion fitting".to_owned()),
         RunMark::Box => (RunGlyph::Box, String::new(), "box".to_owned()),
         RunMark::Splice(how) => (RunGlyph::Splice, String::new(), how.name().to_owned()),
         RunMark::Damage(how) => (RunGlyph::Damage, String::new(), how.name().to_owned()),

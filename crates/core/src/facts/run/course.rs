@@ -212,6 +212,13 @@ pub struct Course {
     #[serde(default, skip_serializing_if = "Vec::is_empty", deserialize_with = "at_most::<_, _, 400>")]
     #[schema(max_items = 20)]
     pub holds: Vec<RacewayConductors>,
+    /// How many of the conductors in a raceway carry current at the same time.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    #[schema(maximum = 200)]
+    pub carrying: Option<u16>,
+    /// How wide the cable is, measured across.
+    #[serde(default, skip_serializing_if = "Option::is_none")]
+    pub width: Option<Length>,
     /// The rating of its breaker, as noted here; what its circuit says goes before.
     #[serde(default)]
     pub amperes: Option<u16>,

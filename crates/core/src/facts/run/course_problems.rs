@@ -42,6 +42,12 @@ impl Course {
                 problems.push(Problem::new(&place, "1 to 200 conductors of a kind"));
             }
         }
+        if self.carrying.is_some_and(|count| count == 0 || count > 200) {
+            problems.push(Problem::new(&at.at("carrying"), "1 to 200 conductors that carry current"));
+        }
+        if self.width.is_some_and(|width| width == Length::ZERO || width > Length::mm(100)) {
+            problems.push(Problem::new(&at.at("width"), "a cable is up to 100 mm (4 in) wide; measure it again"));
+        }
         for (index, stretch) in self.stretches.iter().enumerate() {
             let place = at.at("stretches").at(index);
             if stretch.together.is_some_and(|count| count == 0 || count > 100) {
@@ -86,6 +92,10 @@ impl Course {
             let bends = stretch.points.iter().any(|point| matches!(point.what, RunMark::Bend(_)));
             if bends && !self.method.is_raceway() && stretch.way != RunWay::Sleeve {
                 said.push(format!("{label}: bends in degrees are of a raceway, and this run is none."));
+            }
+            let curves = stretch.points.iter().any(|point| matches!(point.what, RunMark::Curve { .. }));
+            if curves && self.method.is_raceway() {
+                said.push(format!("{label}: a bend by its radius is of a cable, and this run is a raceway."));
             }
             if stretch.way != RunWay::Buried && stretch.depth.is_some() {
                 said.push(format!("{label} has a depth, but is not in the ground."));

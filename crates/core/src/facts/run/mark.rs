@@ -235,6 +235,14 @@ pub enum RunMark {
     },
     /// A bend of a raceway, in degrees.
     Bend(u16),
+    /// A bend of a cable.
+    Curve {
+        /// The radius of its inner edge.
+        #[serde(default)]
+        radius: Option<Length>,
+    },
+    /// An expansion fitting of a plastic conduit.
+    Expansion,
     /// A box or conduit body within the run that can be reached.
     Box,
     /// A splice.

@@ -6,6 +6,7 @@ mod bury_deeper;
 mod bush_ends;
 mod clear_insulation;
 mod ease_bends;
+mod expansion_fitting;
 mod fit_bushings;
 mod fit_plates;
 mod gfci_at_source;
@@ -18,6 +19,7 @@ mod outlet_in_run;
 mod pull_box;
 mod replace_run;
 mod replace_supports;
+mod second_raceway;
 mod separate_from_heat;
 mod spread_bundle;
 
@@ -156,6 +158,8 @@ pub static RUN_REPAIRS: &[RunRepair] = &[
     join_raceway::REPAIR,
     bush_ends::REPAIR,
     ease_bends::REPAIR,
+    expansion_fitting::REPAIR,
+    second_raceway::REPAIR,
     clear_insulation::REPAIR,
     replace_run::REPAIR,
 ];

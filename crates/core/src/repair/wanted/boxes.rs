@@ -137,10 +137,11 @@ fn there_already(situation: &WantedSituation, known: &KnownBox, label: String, a
         Situation { wired_under, repaired: TOUCHED, rulings: &known.record.rulings, ..Situation::new(&after, basis) };
     let results = judge(&now);
     let was_broken = |code: &str| before.iter().any(|result| result.rule == code && result.is_broken());
-    let worse: Vec<RuleResult> =
-        results.iter().filter(|result| result.is_broken() && !was_broken(result.rule)).cloned().collect();
-    let danger =
-        |result: &&RuleResult| result.is_broken() && result.severity == Severity::Danger && was_broken(result.rule);
+    // What the work touches has to pass, whether it did before or not; of the rest nothing may be broken that was not.
+    let breaks =
+        |result: &&RuleResult| result.is_broken() && (TOUCHED.contains(&result.rule) || !was_broken(result.rule));
+    let worse: Vec<RuleResult> = results.iter().filter(breaks).cloned().collect();
+    let danger = |result: &&RuleResult| result.is_broken() && result.severity == Severity::Danger && !breaks(result);
     let mut cannot: Vec<String> = results
         .iter()
         .filter(danger)

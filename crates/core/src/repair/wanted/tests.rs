@@ -56,6 +56,9 @@ fn a_full_box_is_made_larger_for_the_cable() {
     let done = plan(&wish);
     assert!(done.ready, "{:?}", done.against);
     assert!(says(&done, "K1: take the old box out") && brings(&done, "old-work-box") == 2, "{:?}", done.materials);
+    // One that is too full already is made larger as well.
+    wish.boxes[0].found.marked_volume = Some(Volume::centi_cubic_inches(900));
+    assert!(plan(&wish).ready && says(&plan(&wish), "K1: take the old box out"));
     wish.boxes[0].found.wall_finish = Some(WallFinish::Tile);
     let done = plan(&wish);
     assert!(!done.ready && done.steps.is_empty(), "an old-work box clamps no tile");

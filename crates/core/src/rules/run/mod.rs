@@ -12,6 +12,8 @@ mod heat_clearance;
 mod knob_and_tube_covered;
 mod nail_plate;
 mod raceway_bends;
+mod raceway_derating;
+mod raceway_expansion;
 mod raceway_fill;
 mod raceway_whole;
 mod riser_guard;
@@ -30,9 +32,11 @@ use crate::quantity::capitalised;
 use crate::rules::minimum::at_least;
 use crate::rules::{Finding, Rule, RuleResult, Verdict, worst_first};
 use crate::standard::{WiredUnder, WiringMethod};
+pub use bend_radius::least_radius;
 pub use bundled_cables::most_together;
 pub use burial_depth::deep_enough;
 pub use raceway_bends::missing_pulls;
+pub use raceway_expansion::missing_expansions;
 pub use raceway_fill::smallest_raceway;
 pub use run_supported::{SupportGap, support_asked, support_gaps};
 
@@ -96,7 +100,9 @@ pub static RUN_RULES: &[Rule<RunCheck>] = &[
     riser_guard::RULE,
     bundled_cables::RULE,
     raceway_fill::RULE,
+    raceway_derating::RULE,
     raceway_bends::RULE,
+    raceway_expansion::RULE,
     raceway_whole::RULE,
     end_bushing::RULE,
     bend_radius::RULE,
