@@ -2143,6 +2143,11 @@ export interface components {
             amperes?: number | null;
             /**
              * Format: int32
+             * @description How many of the conductors in a raceway carry current at the same time.
+             */
+            carrying?: number | null;
+            /**
+             * Format: int32
              * @description How many insulated conductors the cable has, as its name says: 2 of 12-2.
              */
             conductors?: number | null;
@@ -2165,6 +2170,7 @@ export interface components {
             thick?: boolean | null;
             /** @description It carries 240 V. */
             two_legs?: boolean | null;
+            width?: components["schemas"]["Length"] | null;
         };
         /** @description A conductor of an opened piece, and what is cut from it. */
         CutConductor: {
@@ -5982,7 +5988,12 @@ export interface components {
              * @description A bend of a raceway, in degrees.
              */
             bend: number;
-        } | "box" | {
+        } | {
+            /** @description A bend of a cable. */
+            curve: {
+                radius?: components["schemas"]["Length"] | null;
+            };
+        } | "expansion" | "box" | {
             /** @description A splice. */
             splice: components["schemas"]["SpliceHow"];
         } | {
