@@ -7,7 +7,7 @@
 //! ```
 
 use super::line_words::Words;
-use super::room_line::RoomLineError;
+use super::room_request::RoomLineError;
 use crate::facts::{Disconnect, Equipment, EquipmentKind};
 use crate::quantity::{Gauge, UnitSystem};
 

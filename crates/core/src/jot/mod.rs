@@ -14,6 +14,7 @@ mod panel_line;
 mod request;
 mod room_line;
 mod room_print;
+mod room_request;
 mod run_line;
 mod run_print;
 mod seen;
@@ -34,8 +35,9 @@ use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse
 pub use line_words::LengthError;
 pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
 pub use request::JotRequest;
-pub use room_line::{RoomBox, RoomLine, RoomLineError, RoomLineRequest, read_room_line};
+pub use room_line::{RoomLine, read_room_line};
 pub use room_print::{SketchLine, sketch_lines};
+pub use room_request::{RoomBox, RoomLineError, RoomLineRequest};
 pub use run_line::{RunLine, RunLineError, RunLineRequest, read_run_line};
 pub use run_print::{RunLineText, RunWords, run_lines, run_words};
 use token::{Token, is_fraction, is_stray_figure, text_of, tokens, word};

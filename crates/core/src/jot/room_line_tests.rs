@@ -4,7 +4,9 @@ use proptest::prelude::*;
 use uuid::Uuid;
 
 use super::*;
-use crate::jot::sketch_lines;
+use crate::facts::BoxId;
+use crate::jot::{RoomBox, sketch_lines};
+use crate::quantity::UnitSystem;
 
 fn request(line: &str, sketch: Sketch) -> RoomLineRequest {
     let tags = ["K1", "K2"].into_iter().enumerate();

@@ -4,7 +4,8 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::line_words::joined;
-use super::room_line::{CORNERS, OUTLETS, RoomBox};
+use super::room_line::{CORNERS, OUTLETS};
+use super::room_request::RoomBox;
 use super::{equipment_line, wanted_line};
 use crate::facts::{Corner, Outlet, OutletKind, OutletPlace, PanelId, Sketch, Wall, WallPart};
 use crate::quantity::{Length, UnitSystem};

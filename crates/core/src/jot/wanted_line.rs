@@ -9,7 +9,7 @@
 //! ```
 
 use super::line_words::Words;
-use super::room_line::{RoomBox, RoomLineError};
+use super::room_request::{RoomBox, RoomLineError};
 use crate::facts::{
     BoxId, InWall, InWallSeen, OutletPlace, PanelId, RunWay, StudNear, StudSide, Tested, WallFinish, Wanted,
     WantedKind, WantedPlace, WantedSource,
@@ -196,7 +196,9 @@ pub(super) fn print(wanted: &Wanted, units: UnitSystem, known: &Known) -> String
     add(wanted.finish.and_then(|finish| Some(FINISHES.iter().find(|(_, is)| *is == finish)?.0.to_owned())));
     add(wanted.stud.map(|stud| format!("stud {} {}", stud.side.name(), stud.away.type_run(units))));
     add(wanted.cavity.map(|cavity| format!("deep {}", cavity.type_run(units))));
-    for seen in &wanted.in_wall {
+    let clear = wanted.in_wall.iter().map(|seen| (seen.what, seen.there)).eq(InWall::ALL.map(|what| (what, false)));
+    add(clear.then(|| "clear".to_owned()));
+    for seen in wanted.in_wall.iter().filter(|_| !clear) {
         let word = THINGS.iter().find(|(_, what)| *what == seen.what).map(|(word, _)| word);
         add(word.map(|word| if seen.there { (*word).to_owned() } else { format!("no{word}") }));
     }

@@ -1,7 +1,6 @@
 //! `foyer-outlet`: an outlet in each wall space of a large foyer.
 
-use super::demand::foyer_demand;
-use super::{RoomCheck, RoomSituation};
+use super::{RoomCheck, RoomSituation, foyer_demand};
 use crate::quantity::{Amount, Length};
 use crate::rules::{Finding, Rule, Side};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, cite};

@@ -46,7 +46,7 @@ use crate::rules::{Finding, Rule, RuleResult, Side, Verdict, worst_first};
 use crate::standard::{RoomKind, WiredUnder};
 pub use bathroom_outlet::unserved_basins;
 pub use demand::{Demand, broken_demands};
-use demand::{counter_demand, wall_demand};
+use demand::{counter_demand, foyer_demand, wall_demand};
 pub use spacing::Space;
 pub use tub_zone::{from_tub, zone as tub_zone};
 
