@@ -19,7 +19,7 @@ test('a lantern without a box, fed through the window frame, is boxed, fed anew 
   // What is not there has no edge and no volume: only that it is missing is said.
   await expect(finding(page, 'Box fill')).toHaveCount(0);
   await button(page, 'What hangs').click();
-  const drawing = page.locator('.hanging svg');
+  const drawing = page.locator('.detail svg');
   await expect(drawing).toHaveAttribute('aria-label', /no box.*fed through a window frame/);
   await expect(drawing.locator('.no-box.fault')).toHaveCount(1);
   await expect(repairs(page)).toContainText('Box made for the luminaire');
@@ -55,7 +55,7 @@ test('a fan on no box is told in a line, hung on the structure and closed', asyn
   await expect(finding(page, 'Fan clear of heads')).toContainText('6 ft 8 in');
   await expect(finding(page, 'Fan clear of heads')).toContainText('short 4 in');
   await button(page, 'What hangs').click();
-  await expect(page.locator('.hanging svg')).toHaveAttribute('aria-label', /6 ft 8 in of 7 ft/);
+  await expect(page.locator('.detail svg')).toHaveAttribute('aria-label', /6 ft 8 in of 7 ft/);
   await expect(repairs(page)).toContainText('Fan box on the structure');
   await expect(repairs(page)).toContainText('Mount the fan closer to the ceiling');
   await planAndDo(page, 6);
@@ -66,7 +66,7 @@ test('a fan on no box is told in a line, hung on the structure and closed', asyn
   await field(page, 'Bolts').fill('3');
   await field(page, 'Blades above the floor').fill('7\' 2');
   await field(page, 'Switched by').selectOption('made-for-fans');
-  await expect(page.locator('.hanging svg')).toHaveAttribute('aria-label', /7 ft 2 in of 7 ft/);
+  await expect(page.locator('.detail svg')).toHaveAttribute('aria-label', /7 ft 2 in of 7 ft/);
   await close(page, 6);
   // A word of what hangs, where nothing does, is not taken in silence.
   await open(page, 'R4');

@@ -69,10 +69,10 @@ test('stock, packs and prices change what to buy; offcuts change what to cut', a
   const row = page.locator('.bring tr', { hasText: 'lever connector, 3 ports' });
   await row.getByLabel(/^Pack of/).fill('2');
   await row.getByLabel(/^Pack of/).blur();
-  await expect(row).toContainText('3 packs');
+  await expect(row).toContainText('7 packs');
   await row.getByLabel(/^Price/).fill('2.50');
   await row.getByLabel(/^Price/).blur();
-  await expect(row).toContainText('$7.50');
+  await expect(row).toContainText('$17.50');
   await sound(page);
   await button(page, 'Cut').click();
   const cuts = page.locator('.cut-list');

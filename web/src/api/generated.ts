@@ -6288,7 +6288,7 @@ export interface components {
             generator?: boolean | null;
             /**
              * Format: int32
-             * @description How many handles take the whole service off.
+             * @description How many handles take the whole service off, or, in a building that another one feeds, that building; 0 where nothing does.
              */
             handles?: number | null;
             inside?: components["schemas"]["Length"] | null;

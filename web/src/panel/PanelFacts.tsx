@@ -124,6 +124,14 @@ export function PanelFacts({ panel, others, names, units, change }: Props) {
                   value={panel.incoming.other_building}
                   onChange={(other) => bring({ other_building: other === true })}
                 />
+                {panel.incoming.other_building && panel.feed !== 'disconnect' && (
+                  <NumberField
+                    label="Handles there that take it off"
+                    value={panel.service.handles}
+                    most={42}
+                    onChange={(handles) => set({ service: { ...panel.service, handles } })}
+                  />
+                )}
               </>
             )}
           </>

@@ -27,6 +27,7 @@ pub use enclosure::{Fill, FillCause, FillLine, FitsMore, VolumePart, fill};
 pub use finding::{Finding, Measured, MeasuredKind, Need, Side};
 use minimum::at_least;
 pub use minimum::{MinimumJudgement, judge_minimum};
+pub(crate) use panel::least_building_disconnect;
 #[cfg(test)]
 pub(crate) use panel::testing as panel_testing;
 pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};

@@ -115,7 +115,7 @@ pub struct Service {
     /// How far service conductors run inside before their disconnect.
     #[serde(default)]
     pub inside: Option<Length>,
-    /// How many handles take the whole service off.
+    /// How many handles take the whole service off, or, in a building that another one feeds, that building; 0 where nothing does.
     #[serde(default)]
     pub handles: Option<u8>,
     /// The disconnect is marked as such.
@@ -176,8 +176,8 @@ impl Service {
             ("rods_apart", self.rods_apart),
         ];
         let mut problems = too_far(&lengths, at);
-        if self.handles.is_some_and(|handles| !(1..=42).contains(&handles)) {
-            problems.push(Problem::new(&at.at("handles"), "1 to 42 handles; count them again"));
+        if self.handles.is_some_and(|handles| handles > 42) {
+            problems.push(Problem::new(&at.at("handles"), "0 to 42 handles; count them again"));
         }
         check_year(&mut problems, &at.at("replaced"), self.replaced);
         problems

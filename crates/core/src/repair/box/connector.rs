@@ -3,6 +3,7 @@
 
 use crate::facts::{Conductor, JoiningMethod, SolidSleeves, Splice, SpliceKind, Strands};
 use crate::quantity::{Gauge, Length, Volume};
+use crate::repair::proposal::Article;
 use crate::standard::Material;
 
 /// One connector of the catalogue.
@@ -227,6 +228,23 @@ pub fn choose(
         })
 }
 
+/// The lever connector that is bought to join so many copper conductors of one size; above 10 AWG one that is listed for them.
+pub fn lever_for(conductors: usize, gauge: Gauge) -> Article {
+    let takes = |connector: &&Connector| {
+        connector.method == SideBySideLever
+            && (connector.fewest..=connector.ports).contains(&conductors)
+            && (connector.smallest..=connector.largest).contains(&gauge)
+    };
+    match CONNECTORS.iter().find(takes) {
+        Some(connector) => (connector.code, connector.name).into(),
+        None => {
+            let size = gauge.size();
+            let code = format!("connector-{conductors}-of-{}-awg", size.replace('/', "-"));
+            (code, format!("connector listed for {conductors} of {size} AWG")).into()
+        }
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -247,6 +265,13 @@ mod tests {
         );
         let ten = of_gauge(Awg10);
         assert_eq!(choose(InLineLever, &[&ten], SolidSleeves::MarkedForSolid).map(|c| c.largest), Ok(Awg10));
+    }
+
+    #[test]
+    fn what_is_bought_is_one_of_the_catalogue_where_there_is_one() {
+        assert_eq!(lever_for(3, Awg12).code, "lever-connector-3-ports-18-12-awg");
+        assert_eq!(lever_for(2, Awg10).code, "lever-connector-2-ports-14-10-awg");
+        assert_eq!(lever_for(2, Gauge::Awg6).words, "connector listed for 2 of 6 AWG");
     }
 
     #[test]

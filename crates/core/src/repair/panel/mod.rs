@@ -6,6 +6,7 @@ mod bond_water;
 mod clear_space;
 mod close_panel_openings;
 mod fit_bonding_terminal;
+mod fit_building_disconnect;
 mod fit_dead_front;
 mod fit_surge;
 mod low_voltage_out;
@@ -109,6 +110,7 @@ pub static PANEL_REPAIRS: &[PanelRepair] = &[
     fit_dead_front::REPAIR,
     clear_space::REPAIR,
     mark_disconnect::REPAIR,
+    fit_building_disconnect::REPAIR,
     rejecting_fuses::REPAIR,
     low_voltage_out::REPAIR,
     bond_water::REPAIR,

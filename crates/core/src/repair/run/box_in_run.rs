@@ -1,9 +1,10 @@
 //! `box-in-run`: the damaged piece cut out, and the ends joined in boxes that can be reached.
 
 use super::add_supports::put;
-use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair, count, is_to_cut_out};
+use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair, copper_alone, count, is_to_cut_out};
 use crate::facts::{Course, RunMark, RunObservation, RunPoint, RunWay};
 use crate::quantity::{Gauge, Length};
+use crate::repair::r#box::connector::lever_for;
 use crate::repair::{Act, Article, MaterialLine};
 
 /// With so much slack one box does: 6 in of free conductor from each side, and what is cut out.
@@ -79,6 +80,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         }
         Some(_) => {}
     }
+    reasons.extend(copper_alone(course));
     if course.method.is_raceway() {
         reasons.push("in a raceway the conductors are drawn anew, from box to box".to_owned());
     }
@@ -126,14 +128,14 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         (Act::Cover, "Close each box by a blank cover that stays in reach, with the breaker written on it.".to_owned()),
         (Act::Read, "Power on; read the outlets that follow, and note the run as left.".to_owned()),
     ]);
-    let mut materials = vec![
-        if closed {
-            MaterialLine::piece(("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"), boxes)
-        } else {
-            MaterialLine::piece(("square-box-4-1-2", "square box, 4 by 1 1/2 in, 21 in³, with cover and clamps"), boxes)
-        },
-        MaterialLine::piece(("lever-connector-2", "lever connector, 2 ports"), conductors * boxes),
-    ];
+    let mut materials = vec![if closed {
+        MaterialLine::piece(("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"), boxes)
+    } else {
+        MaterialLine::piece(("square-box-4-1-2", "square box, 4 by 1 1/2 in, 21 in³, with cover and clamps"), boxes)
+    }];
+    if let Some(gauge) = course.gauge {
+        materials.push(MaterialLine::piece(lever_for(2, gauge), conductors * boxes));
+    }
     if closed {
         materials.push(MaterialLine::piece(("blank-plate-1-gang", "blank plate, 1 gang"), boxes));
     }
@@ -159,7 +161,7 @@ mod tests {
     use super::REPAIR;
     use crate::facts::{DamageKind, RunMark, RunObservation, RunWay, SpliceHow};
     use crate::quantity::Length;
-    use crate::repair::run::testing::{after, mends, plan};
+    use crate::repair::run::testing::{after, leaves_aluminium_alone, mends, plan};
     use crate::rules::Verdict;
     use crate::rules::run_testing::{Scene, verdict};
 
@@ -172,6 +174,7 @@ mod tests {
     fn two_boxes_or_one_where_there_is_slack() {
         let mut scene = Scene::nonmetallic().stretch(RunWay::Closed, 120).damaged(60, DamageKind::Crushed);
         mends(&REPAIR, "cable-damaged", &scene);
+        leaves_aluminium_alone(&REPAIR, &scene);
         assert_eq!(boxes(&scene), 2);
         scene.run.found.slack = Some(Length::inches(16));
         assert_eq!(boxes(&scene), 1);

@@ -1,7 +1,7 @@
 //! `in-line-splice`: a device made to join NM cable without a box.
 
 use super::box_in_run::piece_of_cable;
-use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, count, is_to_cut_out, point_at};
+use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, copper_alone, count, is_to_cut_out, point_at};
 use crate::facts::{InLineSplices, RunMark, RunObservation, RunPlace, RunWay, SpliceHow};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Act, MaterialLine};
@@ -32,6 +32,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         Some(gauge) => reasons.push(format!("they are made for 14 and 12 AWG, and this is {gauge}")),
         None => reasons.push("read the size of the cable first".to_owned()),
     }
+    reasons.extend(copper_alone(course));
     let mut places = found.broken_at("cable-damaged");
     places.extend(found.broken_at("splice-in-run"));
     places.retain(|place| {
@@ -94,13 +95,14 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
 mod tests {
     use super::REPAIR;
     use crate::facts::{DamageKind, InLineSplices, RunWay};
-    use crate::repair::run::testing::{mends, plan};
+    use crate::repair::run::testing::{leaves_aluminium_alone, mends, plan};
     use crate::rules::run_testing::Scene;
 
     #[test]
     fn in_reach_and_behind_a_finish_by_the_house_rule() {
         let scene = |way| Scene::nonmetallic().stretch(way, 90).damaged(40, DamageKind::Nicked);
         mends(&REPAIR, "cable-damaged", &scene(RunWay::Joists));
+        leaves_aluminium_alone(&REPAIR, &scene(RunWay::Joists));
         let mut closed = scene(RunWay::Closed);
         assert!(plan(&REPAIR, &closed).expect_err("not there")[0].contains("house rule"));
         closed.basis.house_rules.in_line_splices = InLineSplices::BehindFinish;

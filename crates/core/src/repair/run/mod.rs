@@ -120,6 +120,15 @@ const fn is_to_cut_out(what: RunMark) -> bool {
     }
 }
 
+/// Why a cable of another metal than copper is not cut and joined here. NEC 110.14, from memory, sure: a connector is listed for the
+/// metals it joins, and the ordinary ones are not for aluminium.
+fn copper_alone(course: &Course) -> Option<String> {
+    let metal = course.material.other_than_copper();
+    let words =
+        || format!("{metal} is joined by connectors listed for it alone: by a licensed electrician, or a new run");
+    (!metal.is_empty()).then(words)
+}
+
 /// A length in whole feet, up, and at least one.
 fn feet(length: Length) -> u32 {
     let foot = Length::inches(12).nm();
@@ -197,6 +206,14 @@ mod testing {
         let mut after = scene.clone();
         after.run.found = plan(repair, scene).unwrap_or_else(|reasons| panic!("{reasons:?}")).after;
         after
+    }
+
+    /// A cable of aluminium is not cut and joined: the repair says so.
+    pub fn leaves_aluminium_alone(repair: &RunRepair, scene: &Scene) {
+        let mut scene = scene.clone();
+        scene.run.found.material = crate::standard::Material::Aluminium;
+        let reasons = plan(repair, &scene).expect_err("it is aluminium");
+        assert!(reasons.iter().any(|reason| reason.starts_with("aluminium is joined")), "{reasons:?}");
     }
 
     /// A repair puts right what broke `rule`, says how, and brings what it needs.

@@ -1,9 +1,10 @@
 //! `outlet-in-run`: the box that the damage asks for is made an outlet, so that it is reached for ever.
 
 use super::box_in_run::{SLACK_FOR_ONE, cut_out, pieces};
-use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair};
+use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair, copper_alone};
 use crate::facts::RunWay;
 use crate::quantity::Gauge;
+use crate::repair::r#box::connector::lever_for;
 use crate::repair::{Act, MaterialLine};
 use crate::standard::WiringMethod;
 
@@ -25,9 +26,11 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     if course.method != WiringMethod::Nonmetallic || course.two_legs == Some(true) {
         reasons.push("an outlet is put into an NM cable of 120 V".to_owned());
     }
-    if !course.gauge.is_some_and(|gauge| matches!(gauge, Gauge::Awg14 | Gauge::Awg12)) {
+    let gauge = course.gauge.filter(|gauge| matches!(gauge, Gauge::Awg14 | Gauge::Awg12));
+    if gauge.is_none() {
         reasons.push("the cable is 14 or 12 AWG for it".to_owned());
     }
+    reasons.extend(copper_alone(course));
     let way = course.stretches.get(piece.stretch).map(|stretch| stretch.way);
     if !matches!(way, Some(RunWay::Closed | RunWay::Surface | RunWay::Studs)) {
         reasons.push("it is not on a wall where an outlet could be".to_owned());
@@ -53,12 +56,12 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         (Act::NewDevice, "Fit a tamper-resistant receptacle by pigtails, with GFCI and AFCI where the edition asks for them in this room.".to_owned()),
         (Act::Read, "Power on; read the new outlet and those that follow. Note it as a box of its room, and the run as left.".to_owned()),
     ];
-    let materials = vec![
+    let mut materials = vec![
         MaterialLine::piece(("old-work-box-1-gang", "old-work box, 1 gang, 20 in³ or more"), 1),
         MaterialLine::piece(("receptacle-tr-15", "receptacle, tamper-resistant, 15 A"), 1),
         MaterialLine::piece(("plate-receptacle-1-gang", "receptacle plate, 1 gang"), 1),
-        MaterialLine::piece(("lever-connector-3", "lever connector, 3 ports"), 3),
     ];
+    materials.extend(gauge.map(|gauge| MaterialLine::piece(lever_for(3, gauge), 3)));
     Ok(RunChange { after, steps, cautions: vec![DEAD_FIRST, LICENSED, IN_THE_WALL], minutes: 60, materials })
 }
 
@@ -67,7 +70,7 @@ mod tests {
     use super::REPAIR;
     use crate::facts::{DamageKind, RunWay};
     use crate::quantity::Length;
-    use crate::repair::run::testing::{mends, plan};
+    use crate::repair::run::testing::{leaves_aluminium_alone, mends, plan};
     use crate::rules::run_testing::Scene;
 
     #[test]
@@ -76,6 +79,7 @@ mod tests {
         assert!(plan(&REPAIR, &scene).expect_err("no slack")[0].contains("slack"));
         scene.run.found.slack = Some(Length::inches(16));
         mends(&REPAIR, "cable-damaged", &scene);
+        leaves_aluminium_alone(&REPAIR, &scene);
         scene.run.found.amperes = Some(30);
         assert!(plan(&REPAIR, &scene).is_err());
     }

@@ -4,6 +4,7 @@ use super::boxes::Planned;
 use super::{PlannedCable, Wiring};
 use crate::facts::{DeviceKind, OutletPlace, RunWay, Tested, WallFinish, WantedKind, WantedPlace};
 use crate::quantity::{Length, Volume};
+use crate::repair::r#box::connector::lever_for;
 use crate::repair::subject_proposal::IN_THE_WALL;
 use crate::repair::{Act, MaterialLine, WorkStep};
 use crate::rules::{CutOut, HeldIn, WantedSituation, cut_out};
@@ -81,7 +82,9 @@ impl<'a> Work<'a> {
                 _ => "black to the hot that is always on, white to the neutrals, each by a pigtail to the device",
             };
             self.step(Act::Splice, format!("{label}: join {joins}; all grounds together."));
-            self.bring("lever-connector-3", "lever connector, 3 ports", 3);
+            if let Some(wiring) = self.wiring {
+                self.materials.push(MaterialLine::piece(lever_for(3, wiring.gauge), 3));
+            }
             self.minutes += 20;
         }
         if let Some(plan) = &known.repairs {

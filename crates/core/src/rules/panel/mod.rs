@@ -3,6 +3,7 @@
 mod breaker_listed;
 mod breaker_one_per_terminal;
 mod breaker_seated;
+mod building_disconnect;
 mod dead_front;
 mod directory;
 mod emergency_disconnect;
@@ -32,6 +33,8 @@ mod tap_protected;
 pub(crate) mod testing;
 mod water_bonded;
 mod working_space;
+
+pub(crate) use building_disconnect::least_rating as least_building_disconnect;
 
 use crate::electrical::feeds::BreakerFeeds;
 use crate::electrical::mapping::DirectoryLine;
@@ -112,6 +115,7 @@ pub static PANEL_RULES: &[Rule<PanelCheck>] = &[
     service_drop::RULE,
     service_entrance::RULE,
     service_disconnect::RULE,
+    building_disconnect::RULE,
     emergency_disconnect::RULE,
     service_capacity::RULE,
     water_bonded::RULE,

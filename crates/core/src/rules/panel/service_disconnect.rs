@@ -25,8 +25,8 @@ pub const RULE: Rule<PanelCheck> = Rule {
     check,
 };
 
-/// The most handles. NEC 230.71, from memory, sure.
-const MOST: u8 = 6;
+/// The most handles. NEC 230.71 and, of a building fed from another, 225.33; from memory, sure.
+pub(super) const MOST: u8 = 6;
 /// How far inside is beyond doubt too far. Common practice, no source: the code says nearest the point of entrance.
 const INSIDE: Length = Length::inches(120);
 
@@ -51,6 +51,7 @@ fn handles(service: &Service) -> Finding {
         None => {
             Finding::not_measured("handles", "count the handles that take the whole service off", "/service/handles")
         }
+        Some(0) => Finding::violates("handles", "Nothing here takes the service off."),
         Some(handles) if handles <= MOST => {
             let them = if handles == 1 { "1 handle takes".to_owned() } else { format!("{handles} handles take") };
             Finding::meets("handles", format!("{them} the service off."))
@@ -88,7 +89,7 @@ mod tests {
             result(RULE.code, &panel).verdict
         };
         assert_eq!(judge(6, true, 36), Verdict::Meets);
-        assert_eq!(judge(7, true, 36), Verdict::Violates);
+        assert_eq!((judge(7, true, 36), judge(0, true, 36)), (Verdict::Violates, Verdict::Violates));
         assert_eq!(judge(1, false, 36), Verdict::Violates);
         assert_eq!(judge(1, true, 240), Verdict::Violates);
     }
