@@ -24,7 +24,7 @@ test('an outlet wanted from the bathroom, over a pipe and a stud, is settled poi
   await expect(against(page, bed)).toContainText('go 1 1/16 in to the left');
   await expect(wish(page, bed).getByRole('list', { name: 'Before it is cut' })).toContainText('Built 1962, before 1981: have what is cut tested for asbestos.');
   // The stud stands in the hole, in the drawing too.
-  await expect(wish(page, bed).getByRole('img', { name: /The hole that is cut.*stud 1\/2 in to the right/ })).toBeVisible();
+  await expect(wish(page, bed).getByRole('img', { name: /The hole that is cut.*stud 1\/2 in right of/ })).toBeVisible();
   await length(page, bed, 'Nearest stud from its middle', '5');
   await expect(against(page, bed)).not.toContainText('the cut-out reaches');
   await length(page, bed, 'Depth of the wall', '3 1/2');

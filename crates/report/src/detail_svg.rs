@@ -9,7 +9,7 @@ use crate::svg::{FAULT, INK, MUTED, document, text};
 const WIDTH: f64 = 520.0;
 const HEIGHT: f64 = 230.0;
 /// Where the notes begin.
-const NOTES: f64 = 350.0;
+const NOTES: f64 = 320.0;
 
 /// From nanometres to points of the drawing.
 struct Scale {

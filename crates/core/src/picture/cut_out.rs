@@ -39,20 +39,22 @@ pub fn cut_out_detail(cut: Cut, stud: StudNear, units: UnitSystem) -> Detail {
     let left = if sign < 0 { near - STUD } else { near };
     shape(DetailPart::Wood, cut.in_the_stud, rectangle(left, top, STUD, bottom - top), String::new());
     shape(DetailPart::Cut, cut.in_the_stud, rectangle(-half, -tall, 2 * half, 2 * tall), String::new());
-    shape(DetailPart::Cut, false, path(&[[0, tall], [0, bottom]]), String::new());
+    shape(DetailPart::Cut, false, path(&[[0, tall], [0, tall + hundredths(80)]]), String::new());
     if cut.in_the_stud {
         let moved = -sign * cut.shift.nm();
         shape(DetailPart::Limit, false, rectangle(moved - half, -tall, 2 * half, 2 * tall), String::new());
         let y = -tall - hundredths(100);
         shape(DetailPart::Measure, false, path(&[[moved.min(0), y], [moved.max(0), y]]), cut.shift.say(units));
     }
-    let y = tall + hundredths(180);
+    // Under the end of the middle line, so that the words of a short way stand clear of it.
+    let y = tall + hundredths(240);
     shape(DetailPart::Measure, false, path(&[[near.min(0), y], [near.max(0), y]]), stud.away.say(units));
     let (width, height) = ((cut.half + cut.half).say(units), cut.height.say(units));
     let mut notes = vec![
-        DetailNote { words: format!("hole {width} by {height}: draw round the box in hand"), fault: false },
+        DetailNote { words: format!("hole {width} by {height}"), fault: false },
+        DetailNote { words: "draw round the box in hand".to_owned(), fault: false },
         DetailNote {
-            words: format!("stud {} to the {} of its middle", stud.away.say(units), stud.side.name()),
+            words: format!("stud {} {} of its middle", stud.away.say(units), stud.side.name()),
             fault: cut.in_the_stud,
         },
     ];
