@@ -37,6 +37,8 @@ function useWidth() {
 
 const TOP = 74;
 const ROW = 34;
+/** What a sign of a figure takes, at the most. */
+const SIGN = 11;
 
 export function SectionDrawing({ section, results, units, after = [], onPull }: Props) {
   const rows = Math.max(section.conductors.length, 2);
@@ -327,6 +329,9 @@ function ConductorLine({
   const wire = `M${start} ${sheathY}C${start - span * 0.4} ${sheathY} ${tip + span * 0.45} ${y} ${tip} ${y}`;
   const missing = known && conductor.required_tip != null && conductor.required_tip > (conductor.tip ?? 0);
   const handle = pullable && !conductor.passes_through;
+  // A tip out at the names has its figure above it.
+  const figure = bare(conductor.length?.text) ?? '';
+  const beside = tip - 13 - SIGN * figure.length > left - 14;
   return (
     <g className="conductor">
       {ghostTip !== null && (
@@ -368,8 +373,13 @@ function ConductorLine({
         {conductor.label.replace(/ AWG$/, '')}
       </text>
       {conductor.length && (
-        <text x={tip - 13} y={y - 8} textAnchor="end" className="figure">
-          {bare(conductor.length.text)}
+        <text
+          x={beside ? tip - 13 : tip - 4}
+          y={beside ? y - 8 : y - 14}
+          textAnchor={beside ? 'end' : 'start'}
+          className="figure"
+        >
+          {figure}
         </text>
       )}
       {handle && (
