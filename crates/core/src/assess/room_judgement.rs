@@ -53,7 +53,8 @@ pub(super) fn situation_of<'a>(
 /// Judges a room.
 pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
     let results = judge_room(situation);
-    let found = RoomFound { situation: *situation, results: &results };
+    let wanted: Vec<WantedPlan> = WantedSituation::all(*situation).iter().map(plan_wanted).collect();
+    let found = RoomFound { situation: *situation, results: &results, wanted: &wanted };
     let broken = results.iter().filter(|result| result.is_work());
     let proposals: Vec<SubjectProposal> = broken
         .flat_map(|result| {
@@ -86,7 +87,7 @@ pub(super) fn room_judgement(situation: &RoomSituation) -> RoomJudgement {
         plan: RoomPlan::of(situation.sketch, units, named, &ghosts, &far),
         elevations: Elevation::of_all(situation.sketch, units, named, &ghosts, &far),
         proposals,
-        wanted: WantedSituation::all(*situation).iter().map(plan_wanted).collect(),
+        wanted,
         sentence,
         results,
     }

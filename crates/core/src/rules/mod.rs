@@ -263,19 +263,25 @@ pub fn rule_title(code: &str) -> Option<&'static str> {
 
 /// Judges a box by every rule, worst first.
 pub fn judge(situation: &Situation) -> Vec<RuleResult> {
-    let no_box = situation.contents.observed(Observation::NoBox) == Some(true);
-    let result = |rule: &Rule| {
-        let is_older = |since| situation.is_older_than(rule.code, since);
-        let check = || {
-            // What is not there has no edge to set back and no volume to fill: that it is not there is a rule of its own.
-            if no_box && enclosure::OF_THE_BOX_ITSELF.contains(&rule.code) {
-                return vec![Finding::not_applicable("box", "There is no box.")];
-            }
-            (rule.check)(situation)
-        };
-        RuleResult::of(rule, situation.basis, check, is_older, situation.rulings)
+    worst_first(RULES.iter().map(|rule| result(rule, situation)).collect())
+}
+
+/// What some of the rules of the box say of a situation, in the order of the catalogue.
+pub(crate) fn judge_by(codes: &[&str], situation: &Situation) -> Vec<RuleResult> {
+    RULES.iter().filter(|rule| codes.contains(&rule.code)).map(|rule| result(rule, situation)).collect()
+}
+
+fn result(rule: &Rule, situation: &Situation) -> RuleResult {
+    let is_older = |since| situation.is_older_than(rule.code, since);
+    let check = || {
+        // What is not there has no edge to set back and no volume to fill: that it is not there is a rule of its own.
+        let no_box = || situation.contents.observed(Observation::NoBox) == Some(true);
+        if enclosure::OF_THE_BOX_ITSELF.contains(&rule.code) && no_box() {
+            return vec![Finding::not_applicable("box", "There is no box.")];
+        }
+        (rule.check)(situation)
     };
-    worst_first(RULES.iter().map(result).collect())
+    RuleResult::of(rule, situation.basis, check, is_older, situation.rulings)
 }
 
 fn worst_first(mut results: Vec<RuleResult>) -> Vec<RuleResult> {

@@ -1,17 +1,16 @@
 //! `make-wanted`: what is wanted is made, once nothing is against it and nothing is open.
 
 use super::{RoomChange, RoomFound, RoomRepair};
-use crate::repair::wanted::plan_wanted;
-use crate::rules::WantedSituation;
+use crate::repair::WantedPlan;
 
 /// The repair.
 pub const REPAIR: RoomRepair =
     RoomRepair { code: "make-wanted", title: "Make what is wanted", mends: &["wanted-made"], plan };
 
 fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
-    let plans: Vec<_> = WantedSituation::all(found.situation).iter().map(plan_wanted).collect();
+    let plans = found.wanted;
     let first = |said: &[String]| said.first().cloned().unwrap_or_default();
-    let reason = |plan: &crate::repair::WantedPlan| {
+    let reason = |plan: &WantedPlan| {
         let said = if plan.against.is_empty() { first(&plan.open) } else { first(&plan.against) };
         format!("{}: {}", plan.label, said.trim_end_matches('.'))
     };
@@ -45,6 +44,7 @@ fn plan(found: &RoomFound) -> Result<RoomChange, Vec<String>> {
 mod tests {
     use super::REPAIR;
     use crate::facts::WantedKind;
+    use crate::repair::plan_wanted;
     use crate::repair::room::RoomFound;
     use crate::rules::wanted_testing::Wish;
     use crate::rules::{Verdict, judge_room};
@@ -53,7 +53,9 @@ mod tests {
     fn what_is_ready_is_made_and_what_is_not_says_why() {
         let planned = |wish: &Wish| {
             wish.asked(|situation| {
-                (REPAIR.plan)(&RoomFound { situation: situation.room, results: &judge_room(&situation.room) })
+                let wanted = [plan_wanted(situation)];
+                let results = judge_room(&situation.room);
+                (REPAIR.plan)(&RoomFound { situation: situation.room, results: &results, wanted: &wanted })
             })
         };
         let wish = Wish::new(WantedKind::Receptacle);

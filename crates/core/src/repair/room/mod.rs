@@ -16,7 +16,7 @@ mod moves;
 mod remove_cord;
 
 use super::subject_proposal::{IN_THE_WALL, SubjectChange};
-use super::{Act, MaterialLine, SubjectProposal};
+use super::{Act, MaterialLine, SubjectProposal, WantedPlan};
 use crate::facts::{RoomObservation, Sketch};
 use crate::rules::{RoomSituation, RuleResult};
 pub use missing::missing_outlets;
@@ -45,6 +45,8 @@ pub struct RoomFound<'a> {
     pub situation: RoomSituation<'a>,
     /// What the rules say.
     pub results: &'a [RuleResult],
+    /// What is wanted and not made yet, planned.
+    pub wanted: &'a [WantedPlan],
 }
 
 impl RoomFound<'_> {
@@ -122,7 +124,7 @@ mod testing {
     /// What a repair would change in a scene.
     pub fn plan(repair: &RoomRepair, scene: &Scene) -> Result<RoomChange, Vec<String>> {
         let situation = scene.situation();
-        (repair.plan)(&RoomFound { situation, results: &judge_room(&situation) })
+        (repair.plan)(&RoomFound { situation, results: &judge_room(&situation), wanted: &[] })
     }
 
     /// The scene as a repair would leave it.

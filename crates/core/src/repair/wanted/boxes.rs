@@ -10,7 +10,7 @@ use crate::quantity::{Length, Volume};
 use crate::repair::r#box::re_feed::old_feed;
 use crate::repair::r#box::replace_box::set_new_box;
 use crate::repair::{Diagnosis, MaterialLine, Plan, plan_with};
-use crate::rules::{KnownBox, RuleResult, Situation, Verdict, WantedSituation, fill, judge};
+use crate::rules::{KnownBox, RuleResult, Situation, Verdict, WantedSituation, fill, judge, judge_by};
 use crate::standard::{Location, RoomKind, Severity, WiringMethod};
 
 /// A box as it will be, with the repairs that it takes for it.
@@ -323,13 +323,9 @@ fn broken(fitted: &Fitted, contents: &BoxContents, basis: &Basis) -> Vec<&'stati
     for cable in &mut tried.cables {
         cable.supply = None;
     }
-    let results = judge(&Situation { new_work: true, ..Situation::new(&tried, basis) });
-    let asked = ["gfci-required", "afci-required"];
-    results
-        .iter()
-        .filter(|result| asked.contains(&result.rule) && result.is_broken())
-        .map(|result| result.rule)
-        .collect()
+    let asked =
+        judge_by(&["gfci-required", "afci-required"], &Situation { new_work: true, ..Situation::new(&tried, basis) });
+    asked.iter().filter(|result| result.is_broken()).map(|result| result.rule).collect()
 }
 
 /// Where it will be, by what the codes ask of the place.
