@@ -21,6 +21,8 @@ mod ruling;
 mod run;
 mod seal;
 mod shop_lengths;
+#[cfg(test)]
+pub(crate) mod testing;
 mod work;
 
 pub use amendments::{Amendment, AmendmentSet};

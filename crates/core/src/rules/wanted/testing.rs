@@ -7,6 +7,7 @@ use std::collections::HashMap;
 use uuid::Uuid;
 
 use super::{WantedSituation, judge_wanted};
+use crate::facts::testing::{audit_of, box_with_device, record_of};
 use crate::facts::{
     AuditFacts, BoxContents, BoxRecord, Breaker, Building, Circuit, CircuitId, CircuitPoint, DeviceKind, Feed, InWall,
     InWallSeen, KnownSupply, OutletPlace, Panel, PanelId, Role, Room, RunWay, StudNear, StudSide, TracedFault, Wall,
@@ -16,7 +17,6 @@ use crate::quantity::Length;
 use crate::rules::Verdict;
 use crate::rules::room::{Beyond, RoomSituation};
 use crate::standard::{Edition, Location, RoomKind, WiringMethod};
-use crate::testing::{audit_of, box_with_device, record_of};
 
 /// Something wanted, with what is there already: the box K1, which feeds it, and a panel.
 #[derive(Clone)]
