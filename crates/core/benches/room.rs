@@ -36,6 +36,20 @@ fn room() -> AuditFacts {
     AuditFacts { items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), runs: Vec::new(), ..facts }
 }
 
+/// The room by itself, without boxes and without a house round it.
+fn situation_of(facts: &AuditFacts) -> RoomSituation<'_> {
+    let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
+    RoomSituation {
+        room,
+        sketch: &room.sketch,
+        boxes: &[],
+        fed_by: &[],
+        basis,
+        wired_under: None,
+        beyond: Beyond::default(),
+    }
+}
+
 #[divan::bench]
 fn whole_demo(bencher: Bencher) {
     let bundle: Bundle = serde_json::from_str(include_str!("../../../demo/guesthouse.nailpunch.json")).unwrap();
@@ -52,48 +66,21 @@ fn room_of_60_ft_with_12_openings(bencher: Bencher) {
 #[divan::bench]
 fn room_rules_alone(bencher: Bencher) {
     let facts = room();
-    let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
-    let situation = RoomSituation {
-        room,
-        sketch: &room.sketch,
-        boxes: &[],
-        fed_by: &[],
-        basis,
-        wired_under: None,
-        beyond: Beyond::default(),
-    };
+    let situation = situation_of(&facts);
     bencher.bench(|| judge_room(&situation));
 }
 
 #[divan::bench]
 fn room_fewest_outlets(bencher: Bencher) {
     let facts = room();
-    let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
-    let situation = RoomSituation {
-        room,
-        sketch: &room.sketch,
-        boxes: &[],
-        fed_by: &[],
-        basis,
-        wired_under: None,
-        beyond: Beyond::default(),
-    };
+    let situation = situation_of(&facts);
     bencher.bench(|| missing_outlets(&situation, &judge_room(&situation)));
 }
 
 #[divan::bench]
 fn room_fewest_outlets_and_moves(bencher: Bencher) {
     let facts = room();
-    let (room, basis) = (&facts.rooms[0].room, &facts.audit.basis);
-    let situation = RoomSituation {
-        room,
-        sketch: &room.sketch,
-        boxes: &[],
-        fed_by: &[],
-        basis,
-        wired_under: None,
-        beyond: Beyond::default(),
-    };
+    let situation = situation_of(&facts);
     let missing = missing_outlets(&situation, &judge_room(&situation)).map_or(0, |missing| missing.len());
     println!("{missing} outlets missing; {} moves save one", saving_moves(&situation).len());
     bencher.bench(|| saving_moves(&situation));

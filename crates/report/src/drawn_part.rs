@@ -45,20 +45,13 @@ impl WantedLine {
     }
 
     fn of(plan: &WantedPlan) -> Self {
-        let says = if plan.ready {
-            format!("can be made, {} min", plan.minutes)
-        } else if plan.against.is_empty() {
-            "to settle before anything is cut".to_owned()
-        } else {
-            "not like this".to_owned()
-        };
         let drawing = plan.hole.as_ref().map(|hole| Drawing {
             svg: detail_svg(hole),
             caption: format!("{}: the hole and its stud", plan.label),
             words: hole.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; "),
         });
         let why = plan.against.iter().chain(&plan.open).cloned().collect();
-        Self { label: plan.label.clone(), says, why, drawing }
+        Self { label: plan.label.clone(), says: plan.says.clone(), why, drawing }
     }
 }
 

@@ -223,7 +223,7 @@
   #for wanted in room.wanted [
     #block(breakable: false)[
       #set text(9pt)
-      *Wanted:* #wanted.label, #wanted.says.
+      *Wanted:* #wanted.label. #wanted.says.
       #for reason in wanted.why [- #reason]
       #if wanted.drawing != none [
         #figure(

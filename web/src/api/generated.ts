@@ -7179,8 +7179,12 @@ export interface components {
             open: string[];
             /** @description Nothing is against it and nothing is open: it can be cut. */
             ready: boolean;
+            /** @description The same in words. */
+            says: string;
             /** @description What is done, in order. */
             steps: components["schemas"]["WorkStep"][];
+            /** @description Whether it can be made like this: met, violated, or not known yet. */
+            verdict: components["schemas"]["Verdict"];
             /**
              * Format: int32
              * @description Its number within the sketch.

@@ -1,8 +1,9 @@
 // Equipment that stands in the room: the facts that the core takes down of its kind.
 import { type ReactNode, useId } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import type { Basis, Equipment } from '../api/types';
+import { AddKind } from '../ui/AddKind';
 import { Choice } from '../ui/Choice';
 import { FactFields } from '../ui/FactFields';
 import { LengthOrNone } from '../ui/LengthOrNone';
@@ -55,24 +56,14 @@ export function EquipmentFacts({ equipment, panels, units, onChange }: Props) {
           remove={() => onChange((known) => known.filter((one) => one.id !== piece.id))}
         />
       ))}
-      <div className="choice equipment-new">
-        <label htmlFor="equipment-new">What stands here</label>
-        <Form.Select
-          id="equipment-new"
-          value=""
-          onChange={(event) => {
-            const kind = event.target.value as Equipment['kind'];
-            onChange((known) => [...known, { id: next, kind } as Equipment]);
-          }}
-        >
-          <option value="">+ equipment</option>
-          {choices.equipment.map(({ value, name }) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
-        </Form.Select>
-      </div>
+      <AddKind
+        id="equipment-new"
+        className="equipment-new"
+        label="What stands here"
+        first="+ equipment"
+        kinds={choices.equipment}
+        onAdd={(kind) => onChange((known) => [...known, { id: next, kind } as Equipment])}
+      />
     </section>
   );
 }

@@ -6,17 +6,11 @@ import { WorkSequence } from '../ui/WorkSequence';
 
 /** Whether it can be made, and what stands against it. */
 export function WantedVerdict({ plan }: { plan: WantedPlan }) {
-  const says = plan.ready ? 'meets' : plan.against.length > 0 ? 'violates' : 'not-measured';
-  const words = plan.ready
-    ? `It can be made: ${plan.minutes} min`
-    : plan.against.length > 0
-      ? 'Not like this'
-      : `${plan.open.length} to settle before anything is cut`;
   return (
     <div className="wanted-answer">
       <p className="wanted-says" aria-live="polite">
-        <VerdictMark verdict={says} size={26} />
-        <b>{words}</b>
+        <VerdictMark verdict={plan.verdict} size={26} />
+        <b>{plan.says}</b>
       </p>
       {plan.against.length > 0 && (
         <ul className="wanted-against" aria-label="Against it">

@@ -1,8 +1,9 @@
 // What is wanted in the room and not there yet: where, from what, through which wall; and what it takes, judged before it is cut.
 import type { ReactNode } from 'react';
-import { Button, Form } from 'react-bootstrap';
+import { Button } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import type { Basis, BoxContents, Sketch, Walk, Wanted, WantedPlan } from '../api/types';
+import { AddKind } from '../ui/AddKind';
 import { Choice } from '../ui/Choice';
 import { FactFields } from '../ui/FactFields';
 import { LengthOrNone } from '../ui/LengthOrNone';
@@ -56,24 +57,14 @@ export function WantedPart({ sketch, plans, walk, units, left, begin, onChange, 
           remove={() => onChange((known) => known.filter((other) => other.id !== one.id))}
         />
       ))}
-      <div className="choice wanted-new">
-        <label htmlFor="wanted-new">What is wanted</label>
-        <Form.Select
-          id="wanted-new"
-          value=""
-          onChange={(event) => {
-            const kind = event.target.value as Wanted['kind'];
-            onChange((known) => [...known, { id: next, kind } as Wanted]);
-          }}
-        >
-          <option value="">+ wanted</option>
-          {choices.wanted.map(({ value, name }) => (
-            <option key={value} value={value}>
-              {name}
-            </option>
-          ))}
-        </Form.Select>
-      </div>
+      <AddKind
+        id="wanted-new"
+        className="wanted-new"
+        label="What is wanted"
+        first="+ wanted"
+        kinds={choices.wanted}
+        onAdd={(kind) => onChange((known) => [...known, { id: next, kind } as Wanted])}
+      />
     </section>
   );
 }

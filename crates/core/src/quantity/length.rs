@@ -94,6 +94,12 @@ impl Length {
         self.0
     }
 
+    /// In whole feet, up, and at least one: as cable and conduit are bought.
+    pub fn whole_feet(self) -> u32 {
+        let foot = Self::inches(12).0.unsigned_abs();
+        u32::try_from(self.0.max(1).unsigned_abs().div_ceil(foot)).unwrap_or(u32::MAX)
+    }
+
     /// This length less `other`, or nothing when `other` is longer.
     pub const fn less(self, other: Self) -> Self {
         if self.0 > other.0 { Self(self.0 - other.0) } else { Self::ZERO }

@@ -291,7 +291,7 @@ impl Proposal {
 /// Adds a line, or its count to the same line.
 pub(super) fn add(lines: &mut Vec<MaterialLine>, line: MaterialLine) {
     match lines.iter_mut().find(|known| known.code == line.code) {
-        Some(known) => known.count += line.count,
+        Some(known) => known.count = known.count.saturating_add(line.count),
         None => lines.push(line),
     }
 }

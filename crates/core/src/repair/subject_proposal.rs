@@ -9,6 +9,10 @@ use super::{Act, MaterialLine, WorkStep};
 pub(super) const IN_THE_WALL: &str = "Look what is in the wall before it is cut: cables, water, gas, ducts. In houses of before about 1980 \
                                       have plaster and paint tested for asbestos and lead first.";
 
+/// Said wherever wiring is added.
+pub(super) const NEW_WIRING: &str =
+    "New wiring is licensed work, with a permit, in most places. Off and proven dead before a box is opened.";
+
 /// The change a repair makes to a subject beside the box.
 #[derive(Debug)]
 pub struct SubjectChange<Record> {

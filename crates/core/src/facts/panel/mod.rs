@@ -148,6 +148,13 @@ impl Panel {
         (1..=self.spaces.saturating_sub(2)).find(|space| !taken(*space) && !taken(space + 2))
     }
 
+    /// The breaker of another panel that feeds this one, with that panel, where it is among `panels`.
+    pub fn feeder<'a>(&self, panels: &[&'a Self]) -> Option<(&'a Self, &'a Breaker)> {
+        let PanelFeed::Breaker { panel, breaker } = self.feed else { return None };
+        let source = panels.iter().find(|known| known.id == panel)?;
+        Some((source, source.breaker(breaker)?))
+    }
+
     /// The answer to an observation; `None` when it was not looked at.
     pub fn observed(&self, what: PanelObservation) -> Option<bool> {
         self.observed.iter().find(|observed| observed.what == what).map(|observed| observed.fault)

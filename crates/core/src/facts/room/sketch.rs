@@ -183,6 +183,11 @@ impl WallPart {
     pub const fn end(&self) -> i64 {
         self.from.nm() + self.width.nm()
     }
+
+    /// A place along the wall is at it, its ends included.
+    pub fn spans(&self, at: Length) -> bool {
+        (self.from.nm()..=self.end()).contains(&at.nm())
+    }
 }
 
 /// A wall, from its left end to its right as one faces it from inside.

@@ -328,6 +328,11 @@ impl Wanted {
         }
     }
 
+    /// It takes both legs, by the shape of its slots.
+    pub fn is_two_legged(&self) -> bool {
+        self.shape.is_some_and(Configuration::is_two_legged)
+    }
+
     /// A finish is cut for it.
     pub fn is_cut(&self) -> bool {
         self.finish != Some(WallFinish::Exposed)

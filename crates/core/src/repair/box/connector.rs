@@ -34,6 +34,11 @@ pub struct Connector {
 }
 
 impl Connector {
+    /// It joins so many conductors of these sizes.
+    fn takes(&self, conductors: usize, smallest: Gauge, largest: Gauge) -> bool {
+        (self.fewest..=self.ports).contains(&conductors) && self.smallest <= smallest && largest <= self.largest
+    }
+
     /// The splice it makes of conductors that keep the letters they were found with, pulled and holding.
     pub fn splice(&self, letter: String, conductors: usize) -> Splice {
         let kind = match self.method {
@@ -207,12 +212,7 @@ pub fn choose(
     let stranded = conductors.iter().any(|conductor| conductor.strands == Strands::Stranded);
     let of_method = || CONNECTORS.iter().filter(|connector| connector.method == method);
     of_method()
-        .find(|connector| {
-            (connector.fewest..=connector.ports).contains(&count)
-                && connector.smallest <= smallest
-                && largest <= connector.largest
-                && (connector.stranded || !stranded)
-        })
+        .find(|connector| connector.takes(count, smallest, largest) && (connector.stranded || !stranded))
         .ok_or_else(|| {
             let most = of_method().map(|connector| connector.ports).max().unwrap_or(0);
             let thickest = of_method().map(|connector| connector.largest).max().unwrap_or(Awg10);
@@ -230,12 +230,8 @@ pub fn choose(
 
 /// The lever connector that is bought to join so many copper conductors of one size; above 10 AWG one that is listed for them.
 pub fn lever_for(conductors: usize, gauge: Gauge) -> Article {
-    let takes = |connector: &&Connector| {
-        connector.method == SideBySideLever
-            && (connector.fewest..=connector.ports).contains(&conductors)
-            && (connector.smallest..=connector.largest).contains(&gauge)
-    };
-    match CONNECTORS.iter().find(takes) {
+    let mut levers = CONNECTORS.iter().filter(|connector| connector.method == SideBySideLever);
+    match levers.find(|connector| connector.takes(conductors, gauge, gauge)) {
         Some(connector) => (connector.code, connector.name).into(),
         None => {
             let size = gauge.size();

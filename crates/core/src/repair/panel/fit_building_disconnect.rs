@@ -2,7 +2,6 @@
 
 use super::safety::{QUALIFIED, closed_up, made_dead};
 use super::{PanelChange, PanelFound, PanelRepair};
-use crate::facts::PanelFeed;
 use crate::repair::MaterialLine;
 use crate::rules::least_building_disconnect;
 
@@ -20,13 +19,8 @@ const MADE: [u16; 8] = [30, 60, 70, 100, 125, 150, 175, 200];
 fn plan(found: &PanelFound) -> Result<PanelChange, Vec<String>> {
     let panel = found.panel;
     // A main smaller than the breaker ahead of it would take the building off for a load that the feeder carries.
-    let ahead = match panel.feed {
-        PanelFeed::Breaker { panel: source, breaker } => {
-            found.panels.iter().find(|known| known.id == source).and_then(|known| known.breaker(breaker))
-        }
-        _ => None,
-    };
-    let least = least_building_disconnect(panel).max(ahead.and_then(|breaker| breaker.amperes).unwrap_or_default());
+    let ahead = panel.feeder(found.panels).and_then(|(_, breaker)| breaker.amperes);
+    let least = least_building_disconnect(panel).max(ahead.unwrap_or_default());
     let Some(size) = MADE.into_iter().find(|made| *made >= least) else {
         return Err(vec![format!("a disconnect of {least} A is more than this is for: refer it")]);
     };

@@ -1,7 +1,7 @@
 //! When one may work behind a dead front, and what is said then.
 
 use super::PanelFound;
-use crate::facts::{Panel, PanelFeed};
+use crate::facts::PanelFeed;
 
 /// Said wherever a dead front comes off.
 pub(super) const LINE_SIDE: &str =
@@ -15,7 +15,10 @@ pub(super) const QUALIFIED: &str = "For a qualified person, by the local code an
 /// # Errors
 /// Why the incoming lugs cannot be proven dead: the work is referred then.
 pub(super) fn made_dead(found: &PanelFound) -> Result<Vec<String>, String> {
-    let ahead = feeder(found).map(|(source, breaker)| format!("breaker {breaker} of {}", source.name));
+    let ahead = found
+        .panel
+        .feeder(found.panels)
+        .map(|(source, breaker)| format!("breaker {} of {}", breaker.name(), source.name));
     let outside =
         || (found.panel.feed == PanelFeed::Disconnect).then(|| "the disconnect ahead of this panel".to_owned());
     match ahead.or_else(outside) {
@@ -47,7 +50,7 @@ pub(super) fn closed_up() -> Vec<String> {
 pub(super) fn bonds_may_change(found: &PanelFound) -> Result<(), String> {
     let mut here = found.panel;
     for _ in 0..=found.panels.len() {
-        match feeder(&PanelFound { panel: here, ..*found }) {
+        match here.feeder(found.panels) {
             Some((source, _)) => here = source,
             None => break,
         }
@@ -68,15 +71,10 @@ pub(super) fn bonds_may_change(found: &PanelFound) -> Result<(), String> {
     }
 }
 
-fn feeder<'a>(found: &PanelFound<'a>) -> Option<(&'a Panel, String)> {
-    let PanelFeed::Breaker { panel, breaker } = found.panel.feed else { return None };
-    let source = found.panels.iter().find(|known| known.id == panel)?;
-    Some((source, source.breaker(breaker)?.name()))
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::facts::Panel;
     use crate::quantity::Gauge;
     use crate::repair::panel::testing::found_of;
     use crate::rules::panel_testing::{incoming, main_panel, panel, sub_feed};

@@ -84,10 +84,10 @@ fn moves(situation: &RoomSituation, outlet: &Outlet, counter: bool) -> bool {
     if !counter {
         return matches!(situation.sketch.kind, Some(RoomKind::Bathroom | RoomKind::Laundry | RoomKind::Garage));
     }
-    let on_wall = outlet.on_wall().and_then(|(id, at)| Some((situation.sketch.wall(id)?, at.nm())));
+    let on_wall = outlet.on_wall().and_then(|(id, at)| Some((situation.sketch.wall(id)?, at)));
     on_wall.is_some_and(|(wall, at)| {
         let mut counters = wall.parts.iter().filter(|part| part.what == WallPartKind::Counter);
-        counters.any(|part| (part.from.nm()..=part.end()).contains(&at))
+        counters.any(|part| part.spans(at))
     })
 }
 

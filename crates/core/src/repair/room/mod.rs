@@ -15,16 +15,12 @@ mod missing;
 mod moves;
 mod remove_cord;
 
-use super::subject_proposal::{IN_THE_WALL, SubjectChange};
+use super::subject_proposal::{IN_THE_WALL, NEW_WIRING, SubjectChange};
 use super::{Act, MaterialLine, SubjectProposal, WantedPlan};
 use crate::facts::{RoomObservation, Sketch};
 use crate::rules::{RoomSituation, RuleResult};
 pub use missing::missing_outlets;
 pub use moves::{RoomMove, saving_moves};
-
-/// Said wherever wiring is added.
-const NEW_WIRING: &str =
-    "New wiring is licensed work, with a permit, in most places. Off and proven dead before a box is opened.";
 
 /// One repair of the catalogue in a room.
 pub struct RoomRepair {

@@ -97,7 +97,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     let closed = |piece: &Piece| course.stretches.get(piece.stretch).is_some_and(|known| known.way == RunWay::Closed);
     let closed = pieces.iter().any(closed);
     let conductors = u32::from(course.conductors.unwrap_or(2)) + 1;
-    let spare = pieces.iter().map(|piece| super::feet(piece.to.less(piece.from) + ASIDE + ASIDE) + 3).sum::<u32>();
+    let spare = pieces.iter().map(|piece| (piece.to.less(piece.from) + ASIDE + ASIDE).whole_feet() + 3).sum::<u32>();
     let more = boxes > count(pieces.len());
     let mut steps = vec![(Act::ProveDead, "Switch off, and prove dead at both ends of the run.".to_owned())];
     for piece in &pieces {

@@ -1,6 +1,6 @@
 //! `bury-deeper`: the trench dug to the depth that the table asks for.
 
-use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, feet, stretch_at, taped};
+use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, stretch_at, taped};
 use crate::quantity::Length;
 use crate::repair::{Act, MaterialLine};
 use crate::rules::deep_enough;
@@ -28,7 +28,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         }
     }
     let length = taped(course, |index| places.iter().any(|place| place.stretch == index));
-    let trench = feet(length);
+    let trench = length.whole_feet();
     let depth = deepest.say_run(situation.basis.units);
     let steps = vec![
         (Act::FindOut, "Have gas, water and other lines located before anything is dug.".to_owned()),

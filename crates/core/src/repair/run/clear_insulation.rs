@@ -1,6 +1,6 @@
 //! `clear-insulation`: insulation taken away from knob and tube.
 
-use super::{LICENSED, RunChange, RunFound, RunRepair, UP_THERE, feet, stretch_at, taped};
+use super::{LICENSED, RunChange, RunFound, RunRepair, UP_THERE, stretch_at, taped};
 use crate::repair::{Act, MaterialLine};
 
 /// The repair.
@@ -29,7 +29,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
             stretch.insulated = Some(false);
         }
     }
-    let length = feet(taped(course, |index| places.iter().any(|place| place.stretch == index)));
+    let length = taped(course, |index| places.iter().any(|place| place.stretch == index)).whole_feet();
     let steps = vec![
         (Act::ProveDead, "Switch off, and prove dead: its rubber may fall off where it is touched.".to_owned()),
         (Act::TakeOut, format!("Draw the insulation a hand's breadth away on all sides: {}.", found.names(&places))),

@@ -45,7 +45,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     let mut clips = 0;
     if !along.is_empty() {
         let length = taped(found.situation.course, |index| along.iter().any(|place| place.stretch == index));
-        clips = 1 + super::feet(length).div_ceil(4);
+        clips = 1 + length.whole_feet().div_ceil(4);
         let words = format!(
             "Move the cable to the middle of the stud, {} from its edge, or hold it off by clips: {}.",
             MOVED_IN.say(found.situation.basis.units),

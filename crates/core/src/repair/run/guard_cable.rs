@@ -1,6 +1,6 @@
 //! `guard-cable`: boards, strips or conduit before a cable that can be struck.
 
-use super::{RunChange, RunFound, RunRepair, UP_THERE, count, feet, point_at, stretch_at, taped};
+use super::{RunChange, RunFound, RunRepair, UP_THERE, count, point_at, stretch_at, taped};
 use crate::facts::{RunMark, RunWay};
 use crate::quantity::Length;
 use crate::repair::{Act, MaterialLine};
@@ -49,30 +49,37 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     };
     let mut minutes = 15;
     if let Some(length) = of_way(&[RunWay::Joists]) {
-        minutes += 3 * feet(length);
+        minutes += 3 * length.whole_feet();
         steps.push((
             Act::ClampCable,
             format!("Screw a running board, 1 by 3, to the joists and staple the cable to it: {}.", found.say(length)),
         ));
-        materials
-            .push(MaterialLine::piece(("running-board-feet", "running board, 1 by 3 in, by the foot"), feet(length)));
+        materials.push(MaterialLine::piece(
+            ("running-board-feet", "running board, 1 by 3 in, by the foot"),
+            length.whole_feet(),
+        ));
     }
     if let Some(length) = of_way(&[RunWay::Attic]) {
-        minutes += 4 * feet(length);
+        minutes += 4 * length.whole_feet();
         steps.push((
             Act::ClampCable,
             format!("Nail guard strips as high as the cable to both sides of it: twice {}.", found.say(length)),
         ));
-        materials
-            .push(MaterialLine::piece(("guard-strip-feet", "guard strip, 1 by 2 in, by the foot"), 2 * feet(length)));
+        materials.push(MaterialLine::piece(
+            ("guard-strip-feet", "guard strip, 1 by 2 in, by the foot"),
+            2 * length.whole_feet(),
+        ));
     }
     if let Some(length) = of_way(&[RunWay::Surface, RunWay::Outdoors, RunWay::Air]) {
-        minutes += 5 * feet(length);
+        minutes += 5 * length.whole_feet();
         steps.push((
             Act::ClampCable,
             format!("Box it in, or sleeve it in conduit with a bushing at each end: {}.", found.say(length)),
         ));
-        materials.push(MaterialLine::piece(("sleeve-conduit-feet", "conduit for a sleeve, by the foot"), feet(length)));
+        materials.push(MaterialLine::piece(
+            ("sleeve-conduit-feet", "conduit for a sleeve, by the foot"),
+            length.whole_feet(),
+        ));
         materials.push(MaterialLine::piece(("conduit-bushing", "bushing for the end of a sleeve"), 2));
     }
     let floors = count(places.iter().filter(|place| place.point.is_some()).count());

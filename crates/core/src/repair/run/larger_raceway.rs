@@ -1,6 +1,6 @@
 //! `larger-raceway`: the smallest raceway that holds what is drawn.
 
-use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, feet, taped};
+use super::{DEAD_FIRST, LICENSED, RunChange, RunFound, RunRepair, taped};
 use crate::repair::{Act, Article, MaterialLine};
 use crate::rules::smallest_raceway;
 
@@ -15,7 +15,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     })?;
     let mut after = course.clone();
     after.size = Some(size);
-    let length = feet(taped(course, |_| true));
+    let length = taped(course, |_| true).whole_feet();
     let label = after.label();
     let steps = vec![
         (Act::ProveDead, "Switch off, and prove dead at both ends.".to_owned()),

@@ -129,12 +129,6 @@ fn copper_alone(course: &Course) -> Option<String> {
     (!metal.is_empty()).then(words)
 }
 
-/// A length in whole feet, up, and at least one.
-fn feet(length: Length) -> u32 {
-    let foot = Length::inches(12).nm();
-    u32::try_from(length.nm().max(1).unsigned_abs().div_ceil(foot.unsigned_abs())).unwrap_or(u32::MAX)
-}
-
 /// How long the stretches are that are taped.
 fn taped(course: &Course, which: impl Fn(usize) -> bool) -> Length {
     let lengths = CourseLine::of(course).stretches.into_iter().filter(|placed| which(placed.index));

@@ -2,7 +2,7 @@
 
 use super::add_supports::{missing_supports, put, support_article};
 use super::box_in_run::piece_of_cable;
-use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair, count, feet, is_to_cut_out, taped};
+use super::{DEAD_FIRST, IN_THE_WALL, LICENSED, RunChange, RunFound, RunRepair, count, is_to_cut_out, taped};
 use crate::facts::{Course, CourseLine, RunMark, RunObservation, RunWay, Stretch};
 use crate::quantity::{Gauge, Length};
 use crate::repair::{Act, MaterialLine};
@@ -39,7 +39,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         return Err(reasons);
     }
     let after = replaced(situation, gauge);
-    let length = feet(taped(course, |_| true)) + MORE_FEET;
+    let length = taped(course, |_| true).whole_feet() + MORE_FEET;
     let untaped = CourseLine::of(course).length().is_none();
     let staples = after.stretches.iter().flat_map(|stretch| &stretch.points);
     let staples = count(staples.filter(|point| matches!(point.what, RunMark::Support(_))).count());

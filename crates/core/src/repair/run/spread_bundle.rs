@@ -1,6 +1,6 @@
 //! `spread-bundle`: space between cables that lie together.
 
-use super::{RunChange, RunFound, RunRepair, feet, stretch_at, taped};
+use super::{RunChange, RunFound, RunRepair, stretch_at, taped};
 use crate::repair::{Act, MaterialLine};
 use crate::rules::most_together;
 
@@ -40,7 +40,7 @@ fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
         (Act::CloseOpening, "Seal each hole for itself, where a fire stop is asked for.".to_owned()),
         (Act::MeasureAgain, "Count what lies together, and note it as left.".to_owned()),
     ];
-    let pieces = feet(length).div_ceil(4) + 1;
+    let pieces = length.whole_feet().div_ceil(4) + 1;
     Ok(RunChange {
         after,
         steps,

@@ -336,7 +336,7 @@ fn location(situation: &WantedSituation, place: OutletPlace) -> Option<Location>
         OutletPlace::Wall { wall, at } => situation.room.sketch.wall(wall).is_some_and(|wall| {
             let counters =
                 wall.parts.iter().filter(|part| matches!(part.what, WallPartKind::Counter | WallPartKind::Sink));
-            counters.into_iter().any(|part| (part.from.nm()..=part.end()).contains(&at.nm()))
+            counters.into_iter().any(|part| part.spans(at))
         }),
         _ => false,
     };

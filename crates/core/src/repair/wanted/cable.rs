@@ -5,8 +5,8 @@ use uuid::Uuid;
 use super::{PlannedCable, Wiring};
 use crate::facts::{CableRun, Course, RunEnd, RunId, Stretch, WantedPlace};
 use crate::repair::missing_supports;
-use crate::rules::{RunSituation, Verdict, WantedSituation, judge_run};
-use crate::standard::{Configuration, WiringMethod};
+use crate::rules::{RunSituation, Verdict, WantedSituation, judge_run, support_asked};
+use crate::standard::WiringMethod;
 
 /// A cable is drawn for it: to a new place, or from another box or a panel.
 pub(super) fn is_drawn(situation: &WantedSituation) -> bool {
@@ -49,7 +49,7 @@ pub(super) fn planned(situation: &WantedSituation, wiring: Wiring) -> Option<Pla
         gauge: Some(wiring.gauge),
         conductors: Some(wiring.insulated),
         amperes: Some(wiring.amperes),
-        two_legs: Some(wanted.shape.is_some_and(Configuration::is_two_legged)),
+        two_legs: Some(wanted.is_two_legged()),
         stretches: vec![Stretch { length: Some(length), ..Stretch::new(way) }],
         ..Course::default()
     };
@@ -62,5 +62,6 @@ pub(super) fn planned(situation: &WantedSituation, wiring: Wiring) -> Option<Pla
         result.verdict == Verdict::Violates && result.rule != "run-supported"
     };
     let against = judge_run(&judged).into_iter().filter(broken).collect();
-    Some(PlannedCable { label, against, supports })
+    let support_end = support_asked(&judged).map(|asked| asked.end);
+    Some(PlannedCable { label, against, supports, support_end })
 }

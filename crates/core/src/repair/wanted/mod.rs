@@ -14,7 +14,7 @@ use crate::picture::{Cut, Detail, cut_out_detail};
 use crate::quantity::Gauge;
 use crate::rules::{Fill, HeldIn, RuleResult, Verdict, WantedSituation, cut_out, judge_wanted};
 use crate::standard::ampacity::largest_breaker;
-use crate::standard::{Configuration, Edition, Material};
+use crate::standard::{Configuration, Edition, Material, TwinLimit};
 
 /// A box as it will be.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
@@ -42,6 +42,9 @@ pub struct PlannedCable {
     pub against: Vec<RuleResult>,
     /// Supports that it takes; nothing where it is fished, or its way is not known.
     pub supports: usize,
+    /// How near to a box the first of them is, at most; absent where nothing is asked.
+    #[serde(skip)]
+    pub support_end: Option<TwinLimit>,
 }
 
 /// Something wanted with what it takes.
@@ -65,6 +68,10 @@ pub struct WantedPlan {
     pub open: Vec<String>,
     /// Nothing is against it and nothing is open: it can be cut.
     pub ready: bool,
+    /// Whether it can be made like this: met, violated, or not known yet.
+    pub verdict: Verdict,
+    /// The same in words.
+    pub says: String,
     /// What is done, in order.
     pub steps: Vec<WorkStep>,
     /// Minutes for it. Common practice, no source.
@@ -147,6 +154,13 @@ pub fn plan_wanted(situation: &WantedSituation) -> WantedPlan {
     }
     let ready = against.is_empty() && open.is_empty() && !boxes.is_empty();
     let done = if ready { work.done(cable.as_ref()) } else { work::Done::default() };
+    let (verdict, says) = if ready {
+        (Verdict::Meets, format!("It can be made: {} min", done.minutes))
+    } else if against.is_empty() {
+        (Verdict::NotMeasured, format!("{} to settle before anything is cut", open.len()))
+    } else {
+        (Verdict::Violates, "Not like this".to_owned())
+    };
     WantedPlan {
         wanted: situation.wanted.id,
         label: crate::quantity::capitalised(&situation.label()),
@@ -157,6 +171,8 @@ pub fn plan_wanted(situation: &WantedSituation) -> WantedPlan {
         against,
         open,
         ready,
+        verdict,
+        says,
         steps: done.steps,
         minutes: done.minutes,
         materials: done.materials,

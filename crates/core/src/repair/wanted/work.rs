@@ -5,9 +5,10 @@ use super::{PlannedCable, Wiring};
 use crate::facts::{DeviceKind, OutletPlace, RunWay, Tested, WallFinish, WantedKind, WantedPlace};
 use crate::quantity::{Length, Volume};
 use crate::repair::r#box::connector::lever_for;
-use crate::repair::subject_proposal::IN_THE_WALL;
+use crate::repair::proposal::add;
+use crate::repair::subject_proposal::{IN_THE_WALL, NEW_WIRING};
 use crate::repair::{Act, MaterialLine, WorkStep};
-use crate::rules::{CutOut, HeldIn, WantedSituation, cut_out};
+use crate::rules::{CutOut, FROM_EDGE, HeldIn, WantedSituation, cut_out};
 use crate::standard::{Location, WiringMethod};
 
 use super::cable::is_drawn;
@@ -15,8 +16,6 @@ use super::cable::is_drawn;
 /// The repair that makes what is wanted.
 pub(super) const CODE: &str = "make-wanted";
 
-const LICENSED: &str =
-    "New wiring is licensed work, with a permit, in most places. Off and proven dead before a box is opened.";
 const LOAD_FIRST: &str = "The load of the house is worked out before a circuit is added; work in a panel is a qualified person's, and its line side \
                           stays live with the main off.";
 const LEAD_SAFE: &str =
@@ -159,8 +158,7 @@ impl<'a> Work<'a> {
             return;
         };
         let amperes = wanted.amperes.unwrap_or_default();
-        let two = wanted.shape.is_some_and(crate::standard::Configuration::is_two_legged);
-        let poles = if two { "two poles" } else { "one pole" };
+        let poles = if wanted.is_two_legged() { "two poles" } else { "one pole" };
         let with = protection.map_or_else(String::new, |what| format!(", with {what} as this place asks"));
         self.step(Act::FindOut, "Work out the load of the house with this circuit, and whether the service bears it.");
         // Landed last, when all the rest is closed.
@@ -268,31 +266,28 @@ impl<'a> Work<'a> {
         let (Some(wiring), Some(length)) = (self.wiring, wanted.length) else { return };
         let units = self.situation.room.basis.units;
         let more = Length::inches(24);
-        let all = length + more;
-        let feet =
-            u32::try_from(all.nm().unsigned_abs().div_ceil(Length::inches(12).nm().unsigned_abs())).unwrap_or(u32::MAX);
+        let feet = (length + more).whole_feet();
+        let wood = FROM_EDGE.shown(units).say(units);
         let how = match wanted.way {
             Some(RunWay::Closed) => format!(
-                "fish it in the closed wall; a stud that is bored has {} of wood in front of the hole, or a steel plate",
-                units.either("1 1/4 in", "32 mm")
+                "fish it in the closed wall; a stud that is bored has {wood} of wood in front of the hole, or a steel plate"
             ),
-            Some(RunWay::Bored) => format!(
-                "bore in the middle of the framing, {} or more from its edge, or plate it",
-                units.either("1 1/4 in", "32 mm")
-            ),
+            Some(RunWay::Bored) => {
+                format!("bore in the middle of the framing, {wood} or more from its edge, or plate it")
+            }
             Some(way) => format!("it goes {}", way.name()),
             None => String::new(),
         };
-        let ends = units.either("12 in", "300 mm");
+        let slack = units.either("12 in", "300 mm");
         self.step(
             Act::BringCable,
-            format!("Draw {} of {}, {ends} more at each end: {how}.", length.say_run(units), cable.label),
+            format!("Draw {} of {}, {slack} more at each end: {how}.", length.say_run(units), cable.label),
         );
         if cable.supports > 0 {
-            self.step(
-                Act::BringCable,
-                format!("Support it at {} places, the first and last within {ends} of the boxes.", cable.supports),
-            );
+            let near = cable.support_end.map_or_else(String::new, |end| {
+                format!(", the first and last within {} of the boxes", end.shown(units).say_run(units))
+            });
+            self.step(Act::BringCable, format!("Support it at {} places{near}.", cable.supports));
             let supports = u32::try_from(cable.supports).unwrap_or(u32::MAX);
             self.bring("cable-staple", "cable staple", supports);
         }
@@ -312,7 +307,7 @@ impl<'a> Work<'a> {
     pub fn done(mut self, cable: Option<&PlannedCable>) -> Done {
         let situation = self.situation;
         let wanted = situation.wanted;
-        let mut cautions = vec![LICENSED];
+        let mut cautions = vec![NEW_WIRING];
         if wanted.is_cut() {
             cautions.push(IN_THE_WALL);
         }
@@ -370,7 +365,9 @@ impl<'a> Work<'a> {
         self.step(Act::Label, "Note the new box in its room and measure it; then name it here as made.");
         self.steps.sort_by_key(|step| step.0);
         let steps = self.steps.into_iter().map(|(act, words)| WorkStep::new(act, words).of(CODE)).collect();
-        Done { steps, minutes: self.minutes, materials: summed(self.materials), cautions }
+        let mut materials = Vec::new();
+        self.materials.into_iter().for_each(|line| add(&mut materials, line));
+        Done { steps, minutes: self.minutes, materials, cautions }
     }
 }
 
@@ -380,16 +377,4 @@ fn method_words(method: Option<WiringMethod>) -> &'static str {
         None | Some(WiringMethod::Nonmetallic) => "cable",
         Some(other) => other.name(),
     }
-}
-
-/// The same brought once, with its count.
-fn summed(lines: Vec<MaterialLine>) -> Vec<MaterialLine> {
-    let mut all: Vec<MaterialLine> = Vec::new();
-    for line in lines {
-        match all.iter_mut().find(|known| known.code == line.code) {
-            Some(known) => known.count = known.count.saturating_add(line.count),
-            None => all.push(line),
-        }
-    }
-    all
 }

@@ -67,9 +67,7 @@ pub struct PanelSituation<'a> {
 impl<'a> PanelSituation<'a> {
     /// The breaker of another panel that feeds this one.
     pub fn feeder(&self) -> Option<(&'a Panel, &'a Breaker)> {
-        let PanelFeed::Breaker { panel, breaker } = self.panel.feed else { return None };
-        let source = self.panels.iter().find(|other| other.id == panel)?;
-        Some((source, source.breaker(breaker)?))
+        self.panel.feeder(self.panels)
     }
 
     /// The panels that a breaker of this one feeds.

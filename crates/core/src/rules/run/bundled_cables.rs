@@ -1,10 +1,11 @@
 //! `bundled-cables`: cables that lie together carry less.
 
+use super::derated::{Derated, against_breaker, derated};
 use super::{RunCheck, RunSituation, field, is_armoured, is_soft, of_stretches, or_another_way};
 use crate::facts::{Course, PlacedStretch};
-use crate::quantity::{Amount, Gauge, Length};
-use crate::rules::{Finding, Rule, Side};
-use crate::standard::ampacity::{Column, Surroundings, corrected_ampacity, largest_breaker_for};
+use crate::quantity::{Gauge, Length};
+use crate::rules::{Finding, Rule};
+use crate::standard::ampacity::Column;
 use crate::standard::{Confidence, Material, Profile, RuleBasis, Severity, Since, cite};
 
 /// Cables that lie together for longer than this warm each other: NEC 310.15(C)(1), 24 in (600 mm). From memory, sure.
@@ -99,15 +100,9 @@ fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Findi
         };
     }
     let words = format!("{label}: {together} cables together, {conductors} conductors at least: {working}");
-    let finding = if amperes <= most {
-        Finding::meets(label.clone(), format!("{words}; {amperes} A may stay."))
-    } else {
-        Finding::violates(label.clone(), format!("{words}; {most} A is the largest breaker, {amperes} A is there."))
-    };
-    let over = (amperes > most).then(|| Amount::amperes(amperes - most));
+    let finding = against_breaker(label.clone(), &words, amperes, most);
     // Insulation came three years after the sealed hole.
-    let finding = if stretch.stretch.insulated == Some(true) { finding.since(2008) } else { finding };
-    Some(finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over))
+    Some(if stretch.stretch.insulated == Some(true) { finding.since(2008) } else { finding })
 }
 
 /// Armoured and metal-clad cable without a jacket, 12 AWG copper, to 20 conductors: NEC 310.15(C)(1)(d) (310.15(B)(3)(a)(4) before
@@ -122,14 +117,11 @@ fn is_left_as_is(course: &Course, together: u8) -> bool {
 
 /// What so many cables together leave of this one; `None` where nothing is left, or its size is not known.
 fn bundle(situation: &RunSituation, together: u8) -> Option<Bundle> {
-    let (course, edition) = (situation.course, situation.basis.edition);
-    let family = edition.profile();
+    let course = situation.course;
     let conductors = together.saturating_mul(IN_EACH);
-    let surroundings = Surroundings { ambient: None, bundled: Some(conductors) };
-    let column = course.method.held_to(family).unwrap_or(Column::C75);
-    let most = largest_breaker_for(edition, column, course.gauge?, course.material, surroundings)?;
-    let (_, working) = corrected_ampacity(family, column, course.gauge?, course.material, surroundings)?;
-    Some(Bundle { conductors, most, working })
+    let column = course.method.held_to(situation.basis.edition.profile()).unwrap_or(Column::C75);
+    let Derated { most, working } = derated(situation, column, course.gauge?, conductors);
+    Some(Bundle { conductors, most: most?, working: working? })
 }
 
 /// The most cables that may lie together with this one on its breaker; `None` where its breaker is too large even for one alone, or

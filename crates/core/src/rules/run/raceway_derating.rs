@@ -1,9 +1,9 @@
 //! `raceway-derating`: many conductors in one raceway carry less each.
 
+use super::derated::{Derated, against_breaker, derated};
 use super::{RunCheck, RunSituation, or_another_way};
-use crate::quantity::Amount;
-use crate::rules::{Finding, Rule, Side};
-use crate::standard::ampacity::{Column, Surroundings, corrected_ampacity, largest_breaker_for};
+use crate::rules::{Finding, Rule};
+use crate::standard::ampacity::Column;
 use crate::standard::{Confidence, RacewayInsulation, RuleBasis, Severity, Since, cite};
 
 /// Up to so many nothing is taken off. NEC 310.15(C)(1), CEC Table 5C; from memory, sure.
@@ -62,19 +62,10 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
         return ask("read the size of the conductors of this run", "/gauge");
     };
     let Some(amperes) = situation.supply().amperes else { return ask("read the rating of the breaker", "/amperes") };
-    let (edition, bundled) = (situation.basis.edition, u8::try_from(carrying).unwrap_or(u8::MAX));
-    let surroundings = Surroundings { ambient: None, bundled: Some(bundled) };
-    let most = largest_breaker_for(edition, Column::C75, gauge, course.material, surroundings).unwrap_or(0);
-    let working = corrected_ampacity(edition.profile(), Column::C75, gauge, course.material, surroundings);
-    let working = working.map_or_else(String::new, |(_, working)| format!(": {working}"));
+    let Derated { most, working } = derated(situation, Column::C75, gauge, u8::try_from(carrying).unwrap_or(u8::MAX));
+    let working = working.map_or_else(String::new, |working| format!(": {working}"));
     let words = format!("{carrying} conductors carry current in the conduit, {gauge}{working}");
-    let finding = if amperes <= most {
-        Finding::meets("run", format!("{words}; {amperes} A may stay."))
-    } else {
-        Finding::violates("run", format!("{words}; {most} A is the largest breaker, {amperes} A is there."))
-    };
-    let over = amperes.checked_sub(most).filter(|over| *over > 0).map(Amount::amperes);
-    vec![finding.with_figures(Amount::amperes(amperes), Amount::amperes(most), Side::AtMost, over)]
+    vec![against_breaker("run".to_owned(), &words, amperes, most.unwrap_or(0))]
 }
 
 #[cfg(test)]

@@ -1,7 +1,7 @@
 //! `raceway-expansion`: plastic conduit outdoors can grow and shrink.
 
 use super::{RunCheck, RunSituation, of_stretches, or_another_way};
-use crate::facts::{PlacedStretch, RunMark, RunWay};
+use crate::facts::{PlacedStretch, RunMark, RunWay, Stretch};
 use crate::quantity::Length;
 use crate::rules::{Finding, Rule, Side};
 use crate::standard::{Confidence, RuleBasis, Severity, Since, WiringMethod, cite};
@@ -43,7 +43,7 @@ fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Findi
         return None;
     }
     let (label, units) = (stretch.label(), situation.basis.units);
-    let Some(longest) = longest_stiff(stretch) else {
+    let Some(longest) = stiff_pieces(stretch.stretch).and_then(longest) else {
         let words = format!("tape {label}: plastic conduit moves with the sun");
         return Some(Finding::not_measured(label, &words, super::field(stretch, "length")));
     };
@@ -56,28 +56,28 @@ fn of_stretch(situation: &RunSituation, stretch: &PlacedStretch) -> Option<Findi
     Some(finding.with_lengths(units, longest, LONGEST, Side::AtMost))
 }
 
-/// The longest straight piece of a stretch in which nothing gives; `None` where its length was not taken.
-fn longest_stiff(stretch: &PlacedStretch) -> Option<Length> {
-    let length = stretch.stretch.length?.nm();
+/// The longest of them.
+fn longest(pieces: Vec<(i64, i64)>) -> Option<Length> {
+    Length::from_nm(pieces.into_iter().map(|(_, width)| width).max()?).ok()
+}
+
+/// The straight pieces of a stretch in which nothing gives, each where it begins and how long it is, in nanometres; `None` where its
+/// length was not taken.
+fn stiff_pieces(stretch: &Stretch) -> Option<Vec<(i64, i64)>> {
+    let length = stretch.length?;
     let gives = |what: RunMark| matches!(what, RunMark::Bend(_) | RunMark::Box | RunMark::Expansion);
-    let points = stretch.stretch.points.iter().filter(|point| gives(point.what) && point.at.nm() <= length);
-    let mut places: Vec<i64> = [0, length].into_iter().chain(points.map(|point| point.at.nm())).collect();
-    places.sort_unstable();
-    let longest = places.windows(2).map(|pair| pair[1] - pair[0]).max().unwrap_or(length);
-    Length::from_nm(longest).ok()
+    let points = stretch.points.iter().filter(|point| gives(point.what) && point.at <= length);
+    let mut ends: Vec<i64> = [0, length.nm()].into_iter().chain(points.map(|point| point.at.nm())).collect();
+    ends.sort_unstable();
+    Some(ends.windows(2).map(|pair| (pair[0], pair[1] - pair[0])).collect())
 }
 
 /// Where expansion fittings go that plastic conduit lacks: a stretch and a place along it, in the middle of each piece too long.
 pub fn missing_expansions(situation: &RunSituation) -> Vec<(usize, Length)> {
     let mut places = Vec::new();
     for (index, stretch) in situation.course.stretches.iter().enumerate() {
-        let Some(length) = stretch.length.filter(|_| stretch.way == RunWay::Outdoors) else { continue };
-        let gives = |what: RunMark| matches!(what, RunMark::Bend(_) | RunMark::Box | RunMark::Expansion);
-        let points = stretch.points.iter().filter(|point| gives(point.what) && point.at <= length);
-        let mut ends: Vec<i64> = [0, length.nm()].into_iter().chain(points.map(|point| point.at.nm())).collect();
-        ends.sort_unstable();
-        for pair in ends.windows(2) {
-            let (from, width) = (pair[0], pair[1] - pair[0]);
+        let Some(stiff) = stiff_pieces(stretch).filter(|_| stretch.way == RunWay::Outdoors) else { continue };
+        for (from, width) in stiff {
             let pieces = (width + LONGEST.nm() - 1) / LONGEST.nm();
             let inner = (1..pieces).map(|piece| from + width * piece / pieces);
             places.extend(inner.filter_map(|at| Some((index, Length::from_nm(at).ok()?))));

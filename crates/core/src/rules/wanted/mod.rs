@@ -191,7 +191,7 @@ pub fn judge_wanted(situation: &WantedSituation) -> Vec<RuleResult> {
     worst_first(WANTED_RULES.iter().map(result).collect())
 }
 
-/// How far an outlet on a wall is from a part of it: nothing within it.
+/// The wall that a place is on, and how far along it; `None` elsewhere.
 fn along_wall<'a>(
     room: &RoomSituation<'a>,
     place: OutletPlace,

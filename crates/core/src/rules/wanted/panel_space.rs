@@ -34,7 +34,7 @@ fn check(situation: &WantedSituation) -> Vec<Finding> {
         return vec![situation.ask("space", &format!("note the breakers of {} by their spaces", panel.name), "from")];
     }
     let name = crate::quantity::capitalised(&panel.name);
-    let two = situation.wanted.shape.is_some_and(crate::standard::Configuration::is_two_legged);
+    let two = situation.wanted.is_two_legged();
     let taken = |space: u8| panel.breakers.iter().any(|breaker| breaker.is_in(space));
     let free = (1..=panel.spaces).filter(|space| !taken(*space)).count();
     let (wanted, has) = if two { (2, panel.free_pair().is_some()) } else { (1, free > 0) };
