@@ -78,7 +78,7 @@ test('breakers go into their spaces, and two in one space are refused', async ({
 test('a line puts in a breaker, its conductor is judged, and the inspector overrules', async ({ page }) => {
   const clean = watch(page);
   await page.goto(`${server.get().url + auditPath}/panel`);
-  const line = page.getByLabel('A line: one breaker, or one terminal of a bar');
+  const line = page.getByLabel('A line: one breaker, one terminal of a bar, the place or the service');
   await line.fill('21 30 #14 slipway lamp');
   await line.press('Enter');
   await expect(page.locator('.panel-line')).toContainText('breaker 21, 30 A, 14 AWG, the directory says "slipway lamp"');
@@ -98,12 +98,29 @@ test('a line puts in a breaker, its conductor is judged, and the inspector overr
   clean();
 });
 
+test('the drop of the service is typed in a line and drawn over what it passes', async ({ page }) => {
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  const line = page.getByLabel('A line: one breaker, one terminal of a bar, the place or the service');
+  await line.fill("service grade 9' street 19' window 2'");
+  await line.press('Enter');
+  await expect(page.locator('.panel-line')).toContainText('the service: over grade 9 ft, over a street 19 ft, from a window 2 ft');
+  await line.fill('place attic');
+  await line.press('Enter');
+  await expect(page.locator('.panel-line')).toContainText('"attic" says nothing of where a panel hangs');
+  await button(page, 'Findings').click();
+  const drop = page.getByRole('img', { name: /^The drop of the service over what it passes, to scale/ });
+  await expect(drop).toHaveAttribute('aria-label', /over grade 9 ft; 10 ft at least/);
+  const out = page.locator('.detail', { has: drop }).locator('.detail-notes .fault');
+  await expect(out).toContainText(['over grade 9 ft', 'over the drive 11 ft 6 in', 'from windows 2 ft', 'over the roof 6 ft 8 in']);
+  await expect(page.getByRole('img', { name: /^The space before the panel/ })).toBeVisible();
+});
+
 test('a feeder names what goes dark behind it, and a line that cannot be is refused with what to do', async ({ page }) => {
   await page.goto(`${server.get().url + auditPath}/panel`);
   await page.getByRole('link', { name: /^Breaker 18\/20,/ }).click();
   await expect(page.locator('.goes-dark')).toContainText('all of annexe panel');
   await expect(page.locator('.goes-dark')).toContainText('annexe freezer, at most 30 min');
-  const line = page.getByLabel('A line: one breaker, or one terminal of a bar');
+  const line = page.getByLabel('A line: one breaker, one terminal of a bar, the place or the service');
   await line.fill('5/6 30 dryer');
   await line.press('Enter');
   await expect(page.locator('.panel-line')).toContainText('its spaces are two apart, as 5/7');

@@ -326,11 +326,10 @@ fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
     let hanging_words = hangs.map(|result| result.sentence.to_string()).collect::<Vec<_>>().join(" ");
     let hung = |judgement: &Judgement, caption: &str| {
         let hanging = judgement.hanging.as_ref().filter(|_| !hanging_words.is_empty())?;
-        let words = hanging.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; ");
         Some(Drawing {
             svg: detail_svg(hanging),
             caption: caption.to_owned(),
-            words: format!("{words}. {hanging_words}"),
+            words: format!("{}. {hanging_words}", hanging.said()),
         })
     };
     let hung_drawn = hung(&found, "What hangs, as found");

@@ -72,6 +72,12 @@ fn draw(svg: &mut String, shape: &DetailShape, scale: &Scale) {
         DetailForm::Path { points } => {
             let places: Vec<(f64, f64)> = points.chunks_exact(2).map(|p| scale.place(p[0], p[1])).collect();
             let line: Vec<String> = places.iter().map(|(x, y)| format!("{x:.1},{y:.1}")).collect();
+            if shape.part == DetailPart::Name {
+                if let (Some(first), Some(last)) = (places.first(), places.last()) {
+                    text(svg, (f64::midpoint(first.0, last.0), first.1), "middle", INK, &shape.words);
+                }
+                return;
+            }
             let _ = write!(
                 svg,
                 "<polyline points=\"{}\" fill=\"none\" stroke=\"{stroke}\" stroke-width=\"{width}\"{dash}/>",
@@ -110,7 +116,7 @@ const fn paint(part: DetailPart) -> (&'static str, &'static str, f64, &'static s
         DetailPart::Cable => ("none", "#c79a1f", 3.0, ""),
         DetailPart::Cut => ("#ffffff", INK, 1.4, "5 3"),
         DetailPart::Limit => ("none", FAULT, 0.8, "1 3"),
-        DetailPart::Measure => ("none", INK, 0.8, ""),
+        DetailPart::Measure | DetailPart::Name => ("none", INK, 0.8, ""),
     }
 }
 

@@ -48,7 +48,7 @@ impl WantedLine {
         let drawing = plan.hole.as_ref().map(|hole| Drawing {
             svg: detail_svg(hole),
             caption: format!("{}: the hole and its stud", plan.label),
-            words: hole.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; "),
+            words: hole.said(),
         });
         let why = plan.against.iter().chain(&plan.open).cloned().collect();
         Self { label: plan.label.clone(), says: plan.says.clone(), why, drawing }

@@ -3,7 +3,8 @@
 use nailpunch_core::assess::{Assessed, AssessedPanel, ItemState};
 use serde::Serialize;
 
-use crate::table::{Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
+use crate::detail_svg::detail_svg;
+use crate::table::{Drawing, Row, every_sentence, plan_beside_the_box, rest_beside_the_box, telling};
 
 /// A line of the panel schedule.
 #[derive(Serialize)]
@@ -22,6 +23,8 @@ pub struct PanelPart {
     pub verdict: &'static str,
     pub dangerous: bool,
     pub stays_live: Vec<String>,
+    /// The space before it and the drop of its service, where they were measured.
+    pub drawings: Vec<Drawing>,
     pub rows: Vec<Row>,
     pub rest: String,
     pub schedule: Vec<ScheduleLine>,
@@ -60,7 +63,14 @@ fn panel_part(known: &AssessedPanel) -> PanelPart {
         };
         ScheduleLine { name: line.name.clone(), rated: format!("{rated} {kind}"), says: line.says.clone(), found }
     });
+    let drawn =
+        [(&known.now().space, "The space before it, from its side"), (&known.now().drop, "The drop of its service")];
+    let drawings = drawn.into_iter().filter_map(|(detail, caption)| {
+        let detail = detail.as_ref()?;
+        Some(Drawing { svg: detail_svg(detail), caption: caption.to_owned(), words: detail.said() })
+    });
     PanelPart {
+        drawings: drawings.collect(),
         heading: panel.name.clone(),
         about: about.join(", "),
         verdict: known.now().worst.name(),

@@ -300,6 +300,14 @@
   #for sentence in panel.stays_live [
     #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[#sentence]
   ]
+  #for drawing in panel.drawings [
+    #figure(
+      image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
+      caption: drawing.caption,
+      numbering: none,
+      outlined: false,
+    )
+  ]
   #set text(9pt)
   #told(panel.rows)
   #if panel.plan.len() > 0 [

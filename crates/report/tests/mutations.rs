@@ -120,7 +120,7 @@ fn mutated_texts() {
             let _ = (parse_length(&text, units), parse_offset(&text, units), parse_volume(&text, units));
             let _ = (parse_mass(&text, units), parse_voltage(&text));
         }
-        let _ = read_panel_line(&text, &panel);
+        let _ = read_panel_line(&text, &panel, UnitSystem::Inch);
         let request = serde_json::json!({"line": text, "units": "inch", "contents": BoxContents::default()});
         let jotted = serde_json::from_value::<JotRequest>(request).unwrap().answer();
         assert!(jotted.contents.problems(&Pointer::root()).is_empty(), "{text:?} makes a box that cannot be saved");

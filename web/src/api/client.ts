@@ -205,7 +205,7 @@ export const api = {
     audit: string,
     subjects: { boxes: string[]; panels: string[]; rooms: string[]; runs: string[] },
   ) => ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: subjects }),
-  panelLine: (wish: { line: string; panel: Panel }) =>
+  panelLine: (wish: { line: string; panel: Panel; units: Basis['units'] }) =>
     ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),
   breakersOf: (audit: string, box: string) =>
     ask<FeedingBreaker[]>(`/api/audits/${audit}/boxes/${box}/breakers`),

@@ -2364,7 +2364,7 @@ export interface components {
          * @description What a shape shows.
          * @enum {string}
          */
-        DetailPart: "wood" | "finish" | "insulation" | "box" | "no-box" | "block" | "body" | "seal" | "cable" | "cut" | "limit" | "measure";
+        DetailPart: "wood" | "finish" | "insulation" | "box" | "no-box" | "block" | "body" | "seal" | "cable" | "cut" | "limit" | "measure" | "name";
         /** @description One shape. */
         DetailShape: {
             /** @description It was seen to be wrong. */
@@ -4623,6 +4623,7 @@ export interface components {
             answer: components["schemas"]["PanelAnswer"];
             /** @description Something here is a danger now. */
             dangerous: boolean;
+            drop?: components["schemas"]["Detail"] | null;
             /** @description What is wrong with single breakers, dangers first; what is dismissed or a mere note is left out. */
             faults: components["schemas"]["BreakerFault"][];
             /** @description What feeds it, in words. */
@@ -4635,6 +4636,7 @@ export interface components {
             proposals: components["schemas"]["SubjectProposal"][];
             /** @description What each rule says, worst first. */
             results: components["schemas"]["RuleResult"][];
+            space?: components["schemas"]["Detail"] | null;
             /** @description What stays live with the main off. */
             stays_live: string[];
             /** @description The worst answer of all rules that are not dismissed. */
@@ -4644,7 +4646,7 @@ export interface components {
         PanelLine: {
             /**
              * Format: int32
-             * @description The breaker that it spoke of; absent for a bar.
+             * @description The breaker that it spoke of; absent for a bar, the place, the service.
              */
             breaker?: number | null;
             /** @description The panel with what the line says in its place. */
@@ -4658,6 +4660,8 @@ export interface components {
             line: string;
             /** @description The panel as it is. */
             panel: components["schemas"]["Panel"];
+            /** @description The unit of a length without one. */
+            units?: components["schemas"]["UnitSystem"];
         };
         /** @description A panel at a glance. */
         PanelMark: {
@@ -6899,7 +6903,7 @@ export interface components {
          * @description The size by which a raceway is sold.
          * @enum {string}
          */
-        TradeSize: "1/2" | "3/4" | "1" | "1-1/4" | "1-1/2" | "2";
+        TradeSize: "1/2" | "3/4" | "1" | "1-1/4" | "1-1/2" | "2" | "2-1/2" | "3" | "3-1/2" | "4";
         /** @description What the screens need to know beforehand: rules, editions, house rules, observations, presets. */
         Trades: {
             added: components["schemas"]["Named_AddedKind"][];

@@ -45,6 +45,13 @@ export function DetailDrawing({ detail, what }: { detail: Detail; what: string }
           const first = points[0] ?? ([0, 0] as Place);
           const last = points.at(-1) ?? first;
           const middle: Place = [(first[0] + last[0]) / 2, (first[1] + last[1]) / 2];
+          if (shape.part === 'name') {
+            return (
+              <text key={key} x={middle[0]} y={middle[1]} textAnchor="middle">
+                {shape.words}
+              </text>
+            );
+          }
           const upright = first[0] === last[0] && first[1] !== last[1];
           return (
             <g key={key} className={name}>

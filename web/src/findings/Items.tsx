@@ -103,7 +103,7 @@ export function ItemLine({ item, actions }: { item: Item; actions: ItemActions }
   const held = ['planned', 'referred', 'waiting', 'declined', 'put-off'].includes(view.state);
   return (
     <li>
-      <div>
+      <div className="item-head">
         <b>{view.title}</b> <span className={`state-${view.state}`}>{view.state_name}</span>
       </div>
       <div className="found-left">

@@ -92,7 +92,7 @@ function OpenItem({
   const { busy, plan } = actions;
   return (
     <li>
-      <div>
+      <div className="item-head">
         <b>{title}</b> <span className="state-found">{item.view.state_name}</span>
       </div>
       <div className="next">{found?.sentence}</div>

@@ -2,15 +2,23 @@
 import { useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { ApiProblem, api } from '../api/client';
-import type { Panel } from '../api/types';
+import type { Basis, Panel } from '../api/types';
 import type { ChangePanel } from './change';
 
-export function PanelLineInput({ panel, change }: { panel: Panel; change: ChangePanel }) {
+export function PanelLineInput({
+  panel,
+  units,
+  change,
+}: {
+  panel: Panel;
+  units: Basis['units'];
+  change: ChangePanel;
+}) {
   const [line, setLine] = useState('');
   const [said, setSaid] = useState<{ words: string; refused: boolean } | null>(null);
   const take = async () => {
     try {
-      const read = await api.panelLine({ line, panel });
+      const read = await api.panelLine({ line, panel, units });
       if (await change(() => read.panel)) {
         setSaid({ words: read.says, refused: false });
         setLine('');
@@ -32,7 +40,7 @@ export function PanelLineInput({ panel, change }: { panel: Panel; change: Change
       }}
     >
       <Form.Control
-        aria-label="A line: one breaker, or one terminal of a bar"
+        aria-label="A line: one breaker, one terminal of a bar, the place or the service"
         placeholder="7 20 #12 afci kitchen"
         className="figure"
         autoComplete="off"
@@ -44,7 +52,7 @@ export function PanelLineInput({ panel, change }: { panel: Panel; change: Change
       />
       <div role="status" className={said?.refused ? 'refused' : 'muted'}>
         {said?.words ??
-          'A space, its rating, #gauge, and what it feeds; 9/11 two poles, 5a a tandem, n3 #12 a bar.'}
+          'A space, its rating, #gauge, and what it feeds; 9/11 two poles, 5a a tandem, n3 #12 a bar; place or service and what is seen there.'}
       </div>
     </Form>
   );

@@ -7,6 +7,7 @@ import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys, useWalk } from '../api/queries';
 import type { Panel, PanelView as View } from '../api/types';
+import { DetailDrawing } from '../drawing/DetailDrawing';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
@@ -247,13 +248,21 @@ function OnePanel({
         ) : part === 'photos' ? (
           <Photos audit={audit} of={{ panel: record.id }} />
         ) : part === 'findings' ? (
-          <SubjectFindings
-            label="Findings of the panel"
-            results={judgement.results}
-            remarks={view.panel.record.remarks}
-            audit={audit}
-            change={(make) => void change((known) => ({ ...known, ...make(known) }))}
-          />
+          <>
+            {judgement.space && (
+              <DetailDrawing detail={judgement.space} what="The space before the panel, from its side" />
+            )}
+            {judgement.drop && (
+              <DetailDrawing detail={judgement.drop} what="The drop of the service over what it passes" />
+            )}
+            <SubjectFindings
+              label="Findings of the panel"
+              results={judgement.results}
+              remarks={view.panel.record.remarks}
+              audit={audit}
+              change={(make) => void change((known) => ({ ...known, ...make(known) }))}
+            />
+          </>
         ) : (
           <PanelDrawing
             panel={record}
@@ -289,7 +298,7 @@ function OnePanel({
                   </section>
                 </>
               ) : (
-                <PanelLineInput panel={record} change={changeSide} />
+                <PanelLineInput panel={record} units={units} change={changeSide} />
               )}
               {part === 'panel' && chosen && <BreakerFaults judgement={judgement} breaker={chosen.breaker} />}
               {part === 'panel' && feeds && <GoesDark feeds={feeds} audit={audit} />}

@@ -8,6 +8,7 @@ use nailpunch_core::assess::{
 use nailpunch_core::electrical::mapping::{SingleAnswer, SingleWish, find_single};
 use nailpunch_core::facts::{BoxId, Breaker, Panel, Pointer};
 use nailpunch_core::jot::{PanelLine, read_panel_line};
+use nailpunch_core::quantity::UnitSystem;
 use nailpunch_store::{AuditWalk, Revised, Store, StoreError};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, post, put as put_route};
@@ -91,6 +92,9 @@ pub struct PanelLineWish {
     line: String,
     /// The panel as it is.
     panel: Panel,
+    /// The unit of a length without one.
+    #[serde(default)]
+    units: UnitSystem,
 }
 
 /// What a line does to a panel.
@@ -105,7 +109,9 @@ pub fn line(body: Body<PanelLineWish>) -> Result<Json<PanelLine>, ApiError> {
     if !problems.is_empty() {
         return Err(ApiError::fields(problems));
     }
-    read_panel_line(&wish.line, &wish.panel).map(Json).map_err(|error| ApiError::field("/line", error.to_string()))
+    read_panel_line(&wish.line, &wish.panel, wish.units)
+        .map(Json)
+        .map_err(|error| ApiError::field("/line", error.to_string()))
 }
 
 /// The panels of an audit, by name.

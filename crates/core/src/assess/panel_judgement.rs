@@ -7,8 +7,9 @@ use super::supply::{known_supply, supply_difference};
 use crate::electrical::feeds::{BreakerFeeds, feeds};
 use crate::electrical::mapping::{DirectoryLine, PanelAnswer, panel_answer};
 use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, KnownSupply, Panel, PanelFeed, PanelId, Room};
+use crate::picture::{Clearance, Detail, service_drop, space_before_panel};
 use crate::repair::{PanelFound, SubjectProposal, propose_at_panel};
-use crate::rules::{PanelSituation, RuleResult, Verdict, is_dangerous, judge_panel, worst_verdict};
+use crate::rules::{Finding, PanelSituation, RuleResult, Side, Verdict, is_dangerous, judge_panel, worst_verdict};
 use crate::standard::Severity;
 
 /// The load of one leg.
@@ -54,6 +55,10 @@ pub struct PanelJudgement {
     pub stays_live: Vec<String>,
     /// What feeds it, in words.
     pub fed_from: String,
+    /// The clear space before it, drawn from its side.
+    pub space: Option<Detail>,
+    /// The drop of its service over what it passes, drawn.
+    pub drop: Option<Detail>,
     /// What each repair would do about what it breaks.
     pub proposals: Vec<SubjectProposal>,
 }
@@ -83,6 +88,8 @@ pub fn judge_panels(
             legs: legs(panel),
             stays_live: stays_live(panel, situation.feeder()),
             fed_from: fed_from(panel, situation.feeder()),
+            space: space_before_panel(&clearances(&results, &["working-space", "handle-height"])),
+            drop: service_drop(&clearances(&results, &["service-drop"])),
             results,
             answer,
             feeds,
@@ -107,6 +114,28 @@ fn passes(situation: &PanelSituation, after: &Panel, rule: &str) -> bool {
         .collect();
     let situation = PanelSituation { panel: after, panels: &panels, directory: &directory, ..*situation };
     judge_panel(&situation).iter().any(|result| result.rule == rule && !result.is_broken())
+}
+
+/// What rules measured against their limits, for a drawing.
+fn clearances<'a>(results: &'a [RuleResult], rules: &[&str]) -> Vec<Clearance<'a>> {
+    let told = results.iter().filter(|result| rules.contains(&result.rule));
+    told.flat_map(|result| &result.findings).filter_map(clearance).collect()
+}
+
+fn clearance(finding: &Finding) -> Option<Clearance<'_>> {
+    let (measured, required) = (&finding.measured.as_ref()?.figure, finding.required.as_ref()?);
+    let side = match finding.side {
+        Side::AtLeast => "at least",
+        Side::AtMost => "at most",
+    };
+    Some(Clearance {
+        label: &finding.label,
+        measured: measured.value,
+        words: &measured.text,
+        required: required.value,
+        limit: format!("{} {side}", required.text),
+        fault: finding.verdict == Verdict::Violates,
+    })
 }
 
 fn faults(results: &[RuleResult]) -> Vec<BreakerFault> {
@@ -264,7 +293,8 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::BreakerKind;
+    use crate::facts::{BreakerKind, ServiceEntry};
+    use crate::quantity::Length;
 
     #[test]
     fn a_two_pole_load_is_on_both_legs() {
@@ -286,6 +316,22 @@ mod tests {
             legs.sentence
                 .starts_with("3 of 4 breakers have a load stated: 30 A on leg A, 25 A on leg B, 5 A more on leg A")
         );
+    }
+
+    #[test]
+    fn what_a_rule_measured_is_drawn_with_its_limit() {
+        let mut panel = Panel::new(PanelId(Uuid::nil()), "main", 12);
+        panel.feed = PanelFeed::Service;
+        panel.service.entry = Some(ServiceEntry::Overhead);
+        let drawn = |panel: &Panel| judge_panels(&[panel], &[], &[], &Basis::default()).remove(0);
+        assert_eq!((drawn(&panel).space, drawn(&panel).drop), (None, None));
+        panel.service.over_walk = Some(Length::inches(9 * 12));
+        panel.place.depth = Some(Length::inches(40));
+        let judged = drawn(&panel);
+        let notes =
+            |detail: Option<Detail>| detail.map(|detail| (detail.said(), detail.notes.iter().any(|note| note.fault)));
+        assert_eq!(notes(judged.drop), Some(("over grade 9 ft; 10 ft at least".to_owned(), true)));
+        assert_eq!(notes(judged.space), Some(("depth 3 ft 4 in; 3 ft at least".to_owned(), false)));
     }
 
     #[test]

@@ -276,7 +276,7 @@ mod tests {
         #[test]
         fn any_run_is_judged_and_drawn(
             method in 0_usize..15, gauge in proptest::option::of(0_usize..15), conductors in proptest::option::of(1_u8..12),
-            canada: bool, size in proptest::option::of(0_usize..6), amperes in proptest::option::of(1_u16..400),
+            canada: bool, size in proptest::option::of(0_usize..10), amperes in proptest::option::of(1_u16..400),
             stretches in prop::collection::vec(
                 (0_usize..10, proptest::option::of(0_i64..=Length::MAX.nm()), prop::collection::vec(any_mark(), 0..6),
                  proptest::option::of(1_u8..100), proptest::array::uniform3(proptest::option::of(any::<bool>()))),

@@ -18,6 +18,7 @@ mod room_request;
 mod run_line;
 mod run_print;
 mod seen;
+mod service_line;
 mod token;
 mod vocabulary;
 mod wanted_line;

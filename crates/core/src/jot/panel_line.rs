@@ -1,17 +1,19 @@
-//! The line typed at a panel: one line, one breaker or one terminal of a bar. Documented in docs/jot.md.
+//! The line typed at a panel: one line, one breaker, one terminal of a bar, its place or its service. Documented in docs/jot.md.
 //!
 //! ```text
 //! line = space [ "a" | "b" | "/" space ] { amperes | "#" gauge [ "al" ] | word } directory
-//!      | ( "n" | "g" ) terminal { "#" gauge [ "al" ] | colour | "of" breaker }
+//!      | ( "n" | "g" ) terminal { "#" gauge [ "al" ] | colour | "of" breaker } | place | service
 //! ```
 
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::line_words::{LengthError, Words};
+use super::service_line::{PLACE, SERVICE, read_place, read_service};
 use crate::facts::{
     Bar, BarKind, Breaker, BreakerKind, BreakerProtection, Colour, LandedConductor, Panel, Role, free_number,
 };
-use crate::quantity::Gauge;
+use crate::quantity::{Gauge, UnitSystem};
 use crate::standard::Material;
 
 /// A panel after a line.
@@ -19,7 +21,7 @@ use crate::standard::Material;
 pub struct PanelLine {
     /// The panel with what the line says in its place.
     pub panel: Panel,
-    /// The breaker that it spoke of; absent for a bar.
+    /// The breaker that it spoke of; absent for a bar, the place, the service.
     pub breaker: Option<u16>,
     /// What was understood, in plain words.
     pub says: String,
@@ -35,7 +37,9 @@ pub enum PanelLineError {
     #[error("this line is longer than 200 characters; type one breaker a line")]
     TooLong,
     /// It does not begin with a place.
-    #[error("\"{0}\" is no place of this panel; begin with a space, 7, 7a or 7/9, or with a terminal, n3 or g3")]
+    #[error(
+        "\"{0}\" is no place of this panel; begin with a space, 7, 7a or 7/9, with a terminal, n3 or g3, or with place or service"
+    )]
     NoPlace(String),
     /// Two poles must be in one column.
     #[error("{0}/{1} is no two-pole breaker: its spaces are two apart, as {0}/{2}")]
@@ -52,19 +56,47 @@ pub enum PanelLineError {
     /// No such breaker.
     #[error("the panel has no breaker {0}; put it in first")]
     NoBreaker(String),
+    /// A word that a service cannot take.
+    #[error("\"{0}\" says nothing of a service; write like service overhead grade 11' marked")]
+    NotOfService(String),
+    /// A word that the place cannot take.
+    #[error("\"{0}\" says nothing of where a panel hangs; write like place garage depth 36 headroom 7' handle 67")]
+    NotOfPlace(String),
+    /// Nothing stands behind the word that begins the line.
+    #[error("write behind {0} what is seen there")]
+    NothingSaid(&'static str),
+    /// A word without its whole number.
+    #[error("\"{0}\" wants a whole number behind it")]
+    NoFigure(String),
+    /// A roof without its pitch.
+    #[error("\"{0}\" is no pitch; write roof flat, roof steep or roof overhang, then the height over it")]
+    NoPitch(String),
+    /// A length that cannot be read.
+    #[error(transparent)]
+    Length(#[from] LengthError),
 }
 
-/// Reads a line on to a panel.
+/// Reads a line on to a panel; lengths without a unit are in `units`.
 ///
 /// # Errors
 /// [`PanelLineError`] when something of it is not understood; nothing of it is taken then.
-pub fn read_panel_line(line: &str, panel: &Panel) -> Result<PanelLine, PanelLineError> {
+pub fn read_panel_line(line: &str, panel: &Panel, units: UnitSystem) -> Result<PanelLine, PanelLineError> {
     if line.chars().count() > 200 {
         return Err(PanelLineError::TooLong);
     }
     let mut words = line.split_whitespace();
     let place = words.next().ok_or(PanelLineError::Empty)?;
     let words: Vec<&str> = words.collect();
+    let is_place = place.eq_ignore_ascii_case(PLACE);
+    if is_place || place.eq_ignore_ascii_case(SERVICE) {
+        let (mut panel, mut words) = (panel.clone(), Words { words, at: 0, units });
+        let says = if is_place {
+            read_place(&mut panel.place, &mut words)?
+        } else {
+            read_service(&mut panel.service, &mut words)?
+        };
+        return Ok(PanelLine { panel, breaker: None, says });
+    }
     match place.split_at_checked(1) {
         Some((kind @ ("n" | "g" | "N" | "G"), number)) if number.parse::<u8>().is_ok_and(|number| number > 0) => {
             let role = if kind.eq_ignore_ascii_case("n") { Role::Grounded } else { Role::EquipmentGrounding };
@@ -247,7 +279,9 @@ mod tests {
     }
 
     fn typed(lines: &[&str]) -> Panel {
-        lines.iter().fold(panel(), |panel, line| read_panel_line(line, &panel).expect("a good line").panel)
+        lines
+            .iter()
+            .fold(panel(), |panel, line| read_panel_line(line, &panel, UnitSystem::Inch).expect("a good line").panel)
     }
 
     #[test]
@@ -280,7 +314,7 @@ mod tests {
 
     #[test]
     fn what_cannot_be_is_refused_with_what_to_do() {
-        let said = |line: &str| read_panel_line(line, &panel()).expect_err("refused");
+        let said = |line: &str| read_panel_line(line, &panel(), UnitSystem::Inch).expect_err("refused");
         assert_eq!(said(""), PanelLineError::Empty);
         assert_eq!(said("13 15 hall"), PanelLineError::NoPlace("13".to_owned()));
         assert_eq!(said("5/6 30"), PanelLineError::NotBelow(5, 6, 7));
@@ -293,7 +327,7 @@ mod tests {
     proptest! {
         #[test]
         fn any_line_is_read_or_refused(line in "\\PC{0,60}") {
-            let _ = read_panel_line(&line, &panel());
+            let _ = read_panel_line(&line, &panel(), UnitSystem::Metric);
         }
     }
 }

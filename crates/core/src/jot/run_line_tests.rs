@@ -203,7 +203,7 @@ proptest! {
     #[test]
     fn how_it_is_wired_is_read_as_printed(
         method in 0_usize..14, gauge in proptest::option::of((0_usize..15, proptest::option::of(1_u8..12))),
-        size in 0_usize..6, amperes in proptest::option::of(1_u16..400),
+        size in 0_usize..10, amperes in proptest::option::of(1_u16..400),
         flags in proptest::array::uniform3(proptest::option::of(any::<bool>())), slack in proptest::option::of(0_u32..300),
         holds in proptest::collection::vec((1_u16..200, 0_usize..15, 0_usize..3), 0..4), material in 0_usize..3,
     ) {

@@ -31,6 +31,8 @@ pub enum DetailPart {
     Limit,
     /// A measure.
     Measure,
+    /// A name under a thing: only its words are drawn, in the middle of its form.
+    Name,
 }
 
 /// The form of a shape, in nanometres from the middle of the outlet: x to the right, y down.
@@ -100,6 +102,11 @@ pub(super) const fn hundredths(count: i64) -> i64 {
 }
 
 impl Detail {
+    /// What is said beside it, in one line.
+    pub fn said(&self) -> String {
+        self.notes.iter().map(|note| note.words.as_str()).collect::<Vec<_>>().join("; ")
+    }
+
     /// Everything with a margin of an inch round it.
     pub(super) fn framed(shapes: Vec<DetailShape>, notes: Vec<DetailNote>) -> Self {
         let (mut left, mut top, mut right, mut bottom) = (0_i64, 0_i64, 0_i64, 0_i64);

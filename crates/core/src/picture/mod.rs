@@ -1,5 +1,6 @@
 //! The geometry of every drawing, for screen and paper alike.
 
+mod clearances;
 mod cut_out;
 mod detail;
 mod face;
@@ -9,6 +10,7 @@ mod run;
 mod section;
 mod wall;
 
+pub use clearances::{Clearance, service_drop, space_before_panel};
 pub use cut_out::{Cut, cut_out_detail};
 pub use detail::{Detail, DetailForm, DetailNote, DetailPart, DetailShape};
 pub use face::{Face, FaceDevice};

@@ -62,8 +62,13 @@ const fn nec(method: WiringMethod, size: Option<TradeSize>) -> Option<RunSupport
             RunSupport { without: SHORT_CONDUIT, ..RunSupport::new(twin(120, 3_000), twin(36, 900)) }
         }
         WiringMethod::PlasticConduit => {
-            let wide = matches!(size, Some(TradeSize::OneAndQuarter | TradeSize::OneAndHalf | TradeSize::Two));
-            RunSupport::new(if wide { twin(60, 1_500) } else { twin(36, 900) }, twin(36, 900))
+            let every = match size {
+                Some(TradeSize::OneAndQuarter | TradeSize::OneAndHalf | TradeSize::Two) => twin(60, 1_500),
+                Some(TradeSize::TwoAndHalf | TradeSize::Three) => twin(72, 1_800),
+                Some(TradeSize::ThreeAndHalf | TradeSize::Four) => twin(84, 2_100),
+                Some(TradeSize::Half | TradeSize::ThreeQuarters | TradeSize::One) | None => twin(36, 900),
+            };
+            RunSupport::new(every, twin(36, 900))
         }
         WiringMethod::Unknown | WiringMethod::KnobAndTube | WiringMethod::Cord => return None,
     })
@@ -82,15 +87,20 @@ const fn cec(method: WiringMethod, size: Option<TradeSize>) -> Option<RunSupport
         | WiringMethod::FlexibleMetal => RunSupport::new(only_metric(1_500), only_metric(300)),
         WiringMethod::ThinWall | WiringMethod::RigidMetal => {
             let every = match size {
-                Some(TradeSize::OneAndHalf | TradeSize::Two) => 3_000,
+                Some(TradeSize::Half | TradeSize::ThreeQuarters) | None => 1_500,
                 Some(TradeSize::One | TradeSize::OneAndQuarter) => 2_000,
-                _ => 1_500,
+                Some(_) => 3_000,
             };
             RunSupport::new(only_metric(every), only_metric(1_000))
         }
         WiringMethod::PlasticConduit => {
-            let wide = matches!(size, Some(TradeSize::OneAndQuarter | TradeSize::OneAndHalf | TradeSize::Two));
-            RunSupport::new(only_metric(if wide { 1_200 } else { 750 }), only_metric(1_000))
+            let every = match size {
+                Some(TradeSize::OneAndQuarter | TradeSize::OneAndHalf | TradeSize::Two) => 1_200,
+                Some(TradeSize::TwoAndHalf | TradeSize::Three) => 1_800,
+                Some(TradeSize::ThreeAndHalf | TradeSize::Four) => 2_100,
+                Some(TradeSize::Half | TradeSize::ThreeQuarters | TradeSize::One) | None => 750,
+            };
+            RunSupport::new(only_metric(every), only_metric(1_000))
         }
         WiringMethod::Unknown | WiringMethod::KnobAndTube | WiringMethod::Cord => return None,
     })
@@ -122,6 +132,8 @@ mod tests {
         assert_eq!(inches(WiringMethod::ThinWall, None), Some([Some(120), Some(36)]));
         assert_eq!(inches(WiringMethod::PlasticConduit, Some(TradeSize::One)), Some([Some(36), Some(36)]));
         assert_eq!(inches(WiringMethod::PlasticConduit, Some(TradeSize::Two)), Some([Some(60), Some(36)]));
+        assert_eq!(inches(WiringMethod::PlasticConduit, Some(TradeSize::Three)), Some([Some(72), Some(36)]));
+        assert_eq!(inches(WiringMethod::PlasticConduit, Some(TradeSize::Four)), Some([Some(84), Some(36)]));
         assert_eq!(inches(WiringMethod::Cord, None), None);
         let canadian = run_support(Profile::Cec, WiringMethod::Nonmetallic, None).map(|known| known.every.metric);
         assert_eq!(canadian, Some(Length::mm(1_500)));

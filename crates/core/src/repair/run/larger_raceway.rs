@@ -11,7 +11,7 @@ pub const REPAIR: RunRepair =
 fn plan(found: &RunFound) -> Result<RunChange, Vec<String>> {
     let course = found.situation.course;
     let size = smallest_raceway(course).ok_or_else(|| {
-        vec!["nothing to 2 in holds it: part the conductors over two raceways, in own words".to_owned()]
+        vec!["nothing to 4 in holds it: part the conductors over two raceways, in own words".to_owned()]
     })?;
     let mut after = course.clone();
     after.size = Some(size);
