@@ -152,10 +152,17 @@ impl<'a> Assessed<'a> {
             let fed_by = supplies.get(&record.id).cloned().unwrap_or_default();
             AssessedBox::with(room, record, own(Subject::Box(record.id)), facts, fed_by, memory)
         };
-        let boxes = boxes.into_par_iter().map(assess).collect();
-        let rooms = rooms(facts, own, &supplies, None);
-        let runs = runs(facts, own, &supplies, None);
-        Self { facts, boxes, panels: panels(facts, own, memory), rooms, runs }
+        // The panels are judged together, one after the other; what is next to them is on the other cores meanwhile.
+        let (panels, (boxes, (rooms, runs))) = rayon::join(
+            || panels(facts, own, memory),
+            || {
+                rayon::join(
+                    || boxes.into_par_iter().map(assess).collect(),
+                    || rayon::join(|| rooms(facts, own, &supplies, None), || runs(facts, own, &supplies, None)),
+                )
+            },
+        );
+        Self { facts, boxes, panels, rooms, runs }
     }
 
     /// Of one subject alone: of a box, of a room, or of all panels, which feed each other. A box is fed by what the panels of

@@ -9,7 +9,9 @@ use crate::electrical::mapping::{DirectoryLine, PanelAnswer, panel_answer};
 use crate::facts::{Basis, BoxId, BoxRecord, Breaker, Circuit, KnownSupply, Panel, PanelFeed, PanelId, Room};
 use crate::picture::{Clearance, Detail, service_drop, space_before_panel};
 use crate::repair::{PanelFound, SubjectProposal, propose_at_panel};
-use crate::rules::{Finding, PanelSituation, RuleResult, Side, Verdict, is_dangerous, judge_panel, worst_verdict};
+use crate::rules::{
+    Finding, PanelSituation, RuleResult, Side, Verdict, is_dangerous, judge_panel, judge_panel_by, worst_verdict,
+};
 use crate::standard::Severity;
 
 /// The load of one leg.
@@ -113,7 +115,7 @@ fn passes(situation: &PanelSituation, after: &Panel, rule: &str) -> bool {
         })
         .collect();
     let situation = PanelSituation { panel: after, panels: &panels, directory: &directory, ..*situation };
-    judge_panel(&situation).iter().any(|result| result.rule == rule && !result.is_broken())
+    judge_panel_by(rule, &situation).is_some_and(|result| !result.is_broken())
 }
 
 /// What rules measured against their limits, for a drawing.

@@ -30,7 +30,7 @@ pub use minimum::{MinimumJudgement, judge_minimum};
 pub(crate) use panel::least_building_disconnect;
 #[cfg(test)]
 pub(crate) use panel::testing as panel_testing;
-pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel};
+pub use panel::{PANEL_RULES, PanelCheck, PanelSituation, judge_panel, judge_panel_by};
 pub use result::{Cited, RuleResult, is_dangerous, worst_verdict};
 #[cfg(test)]
 pub(crate) use room::equipment_testing as room_equipment_testing;

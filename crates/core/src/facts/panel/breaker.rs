@@ -155,6 +155,20 @@ impl Breaker {
         matches!(self.kind, BreakerKind::TwoPole)
     }
 
+    /// Whether it is called so, in small letters or large.
+    pub(super) fn is_named(&self, name: &str) -> bool {
+        let end = name.find(|c: char| !c.is_ascii_digit()).unwrap_or(name.len());
+        let (space, rest) = name.split_at(end);
+        let number = |text: &str| text.parse::<u8>().ok().filter(|_| !text.starts_with(['0', '+']));
+        number(space) == Some(self.space)
+            && match self.kind {
+                BreakerKind::Single => rest.is_empty(),
+                BreakerKind::TwoPole => rest.strip_prefix('/').and_then(number) == Some(self.space.saturating_add(2)),
+                BreakerKind::TandemUpper => rest.eq_ignore_ascii_case("a"),
+                BreakerKind::TandemLower => rest.eq_ignore_ascii_case("b"),
+            }
+    }
+
     /// As it is called at the panel: "7", "7/9" for two poles, "7A" and "7B" for a tandem.
     pub fn name(&self) -> String {
         match self.kind {

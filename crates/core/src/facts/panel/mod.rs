@@ -139,7 +139,7 @@ impl Panel {
 
     /// A breaker by what it is called, "7", "7/9", "7A".
     pub fn breaker_named(&self, name: &str) -> Option<&Breaker> {
-        self.breakers.iter().find(|breaker| breaker.name().eq_ignore_ascii_case(name.trim()))
+        self.breakers.iter().find(|breaker| breaker.is_named(name.trim()))
     }
 
     /// The first of two spaces one below the other in which nothing is: what a two-pole breaker takes.
@@ -306,6 +306,21 @@ mod tests {
         assert_eq!([1, 2, 3, 4, 5].map(leg), [0, 0, 1, 1, 0]);
         assert_ne!(leg(7), leg(9));
         assert_eq!(breaker(1, 7, BreakerKind::TwoPole).name(), "7/9");
+    }
+
+    #[test]
+    fn a_breaker_is_found_by_the_name_that_it_prints() {
+        use BreakerKind::{Single, TandemLower, TandemUpper, TwoPole};
+        for space in 1..=84 {
+            for kind in [Single, TwoPole, TandemUpper, TandemLower] {
+                let one = breaker(1, space, kind);
+                assert!(one.is_named(&one.name()) && one.is_named(&one.name().to_lowercase()), "{}", one.name());
+                for odd in ["", "0", "+1", "01", "7x", "7//9", "7/10", "a", "999"] {
+                    assert!(!one.is_named(odd), "{odd} is not {}", one.name());
+                }
+            }
+        }
+        assert!(!breaker(1, 7, Single).is_named("7/9") && !breaker(1, 7, TwoPole).is_named("7"));
     }
 
     #[test]

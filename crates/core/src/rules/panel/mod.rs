@@ -124,14 +124,19 @@ pub static PANEL_RULES: &[Rule<PanelCheck>] = &[
 
 /// Judges a panel by every rule of the panel, worst first.
 pub fn judge_panel(situation: &PanelSituation) -> Vec<RuleResult> {
+    worst_first(PANEL_RULES.iter().map(|rule| of_rule(rule, situation)).collect())
+}
+
+/// What one rule says of a panel; `None` of a code that is none of its rules.
+pub fn judge_panel_by(code: &str, situation: &PanelSituation) -> Option<RuleResult> {
+    PANEL_RULES.iter().find(|rule| rule.code == code).map(|rule| of_rule(rule, situation))
+}
+
+fn of_rule(rule: &Rule<PanelCheck>, situation: &PanelSituation) -> RuleResult {
     let wired = situation.panel.wired_under;
     let older = |since: u16| wired.filter(|wired| situation.basis.is_older(*wired, since));
     let is_older = |since: u16| older(since).map(crate::standard::WiredUnder::year);
-    let result = |rule: &Rule<PanelCheck>| {
-        let check = || (rule.check)(situation);
-        RuleResult::of(rule, situation.basis, check, is_older, &situation.panel.rulings)
-    };
-    worst_first(PANEL_RULES.iter().map(result).collect())
+    RuleResult::of(rule, situation.basis, || (rule.check)(situation), is_older, &situation.panel.rulings)
 }
 
 /// The service, at the panel to which it comes: its disconnect is in it or just ahead of it.
