@@ -102,3 +102,37 @@ test('all that is typed without a network is kept, box left and entered again, a
   await expect(page.getByRole('dialog')).toHaveCount(0);
   await expectKept(tag);
 });
+
+test('what is changed faster than an answer takes is all kept: a circuit, the house rules of the firm', async ({ page }) => {
+  const ask = async (path: string) => (await fetch(server.get().url + path)).json();
+  await page.goto(`${server.get().url + auditPath}/trace`);
+  await page.getByRole('link', { name: 'kitchen counter' }).click();
+  const name = page.getByLabel('What hangs on the circuit');
+  await expect(name).toHaveValue('kitchen counter');
+  await expect(page.getByLabel('Panel of the breaker')).toBeVisible();
+  await page.route('**/api/**', async (route) => {
+    await new Promise((go) => setTimeout(go, 400));
+    await route.continue().catch(() => undefined);
+  });
+  await page.getByLabel('Breaker', { exact: true }).fill('2');
+  await page.getByLabel('Panel of the breaker').selectOption({ label: 'wood store, fed from the sauna house' });
+  await name.fill('all of it kept');
+  await name.press('Tab');
+  const circuit = async () => {
+    const lines: { circuit: { record: { name: string; breaker: string; panel: string | null } } }[] = await ask(`/api${auditPath}/circuits`);
+    const record = lines.map((line) => line.circuit.record).find((one) => one.name === 'all of it kept');
+    return record && [record.breaker, record.panel?.slice(-1)];
+  };
+  await expect.poll(circuit).toEqual(['2', '5']);
+  await expect(page.locator('.undo-bar')).toHaveCount(0);
+
+  const before = await ask('/api/firm/house-rules');
+  await page.goto(`${server.get().url + auditPath}/rules`);
+  const schools = page.locator('fieldset.school');
+  for (const place of [0, 1, 2]) await schools.nth(place).getByRole('radio').last().check();
+  const changed = async () => {
+    const { record } = await ask('/api/firm/house-rules');
+    return Object.keys(record).filter((field) => JSON.stringify(record[field]) !== JSON.stringify(before.record[field])).length;
+  };
+  await expect.poll(changed).toBe(3);
+});

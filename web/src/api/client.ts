@@ -1,4 +1,7 @@
-// One way to ask the server. Whatever goes wrong becomes an ApiProblem with a sentence for a person.
+// One way to ask the server: paths, parameters and bodies are held to its description by the compiler. Whatever goes wrong
+// becomes an ApiProblem with a sentence for a person.
+import createClient from 'openapi-fetch';
+import type { paths } from './generated';
 import type {
   AmendmentSet,
   Audit,
@@ -66,24 +69,22 @@ export class ApiProblem extends Error {
   }
 }
 
-type Options = { method?: string; body?: unknown; basedOn?: number; signal?: AbortSignal };
+// `fetch` is looked up at each call: the page may have put another in its place.
+const client = createClient<paths>({ fetch: (request) => fetch(request) });
 
-async function ask<T>(path: string, { method = 'GET', body, basedOn, signal }: Options = {}): Promise<T> {
-  const headers: Record<string, string> = {};
-  if (body !== undefined) {
-    headers['Content-Type'] = body instanceof Blob ? 'application/octet-stream' : 'application/json';
-  }
-  if (basedOn !== undefined) headers['If-Match'] = `"${basedOn}"`;
-  let response: Response;
+type Answer<Described> = { data?: Described; error?: unknown; response: Response };
+
+/**
+ * What the server answers. The description leaves out what a request may leave out; an answer carries every field, so that
+ * `Whole` is what is described, and at least that.
+ */
+async function read<Described, Whole extends Described>(
+  asked: Promise<Answer<Described>>,
+  signal?: AbortSignal,
+): Promise<Whole> {
+  let answer: Answer<Described>;
   try {
-    response = await fetch(path, {
-      method,
-      headers,
-      ...(body === undefined
-        ? {}
-        : { body: typeof body === 'string' || body instanceof Blob ? body : JSON.stringify(body) }),
-      ...(signal ? { signal } : {}),
-    });
+    answer = await asked;
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new ApiProblem({
@@ -92,19 +93,33 @@ async function ask<T>(path: string, { method = 'GET', body, basedOn, signal }: O
       detail: 'Nailpunch does not answer; is it still running?',
     });
   }
-  const text = await response.text();
-  let answer: unknown;
-  try {
-    answer = JSON.parse(text);
-  } catch {
-    answer = null;
-  }
+  const { data, error, response } = answer;
   if (!response.ok) {
-    const detail = `The server answered ${response.status}.`;
-    throw new ApiProblem((answer as Problem | null) ?? { status: response.status, title: 'Failed', detail });
+    const told = error != null && typeof error === 'object' && 'detail' in error;
+    const failed = {
+      status: response.status,
+      title: 'Failed',
+      detail: `The server answered ${response.status}.`,
+    };
+    throw new ApiProblem(told ? (error as Problem) : failed);
   }
-  return answer as T;
+  return data as Whole;
 }
+
+const at = <Path>(path: Path) => ({ params: { path } });
+
+/** A change of a record as it was at a revision. */
+const on = <Path>(path: Path, basedOn: number) => ({
+  params: { path, header: { 'If-Match': `"${basedOn}"` } },
+});
+
+/** A file or text as it is; the description knows a file as a row of bytes. */
+const file = (content: Blob | string, type: string) => ({
+  body: content as never,
+  bodySerializer: () => content,
+  headers: { 'Content-Type': type },
+});
+const BYTES = 'application/octet-stream';
 
 export type JudgeWish = {
   basis: Basis;
@@ -118,108 +133,138 @@ export type JudgeWish = {
 };
 
 export const api = {
-  jobs: () => ask<Job[]>('/api/audits'),
-  unreadable: () => ask<Unreadable[]>('/api/unreadable'),
-  trades: () => ask<Trades>('/api/trades'),
-  readAmendments: (toml: string) => ask<AmendmentSet>('/api/amendments', { method: 'POST', body: { toml } }),
-  walk: (audit: string) => ask<Walk>(`/api/audits/${audit}/walk`),
-  journal: (audit: string) => ask<Change[]>(`/api/audits/${audit}/journal?most=200`),
-  box: (audit: string, box: string) => ask<BoxView>(`/api/audits/${audit}/boxes/${box}`),
-  judge: (wish: JudgeWish, signal: AbortSignal) =>
-    ask<Judgement>('/api/judge', { method: 'POST', body: wish, signal }),
-  plan: (wish: JudgeWish, signal: AbortSignal) =>
-    ask<Remedies>('/api/plan', { method: 'POST', body: wish, signal }),
-  jot: (wish: { line: string; units: Basis['units']; contents: BoxContents }, signal: AbortSignal) =>
-    ask<Jotted>('/api/jot', { method: 'POST', body: wish, signal }),
-  firmRules: () => ask<Revised<HouseRules>>('/api/firm/house-rules'),
-  putFirmRules: (rules: HouseRules, basedOn: number) =>
-    ask<Revised<HouseRules>>('/api/firm/house-rules', { method: 'PUT', body: rules, basedOn }),
-  houseRuleEffects: (audit: string) => ask<HouseRuleEffect[]>(`/api/audits/${audit}/house-rule-effects`),
-  length: (units: Basis['units'], length: { text: string } | { nm: number }) =>
-    ask<LengthEcho>('/api/length', { method: 'POST', body: { units, length } }),
+  jobs: (): Promise<Job[]> => read(client.GET('/api/audits')),
+  unreadable: (): Promise<Unreadable[]> => read(client.GET('/api/unreadable')),
+  trades: (): Promise<Trades> => read(client.GET('/api/trades')),
+  readAmendments: (toml: string): Promise<AmendmentSet> =>
+    read(client.POST('/api/amendments', { body: { toml } })),
+  walk: (audit: string): Promise<Walk> => read(client.GET('/api/audits/{audit}/walk', at({ audit }))),
+  journal: (audit: string): Promise<Change[]> =>
+    read(client.GET('/api/audits/{audit}/journal', { params: { path: { audit }, query: { most: 200 } } })),
+  box: (audit: string, box: string): Promise<BoxView> =>
+    read(client.GET('/api/audits/{audit}/boxes/{box}', at({ audit, box }))),
+  judge: (body: JudgeWish, signal: AbortSignal): Promise<Judgement> =>
+    read(client.POST('/api/judge', { body, signal }), signal),
+  plan: (body: JudgeWish, signal: AbortSignal): Promise<Remedies> =>
+    read(client.POST('/api/plan', { body, signal }), signal),
+  jot: (
+    body: { line: string; units: Basis['units']; contents: BoxContents },
+    signal: AbortSignal,
+  ): Promise<Jotted> => read(client.POST('/api/jot', { body, signal }), signal),
+  firmRules: (): Promise<Revised<HouseRules>> => read(client.GET('/api/firm/house-rules')),
+  putFirmRules: (body: HouseRules, basedOn: number): Promise<Revised<HouseRules>> =>
+    read(client.PUT('/api/firm/house-rules', { ...on(undefined, basedOn), body })),
+  houseRuleEffects: (audit: string): Promise<HouseRuleEffect[]> =>
+    read(client.GET('/api/audits/{audit}/house-rule-effects', at({ audit }))),
+  length: (units: Basis['units'], length: { text: string } | { nm: number }): Promise<LengthEcho> =>
+    read(client.POST('/api/length', { body: { units, length } })),
   /** What the job is planned by may be left out of a new audit: the house's defaults stand. */
-  putAudit: (record: Omit<Audit, 'work' | 'letterhead' | 'corrections'> & Partial<Audit>, basedOn: number) =>
-    ask<Revised<Audit>>(`/api/audits/${record.id}`, { method: 'PUT', body: record, basedOn }),
-  deleteAudit: (id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${id}`, { method: 'DELETE', basedOn }),
-  duplicate: (audit: string, copy: { id: string; name: string; basis_only?: boolean }) =>
-    ask<null>(`/api/audits/${audit}/duplicate`, { method: 'POST', body: copy }),
-  room: (audit: string, id: string) => ask<RoomView>(`/api/audits/${audit}/rooms/${id}`),
-  roomLine: (wish: RoomLineWish) => ask<RoomLine>('/api/room-line', { method: 'POST', body: wish }),
-  putRoom: (audit: string, record: Room, basedOn: number) =>
-    ask<Revised<Room>>(`/api/audits/${audit}/rooms/${record.id}`, { method: 'PUT', body: record, basedOn }),
-  deleteRoom: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/rooms/${id}`, { method: 'DELETE', basedOn }),
-  putBox: (audit: string, record: BoxRecord, basedOn: number) =>
-    ask<BoxView>(`/api/audits/${audit}/boxes/${record.id}`, { method: 'PUT', body: record, basedOn }),
-  deleteBox: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/boxes/${id}`, { method: 'DELETE', basedOn }),
+  putAudit: (
+    body: Omit<Audit, 'work' | 'letterhead' | 'corrections'> & Partial<Audit>,
+    basedOn: number,
+  ): Promise<Revised<Audit>> =>
+    read(client.PUT('/api/audits/{audit}', { ...on({ audit: body.id }, basedOn), body })),
+  deleteAudit: (audit: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}', on({ audit }, basedOn))),
+  duplicate: (audit: string, body: { id: string; name: string; basis_only?: boolean }): Promise<unknown> =>
+    read(client.POST('/api/audits/{audit}/duplicate', { ...at({ audit }), body })),
+  room: (audit: string, room: string): Promise<RoomView> =>
+    read(client.GET('/api/audits/{audit}/rooms/{room}', at({ audit, room }))),
+  roomLine: (body: RoomLineWish): Promise<RoomLine> => read(client.POST('/api/room-line', { body })),
+  putRoom: (audit: string, body: Room, basedOn: number): Promise<Revised<Room>> =>
+    read(client.PUT('/api/audits/{audit}/rooms/{room}', { ...on({ audit, room: body.id }, basedOn), body })),
+  deleteRoom: (audit: string, room: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/rooms/{room}', on({ audit, room }, basedOn))),
+  putBox: (audit: string, body: BoxRecord, basedOn: number): Promise<BoxView> =>
+    read(client.PUT('/api/audits/{audit}/boxes/{box}', { ...on({ audit, box: body.id }, basedOn), body })),
+  deleteBox: (audit: string, box: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/boxes/{box}', on({ audit, box }, basedOn))),
   /** All of them or none. */
-  putItems: (audit: string, items: Revised<WorkItem>[]) =>
-    ask<null>(`/api/audits/${audit}/items`, { method: 'PUT', body: { items } }),
-  deleteItem: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/items/${id}`, { method: 'DELETE', basedOn }),
-  cableRun: (audit: string, id: string) => ask<RunView>(`/api/audits/${audit}/runs/${id}`),
-  runLine: (wish: RunLineWish) => ask<RunLine>('/api/run-line', { method: 'POST', body: wish }),
-  putCableRun: (audit: string, record: CableRun, basedOn: number) =>
-    ask<Revised<CableRun>>(`/api/audits/${audit}/runs/${record.id}`, {
-      method: 'PUT',
-      body: record,
-      basedOn,
-    }),
-  deleteCableRun: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/runs/${id}`, { method: 'DELETE', basedOn }),
-  order: (audit: string, order: RoomOrder[]) =>
-    ask<null>(`/api/audits/${audit}/order`, { method: 'PUT', body: order }),
-  circuits: (audit: string) => ask<CircuitLine[]>(`/api/audits/${audit}/circuits`),
-  circuit: (audit: string, id: string) => ask<CircuitView>(`/api/audits/${audit}/circuits/${id}`),
-  putCircuit: (audit: string, record: Circuit, basedOn: number) =>
-    ask<CircuitView>(`/api/audits/${audit}/circuits/${record.id}`, { method: 'PUT', body: record, basedOn }),
-  deleteCircuit: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/circuits/${id}`, { method: 'DELETE', basedOn }),
-  panels: (audit: string) => ask<PanelView[]>(`/api/audits/${audit}/panels`),
-  putPanel: (audit: string, record: Panel, basedOn: number) =>
-    ask<PanelView>(`/api/audits/${audit}/panels/${record.id}`, { method: 'PUT', body: record, basedOn }),
-  deletePanel: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/panels/${id}`, { method: 'DELETE', basedOn }),
-  corrections: (audit: string) => ask<CorrectionAnswer[]>(`/api/audits/${audit}/corrections`),
-  takeCorrections: (audit: string, list: Blob) =>
-    ask<number>(`/api/audits/${audit}/corrections`, { method: 'POST', body: list }),
-  undoChange: (audit: string, number: number) =>
-    ask<null>(`/api/audits/${audit}/journal/${number}/undo`, { method: 'POST' }),
-  seals: (audit: string) => ask<Seal[]>(`/api/audits/${audit}/seals`),
-  seal: (audit: string) => ask<Seal>(`/api/audits/${audit}/seals`, { method: 'POST' }),
-  logo: (file: Blob) => ask<{ logo: string }>('/api/logo', { method: 'POST', body: file }),
-  photos: (audit: string) => ask<Revised<Photo>[]>(`/api/audits/${audit}/photos`),
-  takePhoto: (audit: string, of: { box?: string; panel?: string; room?: string; run?: string }, file: Blob) =>
-    ask<Revised<Photo>>(`/api/audits/${audit}/photos?${new URLSearchParams(of)}`, {
-      method: 'POST',
-      body: file,
-    }),
-  putPhoto: (audit: string, record: Photo, basedOn: number) =>
-    ask<Revised<Photo>>(`/api/audits/${audit}/photos/${record.id}`, { method: 'PUT', body: record, basedOn }),
-  deletePhoto: (audit: string, id: string, basedOn: number) =>
-    ask<number>(`/api/audits/${audit}/photos/${id}`, { method: 'DELETE', basedOn }),
-  job: (audit: string) => ask<WorkPlan>(`/api/audits/${audit}/job`),
+  putItems: (audit: string, items: Revised<WorkItem>[]): Promise<unknown> =>
+    read(client.PUT('/api/audits/{audit}/items', { ...at({ audit }), body: { items } })),
+  deleteItem: (audit: string, item: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/items/{item}', on({ audit, item }, basedOn))),
+  cableRun: (audit: string, run: string): Promise<RunView> =>
+    read(client.GET('/api/audits/{audit}/runs/{run}', at({ audit, run }))),
+  runLine: (body: RunLineWish): Promise<RunLine> => read(client.POST('/api/run-line', { body })),
+  putCableRun: (audit: string, body: CableRun, basedOn: number): Promise<Revised<CableRun>> =>
+    read(client.PUT('/api/audits/{audit}/runs/{run}', { ...on({ audit, run: body.id }, basedOn), body })),
+  deleteCableRun: (audit: string, run: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/runs/{run}', on({ audit, run }, basedOn))),
+  order: (audit: string, body: RoomOrder[]): Promise<unknown> =>
+    read(client.PUT('/api/audits/{audit}/order', { ...at({ audit }), body })),
+  circuits: (audit: string): Promise<CircuitLine[]> =>
+    read(client.GET('/api/audits/{audit}/circuits', at({ audit }))),
+  circuit: (audit: string, circuit: string): Promise<CircuitView> =>
+    read(client.GET('/api/audits/{audit}/circuits/{circuit}', at({ audit, circuit }))),
+  putCircuit: (audit: string, body: Circuit, basedOn: number): Promise<CircuitView> =>
+    read(
+      client.PUT('/api/audits/{audit}/circuits/{circuit}', {
+        ...on({ audit, circuit: body.id }, basedOn),
+        body,
+      }),
+    ),
+  deleteCircuit: (audit: string, circuit: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/circuits/{circuit}', on({ audit, circuit }, basedOn))),
+  panels: (audit: string): Promise<PanelView[]> =>
+    read(client.GET('/api/audits/{audit}/panels', at({ audit }))),
+  putPanel: (audit: string, body: Panel, basedOn: number): Promise<PanelView> =>
+    read(
+      client.PUT('/api/audits/{audit}/panels/{panel}', { ...on({ audit, panel: body.id }, basedOn), body }),
+    ),
+  deletePanel: (audit: string, panel: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/panels/{panel}', on({ audit, panel }, basedOn))),
+  corrections: (audit: string): Promise<CorrectionAnswer[]> =>
+    read(client.GET('/api/audits/{audit}/corrections', at({ audit }))),
+  takeCorrections: (audit: string, list: Blob): Promise<number> =>
+    read(client.POST('/api/audits/{audit}/corrections', { ...at({ audit }), ...file(list, BYTES) })),
+  undoChange: (audit: string, number: number): Promise<unknown> =>
+    read(client.POST('/api/audits/{audit}/journal/{number}/undo', at({ audit, number }))),
+  seals: (audit: string): Promise<Seal[]> => read(client.GET('/api/audits/{audit}/seals', at({ audit }))),
+  seal: (audit: string): Promise<Seal> => read(client.POST('/api/audits/{audit}/seals', at({ audit }))),
+  logo: (logo: Blob): Promise<{ logo: string }> => read(client.POST('/api/logo', file(logo, BYTES))),
+  photos: (audit: string): Promise<Revised<Photo>[]> =>
+    read(client.GET('/api/audits/{audit}/photos', at({ audit }))),
+  takePhoto: (
+    audit: string,
+    of: { box?: string; panel?: string; room?: string; run?: string },
+    photo: Blob,
+  ): Promise<Revised<Photo>> =>
+    read(
+      client.POST('/api/audits/{audit}/photos', {
+        params: { path: { audit }, query: of },
+        ...file(photo, BYTES),
+      }),
+    ),
+  putPhoto: (audit: string, body: Photo, basedOn: number): Promise<Revised<Photo>> =>
+    read(
+      client.PUT('/api/audits/{audit}/photos/{photo}', { ...on({ audit, photo: body.id }, basedOn), body }),
+    ),
+  deletePhoto: (audit: string, photo: string, basedOn: number): Promise<number> =>
+    read(client.DELETE('/api/audits/{audit}/photos/{photo}', on({ audit, photo }, basedOn))),
+  job: (audit: string): Promise<WorkPlan> => read(client.GET('/api/audits/{audit}/job', at({ audit }))),
   chooseRepairs: (
     audit: string,
-    subjects: { boxes: string[]; panels: string[]; rooms: string[]; runs: string[] },
-  ) => ask<{ items: number }>(`/api/audits/${audit}/job/choose`, { method: 'POST', body: subjects }),
-  panelLine: (wish: { line: string; panel: Panel; units: Basis['units'] }) =>
-    ask<PanelLine>('/api/panel-line', { method: 'POST', body: wish }),
-  breakersOf: (audit: string, box: string) =>
-    ask<FeedingBreaker[]>(`/api/audits/${audit}/boxes/${box}/breakers`),
-  findBreaker: (wish: SingleWish) => ask<SingleAnswer>('/api/find-breaker', { method: 'POST', body: wish }),
-  bench: () => ask<Bench>('/api/bench'),
-  benchRead: (wish: BenchWish, signal: AbortSignal) =>
-    ask<InstrumentReading>('/api/bench/read', { method: 'POST', body: wish, signal }),
-  sendReading: (audit: string, box: string, reading: InstrumentReading) =>
-    ask<number>(`/api/audits/${audit}/boxes/${box}/meter`, { method: 'POST', body: reading }),
-  takeReadings: (audit: string, csv: string) =>
-    ask<{ readings: number; boxes: number }>(`/api/audits/${audit}/readings.csv`, {
-      method: 'POST',
-      body: csv,
-    }),
-  importBundle: (text: string, copy: boolean) =>
-    ask<{ id: string }>(`/api/import${copy ? '?copy=true' : ''}`, { method: 'POST', body: text }),
+    body: { boxes: string[]; panels: string[]; rooms: string[]; runs: string[] },
+  ): Promise<{ items: number }> =>
+    read(client.POST('/api/audits/{audit}/job/choose', { ...at({ audit }), body })),
+  panelLine: (body: { line: string; panel: Panel; units: Basis['units'] }): Promise<PanelLine> =>
+    read(client.POST('/api/panel-line', { body })),
+  breakersOf: (audit: string, id: string): Promise<FeedingBreaker[]> =>
+    read(client.GET('/api/audits/{audit}/boxes/{id}/breakers', at({ audit, id }))),
+  findBreaker: (body: SingleWish): Promise<SingleAnswer> => read(client.POST('/api/find-breaker', { body })),
+  bench: (): Promise<Bench> => read(client.GET('/api/bench')),
+  benchRead: (body: BenchWish, signal: AbortSignal): Promise<InstrumentReading> =>
+    read(client.POST('/api/bench/read', { body, signal }), signal),
+  sendReading: (audit: string, box: string, body: InstrumentReading): Promise<number> =>
+    read(client.POST('/api/audits/{audit}/boxes/{box}/meter', { ...at({ audit, box }), body })),
+  takeReadings: (audit: string, csv: string): Promise<{ readings: number; boxes: number }> =>
+    read(client.POST('/api/audits/{audit}/readings.csv', { ...at({ audit }), ...file(csv, 'text/csv') })),
+  importBundle: (text: string, copy: boolean): Promise<{ id: string }> =>
+    read(
+      client.POST('/api/import', {
+        params: { query: copy ? { copy } : {} },
+        ...file(text, 'application/json'),
+      }),
+    ),
 };

@@ -5,7 +5,7 @@ import { Link, useNavigate } from 'react-router';
 import { api } from '../api/client';
 import { keys, useTrades } from '../api/queries';
 import type { Basis, CableRun, Course, RunEnd, RunObservation, RunView, Walk } from '../api/types';
-import { type ChangeRecord, useRecord } from '../api/useRecord';
+import { type ChangeRecord, ofAudit, useRecord } from '../api/useRecord';
 import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
@@ -26,11 +26,12 @@ const EXAMPLE = {
 } as const;
 
 export function CablePage({ audit, id, walk }: Props) {
-  const { view, change } = useRecord<RunView, CableRun>(audit, {
+  const { view, change } = useRecord<RunView, CableRun>({
     key: keys.cableRun(audit, id),
     get: () => api.cableRun(audit, id),
     of: (known) => known.run,
     put: (record, basedOn) => api.putCableRun(audit, record, basedOn),
+    touches: ofAudit(audit),
   });
   if (view.isPending) return <Loading what="the cable run" />;
   if (view.isError) return <Failed error={view.error} again={() => void view.refetch()} />;

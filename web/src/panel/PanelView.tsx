@@ -1,12 +1,13 @@
 // The panel: its breakers, the rounds that find out what feeds what, the walk of a round, and the directory that is true.
-import { useQuery, useQueryClient } from '@tanstack/react-query';
-import { useRef, useState } from 'react';
+import { useQueryClient } from '@tanstack/react-query';
+import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys, useWalk } from '../api/queries';
 import type { Panel, PanelView as View } from '../api/types';
+import { ofAudit, useRecord } from '../api/useRecord';
 import { DetailDrawing } from '../drawing/DetailDrawing';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { SubjectFindings } from '../findings/SubjectFindings';
@@ -44,6 +45,11 @@ const PARTS: [Part, string][] = [
 /** Beside these stands the panel itself; beside the others the rounds. */
 const PANEL_PARTS: Part[] = ['panel', 'facts', 'findings', 'photos'];
 
+const GONE = { status: 404, title: 'Gone', detail: 'This panel is not here any more.' };
+
+const shownOf = (views: View[], id: string | undefined) =>
+  views.find(({ panel }) => panel.record.id === id) ?? views[0];
+
 export function PanelPage() {
   const { audit = '', panel: here } = useParams();
   const navigate = useNavigate();
@@ -51,12 +57,17 @@ export function PanelPage() {
   const setHere = (id: string) => void navigate(`/audits/${audit}/panel/${id}`, { flushSync: true });
   const client = useQueryClient();
   const say = useUndo();
-  const panels = useQuery({ queryKey: keys.panels(audit), queryFn: () => api.panels(audit) });
   const [asking, setAsking] = useState(false);
-  const last = useRef(Promise.resolve(true));
+  const { view: panels, change } = useRecord<View[], Panel>({
+    key: keys.panels(audit),
+    get: () => api.panels(audit),
+    of: (views) => shownOf(views, here)?.panel,
+    put: (record, basedOn) => api.putPanel(audit, record, basedOn),
+    touches: ofAudit(audit),
+  });
   if (panels.isPending) return <Loading what="the panels" />;
   if (panels.isError) return <Failed error={panels.error} again={() => void panels.refetch()} />;
-  const view = panels.data.find((known) => known.panel.record.id === here) ?? panels.data[0];
+  const view = shownOf(panels.data, here);
   const put = async (record: Panel, revision: number) => {
     try {
       await api.putPanel(audit, record, revision);
@@ -68,16 +79,6 @@ export function PanelPage() {
       void panels.refetch();
       return false;
     }
-  };
-  // One change after the other, each on what the one before left: chips are tapped faster than a server answers.
-  const change = (id: string, make: (panel: Panel) => Panel) => {
-    last.current = last.current.then(async () => {
-      const known = client
-        .getQueryData<View[]>(keys.panels(audit))
-        ?.find((one) => one.panel.record.id === id);
-      return known ? put(make(known.panel.record), known.panel.revision) : false;
-    });
-    return last.current;
   };
   return (
     <div className="walk trace">
@@ -125,7 +126,15 @@ export function PanelPage() {
           view={view}
           audit={audit}
           others={panels.data.filter((known) => known !== view)}
-          change={(make) => change(view.panel.record.id, make)}
+          change={async (make) => {
+            const refused = await change((known) => {
+              // A change waits for the one before it; its panel may be gone by then, and another one shown.
+              if (known.id !== view.panel.record.id) throw new ApiProblem(GONE);
+              return make(known);
+            });
+            if (refused) say({ words: `Not saved: ${refused}` });
+            return refused === null;
+          }}
           remove={async () => {
             const { record, revision } = view.panel;
             const gone = await api.deletePanel(audit, record.id, revision);

@@ -4,7 +4,7 @@ import { api } from '../api/client';
 import { keys, useTrades } from '../api/queries';
 import type { Room, RoomKind, RoomObservation, RoomView, Sketch, SketchLine, Walk } from '../api/types';
 import { useAuditEdit } from '../api/useAuditEdit';
-import { type ChangeRecord, useRecord } from '../api/useRecord';
+import { type ChangeRecord, ofAudit, useRecord } from '../api/useRecord';
 import { SubjectFindings } from '../findings/SubjectFindings';
 import { SubjectRepairs } from '../findings/SubjectRepairs';
 import { Photos } from '../photos/Photos';
@@ -29,11 +29,12 @@ const isElsewhere = ({ wall, island, equipment, wanted }: SketchLine) =>
 const EXAMPLE = { inch: "3' door 2'8 6'4 / 1' 8'", metric: '900 door 800 2000 / 300 2400' } as const;
 
 export function RoomPage({ audit, id, walk, edits }: Props) {
-  const { view, change } = useRecord<RoomView, Room>(audit, {
+  const { view, change } = useRecord<RoomView, Room>({
     key: keys.room(audit, id),
     get: () => api.room(audit, id),
     of: (known) => known.room,
     put: (record, basedOn) => api.putRoom(audit, record, basedOn),
+    touches: ofAudit(audit),
   });
   const [refused, setRefused] = useState<string | null>(null);
   if (view.isPending) return <Loading what="the room" />;

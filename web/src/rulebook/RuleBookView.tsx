@@ -1,11 +1,11 @@
 // The rule book: every rule with its limit, sources and school, searchable; and the house rules of the firm.
-import { useQueryClient } from '@tanstack/react-query';
 import { useEffect, useState } from 'react';
 import { Form } from 'react-bootstrap';
 import { Link, useLocation, useParams } from 'react-router';
-import { ApiProblem, api } from '../api/client';
-import { keys, useFirmRules, useTrades } from '../api/queries';
-import type { HouseRules, RuleEntry } from '../api/types';
+import { api } from '../api/client';
+import { keys, useTrades } from '../api/queries';
+import type { HouseRules, Revised, RuleEntry } from '../api/types';
+import { useRecord } from '../api/useRecord';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { CONFIDENCE } from '../ui/confidence';
 import { Failed, Loading } from '../ui/States';
@@ -128,24 +128,18 @@ function RulePart({ rule }: { rule: RuleEntry }) {
 }
 
 function FirmRules() {
-  const client = useQueryClient();
-  const firm = useFirmRules();
+  const { view: firm, change } = useRecord<Revised<HouseRules>, HouseRules>({
+    key: keys.firm,
+    get: api.firmRules,
+    of: (known) => known,
+    put: api.putFirmRules,
+    touches: [],
+    shown: (known, record) => ({ ...known, record }),
+  });
   const trades = useTrades();
   const [refused, setRefused] = useState<string | null>(null);
   if (firm.isError) return <Failed error={firm.error} again={() => void firm.refetch()} />;
   if (!firm.data || !trades.data) return <Loading what="the house rules" />;
-  const change = async (part: Partial<HouseRules>) => {
-    setRefused(null);
-    const record = { ...firm.data.record, ...part };
-    client.setQueryData(keys.firm, { record, revision: firm.data.revision });
-    try {
-      client.setQueryData(keys.firm, await api.putFirmRules(record, firm.data.revision));
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.problem.detail);
-      await firm.refetch();
-    }
-  };
   return (
     <>
       {refused && (
@@ -157,7 +151,7 @@ function FirmRules() {
         name="firm"
         infos={trades.data.house_rules}
         rules={firm.data.record}
-        onChange={change}
+        onChange={(part) => void change((rules) => ({ ...rules, ...part })).then(setRefused)}
       />
     </>
   );
