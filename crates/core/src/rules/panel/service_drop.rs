@@ -4,7 +4,7 @@ use super::{PanelSituation, at_service};
 use crate::facts::{RoofUnder, ServiceEntry};
 use crate::quantity::Length;
 use crate::rules::{Finding, PanelCheck, Rule, at_least};
-use crate::standard::{Confidence, Profile, RuleBasis, Severity, Since, TwinLimit, cite};
+use crate::standard::{Confidence, Edition, Profile, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// The rule.
 pub const RULE: Rule<PanelCheck> = Rule {
@@ -16,9 +16,9 @@ pub const RULE: Rule<PanelCheck> = Rule {
     since: Since::ALWAYS,
     needs: "how the service comes; over what its drop passes, and how high; how far it is from windows",
     reads: &[],
-    limit: "Over a roof 8 ft (2.5 m), 3 ft (900 mm) where the roof is 4 in 12 or steeper, 18 in (450 mm) over an overhang of 4 ft at most; over grade at the house 10 ft (3.0 m), over a drive 12 ft (3.7 m), over a street 18 ft (5.5 m); 3 ft (900 mm) from windows that open, doors and balconies.",
+    limit: "Over a roof 8 1/2 ft (2.6 m) since 2017, 8 ft (2.5 m) before, 3 ft (900 mm) where the roof is 4 in 12 or steeper, 18 in (450 mm) over an overhang of 4 ft at most; over grade at the house 10 ft (3.0 m), over a drive 12 ft (3.7 m), over a street 18 ft (5.5 m); 3 ft (900 mm) from windows that open, doors and balconies.",
     why: "A ladder, a roofer or a lorry reaches what hangs lower, and nothing takes it off.",
-    example: "A drop 2 ft over a porch roof of 3 in 12: short by 6 ft.",
+    example: "A drop 2 ft over a porch roof of 3 in 12: short by 6 1/2 ft.",
     citation: |edition| {
         cite(edition, Some(("230.24(A), (B), 230.9", Confidence::Sure)), Some(("6-112", Confidence::MayBeOff)))
     },
@@ -38,10 +38,15 @@ const LEAST: [TwinLimit; 4] = [twin(120, 3_000), twin(144, 3_700), twin(216, 5_5
 /// The same in Canada. CEC 6-112, from memory, may be off.
 const CANADIAN: [TwinLimit; 4] = [metric(3_500), metric(4_000), metric(5_500), metric(1_000)];
 
-/// Over a roof. NEC 230.24(A) with its exceptions, from memory: 8 ft up to 2014; of 8 1/2 ft since 2017 we are not sure, and the
-/// lower one is held.
-const fn over(roof: RoofUnder) -> TwinLimit {
+/// The year from which a roof that one walks on asks for half a foot more. NEC 230.24(A), from memory, may be off by an edition.
+const HIGHER_SINCE: u16 = 2017;
+
+/// Over a roof. NEC 230.24(A) with its exceptions, from memory, sure but for the edition of the half foot.
+const fn over(roof: RoofUnder, edition: Edition) -> TwinLimit {
     match roof {
+        RoofUnder::Flat if matches!(edition.profile(), Profile::Nec) && edition.year() >= HIGHER_SINCE => {
+            twin(102, 2_600)
+        }
         RoofUnder::Flat => twin(96, 2_500),
         RoofUnder::Steep => twin(36, 900),
         RoofUnder::Overhang => twin(18, 450),
@@ -81,7 +86,11 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
     }
     match (service.roof, service.over_roof) {
         (Some(roof), Some(height)) => {
-            findings.push(at_least(situation.basis, "over the roof", "The drop over the roof", height, over(roof)));
+            let least = over(roof, situation.basis.edition);
+            let finding = at_least(situation.basis, "over the roof", "The drop over the roof", height, least);
+            // What was high enough until then may stay.
+            let stayed = roof == RoofUnder::Flat && height >= Length::inches(96);
+            findings.push(if stayed { finding.since(HIGHER_SINCE) } else { finding });
         }
         (Some(_), None) => {
             let ask = "judge how high the drop is over the roof: never from the roof itself";
@@ -102,7 +111,7 @@ mod tests {
     use crate::facts::{Basis, Service};
     use crate::rules::Verdict;
     use crate::rules::panel::testing::*;
-    use crate::standard::Edition;
+    use crate::standard::WiredUnder;
 
     fn judge(edition: Edition, set: impl Fn(&mut Service)) -> Verdict {
         let mut panel = panel();
@@ -132,12 +141,22 @@ mod tests {
     #[test]
     fn the_roof_decides_by_its_pitch() {
         // NEC 230.24(A), exceptions 2 and 3, from memory, sure.
-        let over = |roof, inches| {
-            judge(Edition::Nec2023, |service| {
+        let under = |edition, roof, inches| {
+            judge(edition, |service| {
                 (service.roof, service.over_roof) = (Some(roof), Some(Length::inches(inches)));
             })
         };
-        assert_eq!((over(RoofUnder::Flat, 84), over(RoofUnder::Flat, 100)), (Verdict::Violates, Verdict::Meets));
+        let over = |roof, inches| under(Edition::Nec2023, roof, inches);
+        assert_eq!((over(RoofUnder::Flat, 100), over(RoofUnder::Flat, 103)), (Verdict::Violates, Verdict::Meets));
+        // Half a foot less until 2014: from memory, the edition may be off.
+        let old = |inches| under(Edition::Nec2014, RoofUnder::Flat, inches);
+        assert_eq!((old(84), old(99)), (Verdict::Violates, Verdict::Meets));
+        let mut panel = panel();
+        (panel.feed, panel.wired_under) = (PanelFeed::Service, Some(WiredUnder::Year(2010)));
+        (panel.service.entry, panel.service.over_walk) = (Some(ServiceEntry::Overhead), Some(Length::inches(150)));
+        (panel.service.roof, panel.service.over_roof) = (Some(RoofUnder::Flat), Some(Length::inches(99)));
+        let stays = result_under(RULE.code, &panel, &[], &Basis { edition: Edition::Nec2023, ..Basis::default() });
+        assert_eq!(stays.verdict, Verdict::Legacy, "high enough when it was strung");
         assert_eq!((over(RoofUnder::Steep, 30), over(RoofUnder::Steep, 40)), (Verdict::Violates, Verdict::Meets));
         assert_eq!((over(RoofUnder::Overhang, 12), over(RoofUnder::Overhang, 20)), (Verdict::Violates, Verdict::Meets));
     }
