@@ -11,6 +11,7 @@ mod equipment_line;
 mod hung;
 mod line_words;
 mod panel_line;
+mod panel_request;
 mod request;
 mod room_line;
 mod room_print;
@@ -34,7 +35,8 @@ use crate::facts::{
 use crate::quantity::{Gauge, Length, UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 
 pub use line_words::LengthError;
-pub use panel_line::{PanelLine, PanelLineError, read_panel_line};
+pub use panel_line::read_panel_line;
+pub use panel_request::{PanelLine, PanelLineError};
 pub use request::JotRequest;
 pub use room_line::{RoomLine, read_room_line};
 pub use room_print::{SketchLine, sketch_lines};

@@ -7,7 +7,7 @@
 //! ```
 
 use super::line_words::Words;
-use super::panel_line::PanelLineError;
+use super::panel_request::PanelLineError;
 use crate::facts::{GasPipe, PanelPlace, PanelRoom, RoofUnder, Service, ServiceEntry};
 use crate::quantity::{Gauge, Length};
 
