@@ -15,7 +15,7 @@ test('what is too low, too near or not bonded is said in figures, and a length t
   const clean = watch(page);
   await open(page);
   await button(page, 'Findings').click();
-  await expect(finding(page, 'Clear heights of the drop')).toContainText('The drop over the roof is 6 ft 8 in; 8 ft is required');
+  await expect(finding(page, 'Clear heights of the drop')).toContainText('The drop over the roof is 6 ft 8 in; 8 ft 6 in is required');
   await expect(finding(page, 'Space to work at the panel')).toContainText('violates');
   await expect(finding(page, 'Water pipe bonded')).toContainText('No jumper leads round the meter');
   await expect(finding(page, 'Emergency disconnect outdoors')).toContainText('replaced in 2022');
