@@ -189,16 +189,17 @@
   )).flatten()
 )}
 
+// A drawing, with its words for those who do not see it.
+#let drawn-to-scale(drawing, width: 78%) = figure(
+  image(bytes(drawing.svg), format: "svg", width: width, alt: drawing.caption + ". " + drawing.words),
+  caption: drawing.caption,
+  numbering: none,
+  outlined: false,
+)
+
 // A room or a cable run: its drawings, what was found, what puts it right.
 #let drawn(part) = [
-  #for drawing in part.drawings [
-    #figure(
-      image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
-      caption: drawing.caption,
-      numbering: none,
-      outlined: false,
-    )
-  ]
+  #for drawing in part.drawings [#drawn-to-scale(drawing)]
   #set text(9pt)
   #told(part.rows)
   #if part.plan.len() > 0 [*What puts it right:* #part.plan.join(" ") #parbreak()]
@@ -226,12 +227,7 @@
       *Wanted:* #wanted.label. #wanted.says.
       #for reason in wanted.why [- #reason]
       #if wanted.drawing != none [
-        #figure(
-          image(bytes(wanted.drawing.svg), format: "svg", width: 60%, alt: wanted.drawing.caption + ". " + wanted.drawing.words),
-          caption: wanted.drawing.caption,
-          numbering: none,
-          outlined: false,
-        )
+        #drawn-to-scale(wanted.drawing, width: 60%)
       ]
     ]
   ]
@@ -240,14 +236,7 @@
     #block(breakable: false, sticky: true)[
       === #mark(if part.dangerous { "danger" } else { part.verdict }) #part.heading
       #text(fill: muted)[#part.about]
-      #for drawing in part.drawings [
-        #figure(
-          image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
-          caption: drawing.caption,
-          numbering: none,
-          outlined: false,
-        )
-      ]
+      #for drawing in part.drawings [#drawn-to-scale(drawing)]
     ]
     #for stop in part.stops [
       #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[*Stop: refer to a licensed electrician.* #stop]
@@ -300,14 +289,7 @@
   #for sentence in panel.stays_live [
     #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[#sentence]
   ]
-  #for drawing in panel.drawings [
-    #figure(
-      image(bytes(drawing.svg), format: "svg", width: 78%, alt: drawing.caption + ". " + drawing.words),
-      caption: drawing.caption,
-      numbering: none,
-      outlined: false,
-    )
-  ]
+  #for drawing in panel.drawings [#drawn-to-scale(drawing)]
   #set text(9pt)
   #told(panel.rows)
   #if panel.plan.len() > 0 [

@@ -59,6 +59,11 @@ export class ApiProblem extends Error {
     super(problem.detail);
   }
 
+  /** What is wrong, in one sentence: of the first field where one is named. */
+  get says() {
+    return this.problem.errors?.[0]?.message ?? this.problem.detail;
+  }
+
   get isConflict() {
     return this.problem.status === 409 && this.problem.current_revision != null;
   }

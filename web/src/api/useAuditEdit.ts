@@ -28,7 +28,7 @@ export function useAuditEdit(audit: string) {
           waiting.current -= 1;
           throw error;
         }
-        refusal = error.problem.errors?.[0]?.message ?? error.problem.detail;
+        refusal = error.says;
       }
       waiting.current -= 1;
       if (waiting.current === 0) await client.invalidateQueries({ queryKey: ['audit', audit] });

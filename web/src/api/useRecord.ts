@@ -54,7 +54,7 @@ export function useRecord<View, Record>(ways: Ways<View, Record>) {
       } catch (error) {
         if (!(error instanceof ApiProblem)) throw error;
         if (error.isConflict || shown) void view.refetch();
-        return error.problem.errors?.[0]?.message ?? error.problem.detail;
+        return error.says;
       }
     });
     return last.current;

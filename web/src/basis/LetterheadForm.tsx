@@ -16,7 +16,7 @@ export function LetterheadForm({ letterhead, onChange }: Props) {
       onChange({ ...letterhead, logo });
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
+      setRefused(error.says);
     }
   };
   return (

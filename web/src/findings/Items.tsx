@@ -36,7 +36,7 @@ export function useItems(
       await work();
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
+      setRefused(error.says);
     } finally {
       await after();
       setBusy(false);

@@ -45,7 +45,7 @@ export function HandOverView() {
       await api.undoChange(audit, number);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      say({ words: `Not undone: ${error.problem.errors?.[0]?.message ?? error.problem.detail}` });
+      say({ words: `Not undone: ${error.says}` });
     }
     await client.invalidateQueries({ queryKey: ['audit', audit] });
   };

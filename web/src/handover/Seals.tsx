@@ -17,7 +17,7 @@ export function Seals({ audit }: { audit: string }) {
       await api.seal(audit);
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.problem.errors?.[0]?.message ?? error.problem.detail);
+      setRefused(error.says);
     }
     setBusy(false);
     await client.invalidateQueries({ queryKey: keys.seals(audit) });

@@ -24,9 +24,8 @@ export function PanelLineInput({
         setLine('');
       }
     } catch (error) {
-      const problem = error instanceof ApiProblem ? error.problem : null;
       setSaid({
-        words: problem?.errors?.[0]?.message ?? problem?.detail ?? 'The line was not taken.',
+        words: error instanceof ApiProblem ? error.says : 'The line was not taken.',
         refused: true,
       });
     }

@@ -74,8 +74,7 @@ export function PanelPage() {
       await client.invalidateQueries({ queryKey: keys.panels(audit) });
       return true;
     } catch (error) {
-      const problem = error instanceof ApiProblem ? error.problem : null;
-      say({ words: `Not saved: ${problem?.errors?.[0]?.message ?? problem?.detail ?? 'try again'}` });
+      say({ words: `Not saved: ${error instanceof ApiProblem ? error.says : 'try again'}` });
       void panels.refetch();
       return false;
     }

@@ -33,7 +33,7 @@ export function Photos({ audit, of }: Props) {
       return null;
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
-      return error.problem.errors?.[0]?.message ?? error.problem.detail;
+      return error.says;
     }
   };
   const take = async (files: FileList | null) => {

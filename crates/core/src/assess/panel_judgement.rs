@@ -295,7 +295,8 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::{BreakerKind, ServiceEntry};
+    use crate::facts::{BreakerKind, RoofUnder, ServiceEntry};
+    use crate::picture::DetailPart;
     use crate::quantity::Length;
 
     #[test]
@@ -334,6 +335,24 @@ mod tests {
             |detail: Option<Detail>| detail.map(|detail| (detail.said(), detail.notes.iter().any(|note| note.fault)));
         assert_eq!(notes(judged.drop), Some(("over grade 9 ft; 10 ft at least".to_owned(), true)));
         assert_eq!(notes(judged.space), Some(("depth 3 ft 4 in; 3 ft at least".to_owned(), false)));
+    }
+
+    #[test]
+    fn nothing_that_has_a_scale_is_left_out_of_the_drawings() {
+        let mut panel = Panel::new(PanelId(Uuid::nil()), "main", 12);
+        panel.feed = PanelFeed::Service;
+        let far = Some(Length::inches(300));
+        let service = &mut panel.service;
+        (service.entry, service.roof) = (Some(ServiceEntry::Overhead), Some(RoofUnder::Steep));
+        (service.over_walk, service.over_drive, service.over_street) = (far, far, far);
+        (service.over_roof, service.to_window) = (far, far);
+        (panel.place.depth, panel.place.headroom, panel.place.highest_handle) = (far, far, far);
+        let judged = judge_panels(&[&panel], &[], &[], &Basis::default()).remove(0);
+        let measures = |detail: Option<Detail>| {
+            let shapes = detail.map(|detail| detail.shapes).unwrap_or_default();
+            shapes.iter().filter(|shape| shape.part == DetailPart::Measure).count()
+        };
+        assert_eq!((measures(judged.drop), measures(judged.space)), (5, 3));
     }
 
     #[test]

@@ -98,9 +98,7 @@ pub(super) fn read_place(place: &mut PanelPlace, words: &mut Words) -> Result<St
         let word = word.to_lowercase();
         if let Some(room) = of_table(&ROOMS, &word) {
             place.room = Some(room);
-            said.push(
-                format!("hangs in {}", room.name()).replace("in over", "over").replace("in outdoors", "outdoors"),
-            );
+            said.push(room.name().to_owned());
         } else {
             said.push(taped(&PLACE_LENGTHS, &word, words, place)?.ok_or(PanelLineError::NotOfPlace(word))?);
         }

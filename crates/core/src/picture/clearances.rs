@@ -53,18 +53,18 @@ pub fn space_before_panel(known: &[Clearance]) -> Option<Detail> {
     let (deep, tall) = (reach(depth, hundredths(3_600)), reach(headroom, hundredths(7_800)));
     // Walls reach to the ceiling where it was measured.
     let tall = headroom.map_or(tall.max(reach(handle, 0) + hundredths(600)), |headroom| headroom.measured);
-    let behind = -SLAB;
+    let (behind, across) = (-SLAB, deep + 8 * SLAB);
     let mut shapes = vec![
         shape(DetailPart::Finish, false, rectangle([behind - SLAB, -tall, SLAB, tall]), ""),
-        shape(DetailPart::Finish, false, rectangle([behind - SLAB, 0, deep + 8 * SLAB, SLAB]), ""),
+        shape(DetailPart::Finish, false, rectangle([behind - SLAB, 0, across, SLAB]), ""),
     ];
     // The cabinet hangs by its highest handle, where that was measured.
     let top = handle.map_or(hundredths(6_600), |handle| handle.measured) + SLAB;
     shapes.push(shape(DetailPart::Box, false, rectangle([behind, -top, SLAB, hundredths(3_000)]), ""));
     if depth.is_some() || headroom.is_some() {
         let asked = |known: Option<&Clearance>, of: i64| known.map_or(of, |known| known.required);
-        let (across, up) = (asked(depth, deep), asked(headroom, tall));
-        shapes.push(shape(DetailPart::Limit, false, rectangle([0, -up, across, up]), ""));
+        let (wide, up) = (asked(depth, deep), asked(headroom, tall));
+        shapes.push(shape(DetailPart::Limit, false, rectangle([0, -up, wide, up]), ""));
     }
     if let Some(depth) = depth {
         let opposite = rectangle([depth.measured, -tall, SLAB, tall]);
@@ -73,7 +73,7 @@ pub fn space_before_panel(known: &[Clearance]) -> Option<Detail> {
         shapes.push(shape(DetailPart::Measure, depth.fault, line([0, y], [depth.measured, y]), depth.words));
     }
     if let Some(headroom) = headroom {
-        let ceiling = rectangle([behind - SLAB, -headroom.measured - SLAB, deep + 8 * SLAB, SLAB]);
+        let ceiling = rectangle([behind - SLAB, -headroom.measured - SLAB, across, SLAB]);
         shapes.push(shape(DetailPart::Finish, headroom.fault, ceiling, ""));
         let x = deep + 2 * SLAB;
         shapes.push(shape(DetailPart::Measure, headroom.fault, line([x, -headroom.measured], [x, 0]), headroom.words));

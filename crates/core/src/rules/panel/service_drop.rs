@@ -3,7 +3,7 @@
 use super::{PanelSituation, at_service};
 use crate::facts::{RoofUnder, ServiceEntry};
 use crate::quantity::Length;
-use crate::rules::{Finding, PanelCheck, Rule, at_least};
+use crate::rules::{Finding, PanelCheck, Rule, Verdict, at_least};
 use crate::standard::{Confidence, Edition, Profile, RuleBasis, Severity, Since, TwinLimit, cite};
 
 /// The rule.
@@ -41,12 +41,16 @@ const CANADIAN: [TwinLimit; 4] = [metric(3_500), metric(4_000), metric(5_500), m
 /// The year from which a roof that one walks on asks for half a foot more. NEC 230.24(A), from memory, may be off by an edition.
 const HIGHER_SINCE: u16 = 2017;
 
-/// Over a roof. NEC 230.24(A) with its exceptions, from memory, sure but for the edition of the half foot.
-const fn over(roof: RoofUnder, edition: Edition) -> TwinLimit {
+const HIGHER: TwinLimit = twin(102, 2_600);
+
+/// A roof that one walks on asks for half a foot more.
+const fn is_higher(roof: RoofUnder, edition: Edition) -> bool {
+    matches!((roof, edition.profile()), (RoofUnder::Flat, Profile::Nec)) && edition.year() >= HIGHER_SINCE
+}
+
+/// Over a roof, without that half foot. NEC 230.24(A) with its exceptions, from memory, sure.
+const fn over(roof: RoofUnder) -> TwinLimit {
     match roof {
-        RoofUnder::Flat if matches!(edition.profile(), Profile::Nec) && edition.year() >= HIGHER_SINCE => {
-            twin(102, 2_600)
-        }
         RoofUnder::Flat => twin(96, 2_500),
         RoofUnder::Steep => twin(36, 900),
         RoofUnder::Overhang => twin(18, 450),
@@ -86,11 +90,14 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
     }
     match (service.roof, service.over_roof) {
         (Some(roof), Some(height)) => {
-            let least = over(roof, situation.basis.edition);
-            let finding = at_least(situation.basis, "over the roof", "The drop over the roof", height, least);
-            // What was high enough until then may stay.
-            let stayed = roof == RoofUnder::Flat && height >= Length::inches(96);
-            findings.push(if stayed { finding.since(HIGHER_SINCE) } else { finding });
+            let judge = |least| at_least(situation.basis, "over the roof", "The drop over the roof", height, least);
+            let of_old = judge(over(roof));
+            findings.push(match is_higher(roof, situation.basis.edition) {
+                false => of_old,
+                // What was high enough until then may stay.
+                true if of_old.verdict != Verdict::Violates => judge(HIGHER).since(HIGHER_SINCE),
+                true => judge(HIGHER),
+            });
         }
         (Some(_), None) => {
             let ask = "judge how high the drop is over the roof: never from the roof itself";
@@ -109,7 +116,6 @@ mod tests {
     use super::*;
     use crate::facts::PanelFeed;
     use crate::facts::{Basis, Service};
-    use crate::rules::Verdict;
     use crate::rules::panel::testing::*;
     use crate::standard::WiredUnder;
 
