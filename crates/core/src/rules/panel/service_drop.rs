@@ -94,8 +94,12 @@ fn check(situation: &PanelSituation) -> Vec<Finding> {
             let of_old = judge(over(roof));
             findings.push(match is_higher(roof, situation.basis.edition) {
                 false => of_old,
-                // What was high enough until then may stay.
-                true if of_old.verdict != Verdict::Violates => judge(HIGHER).since(HIGHER_SINCE),
+                // What was high enough until then may stay, unless the service was put in anew.
+                true if of_old.verdict != Verdict::Violates
+                    && service.replaced.is_none_or(|year| year <= HIGHER_SINCE) =>
+                {
+                    judge(HIGHER).since(HIGHER_SINCE)
+                }
                 true => judge(HIGHER),
             });
         }
@@ -163,6 +167,9 @@ mod tests {
         (panel.service.roof, panel.service.over_roof) = (Some(RoofUnder::Flat), Some(Length::inches(99)));
         let stays = result_under(RULE.code, &panel, &[], &Basis { edition: Edition::Nec2023, ..Basis::default() });
         assert_eq!(stays.verdict, Verdict::Legacy, "high enough when it was strung");
+        panel.service.replaced = Some(2022);
+        let anew = result_under(RULE.code, &panel, &[], &Basis { edition: Edition::Nec2023, ..Basis::default() });
+        assert_eq!(anew.verdict, Verdict::Violates, "strung anew since");
         assert_eq!((over(RoofUnder::Steep, 30), over(RoofUnder::Steep, 40)), (Verdict::Violates, Verdict::Meets));
         assert_eq!((over(RoofUnder::Overhang, 12), over(RoofUnder::Overhang, 20)), (Verdict::Violates, Verdict::Meets));
     }
