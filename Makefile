@@ -9,8 +9,10 @@ PORT ?= 8000
 AS_ROOT := $(shell [ "$$(id -u)" = 0 ] || echo sudo)
 INSTALL := $(AS_ROOT) apt-get update -qq && $(AS_ROOT) env DEBIAN_FRONTEND=noninteractive apt-get install -y -qq
 
-WEB_SOURCES := $(shell find web/src -type f) web/index.html web/vite.config.ts web/tsconfig.json
+WEB_SOURCES := $(shell find web/src web/public -type f) web/index.html web/vite.config.ts web/tsconfig.json
 NODE_STAMP := node_modules/.installed
+CORE := web/src/device/core.wasm
+CORE_SOURCES := $(shell find crates/core/src crates/views crates/browser -type f) Cargo.toml Cargo.lock
 
 .PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice poppler python3 \
 	screenshots bench soak clean
@@ -86,7 +88,10 @@ format: web/$(NODE_STAMP) ## Format everything
 	cargo fmt --all
 	cd web && npx biome check --write .
 
-web/dist/index.html: $(WEB_SOURCES) web/$(NODE_STAMP)
+$(CORE): $(CORE_SOURCES)
+	crates/browser/build.sh
+
+web/dist/index.html: $(WEB_SOURCES) $(CORE) web/$(NODE_STAMP)
 	cd web && npx vite build
 
 # `npm install` keeps to the lock file as `npm ci` does, but forgives a registry that lacks the linter's binaries for

@@ -4,21 +4,27 @@ import '@fontsource/b612-mono/latin-400.css';
 import '@fontsource/b612-mono/latin-700.css';
 import './style/app.scss';
 import { QueryClientProvider } from '@tanstack/react-query';
-import { StrictMode } from 'react';
+import { type ComponentType, StrictMode } from 'react';
 import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { queryClient } from './api/queries';
-import { BasisView } from './basis/BasisView';
-import { BenchView } from './bench/BenchView';
+import { begin } from './device/device';
+import { keepPage } from './device/renew';
+import { followDevice } from './device/useDevice';
 import { Frame } from './frame/Frame';
-import { HandOverView } from './handover/HandOverView';
 import { JobsView } from './jobs/JobsView';
-import { PanelPage } from './panel/PanelView';
-import { PlanView } from './plan/PlanView';
-import { RuleBookView } from './rulebook/RuleBookView';
-import { TraceView } from './trace/TraceView';
-import { guardUnsaved } from './walk/sessions';
+import { guardUnsaved, isQuiet } from './walk/sessions';
 import { WalkView } from './walk/WalkView';
+
+// What the first screen does not need comes when it is gone to.
+const page = (Component: ComponentType) => ({ Component });
+const basis = async () => page((await import('./basis/BasisView')).BasisView);
+const panel = async () => page((await import('./panel/PanelView')).PanelPage);
+const trace = async () => page((await import('./trace/TraceView')).TraceView);
+const bench = async () => page((await import('./bench/BenchView')).BenchView);
+const plan = async () => page((await import('./plan/PlanView')).PlanView);
+const handOver = async () => page((await import('./handover/HandOverView')).HandOverView);
+const rules = async () => page((await import('./rulebook/RuleBookView')).RuleBookView);
 
 const router = createBrowserRouter([
   {
@@ -26,26 +32,28 @@ const router = createBrowserRouter([
     children: [
       { path: '/', element: <JobsView /> },
       { path: '/audits/:audit', element: <Navigate to="walk" replace /> },
-      { path: '/audits/:audit/basis', element: <BasisView /> },
+      { path: '/audits/:audit/basis', lazy: basis },
       { path: '/audits/:audit/walk', element: <WalkView /> },
       { path: '/audits/:audit/walk/:box', element: <WalkView /> },
       { path: '/audits/:audit/walk/room/:room', element: <WalkView /> },
       { path: '/audits/:audit/walk/cable/:cable', element: <WalkView /> },
-      { path: '/audits/:audit/panel', element: <PanelPage /> },
-      { path: '/audits/:audit/panel/:panel', element: <PanelPage /> },
-      { path: '/audits/:audit/trace', element: <TraceView /> },
-      { path: '/audits/:audit/trace/:circuit', element: <TraceView /> },
-      { path: '/audits/:audit/bench', element: <BenchView /> },
-      { path: '/audits/:audit/plan', element: <PlanView /> },
-      { path: '/audits/:audit/hand-over', element: <HandOverView /> },
-      { path: '/audits/:audit/rules', element: <RuleBookView /> },
-      { path: '/rules', element: <RuleBookView /> },
+      { path: '/audits/:audit/panel', lazy: panel },
+      { path: '/audits/:audit/panel/:panel', lazy: panel },
+      { path: '/audits/:audit/trace', lazy: trace },
+      { path: '/audits/:audit/trace/:circuit', lazy: trace },
+      { path: '/audits/:audit/bench', lazy: bench },
+      { path: '/audits/:audit/plan', lazy: plan },
+      { path: '/audits/:audit/hand-over', lazy: handOver },
+      { path: '/audits/:audit/rules', lazy: rules },
+      { path: '/rules', lazy: rules },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },
 ]);
 
 guardUnsaved();
+followDevice();
+keepPage(isQuiet);
 
 const root = document.getElementById('root');
 if (root) {
@@ -57,3 +65,7 @@ if (root) {
     </StrictMode>,
   );
 }
+
+// The core is loaded beside the first screen, not before it.
+if ('requestIdleCallback' in window) requestIdleCallback(() => void begin(), { timeout: 1_000 });
+else setTimeout(() => void begin(), 200);

@@ -396,7 +396,7 @@ fn read_bundle(path: &Path) -> Result<Bundle, Failure> {
         return Err(fail(format!("this is {size} bytes; a bundle has at most {LARGEST_BUNDLE}")));
     }
     let text = std::fs::read_to_string(path).map_err(|error| fail(error.to_string()))?;
-    let bundle: Bundle = web::from_json(text.as_bytes()).map_err(|problem| fail(problem.to_string()))?;
+    let bundle: Bundle = nailpunch_views::from_json(text.as_bytes()).map_err(|problem| fail(problem.to_string()))?;
     let refused = |problems: &[Problem]| fail(problems.iter().map(ToString::to_string).collect::<Vec<_>>().join("; "));
     match bundle.unacceptable(&Pointer::root()).as_slice() {
         [] => nailpunch_report::bare_pictures(bundle).map_err(|problems| refused(&problems)),

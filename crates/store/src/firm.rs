@@ -1,10 +1,10 @@
 //! The house rules of the firm: what a new audit begins with.
 
-use nailpunch_core::facts::{HouseRules, Pointer};
+use nailpunch_core::facts::{HouseRules, Pointer, Revised};
 use rusqlite::{OptionalExtension, Transaction, params};
 
 use crate::journal::{Author, Entry, FIRM, journal};
-use crate::record::{Revised, refuse};
+use crate::record::refuse;
 use crate::{Store, StoreError};
 
 fn row(transaction: &Transaction) -> Result<Option<(Revised<HouseRules>, String)>, StoreError> {

@@ -1,6 +1,6 @@
 //! The journal: who did what to which record, from what to what.
 
-use rusqlite::{Transaction, params};
+use rusqlite::{OptionalExtension, Transaction, params};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -76,6 +76,15 @@ pub(crate) fn journal(transaction: &Transaction, author: &Author, entry: &Entry)
 pub(crate) fn last_change(transaction: &Transaction, audit_id: &str) -> Result<i64, StoreError> {
     let sql = "SELECT coalesce(max(number), 0) FROM change WHERE audit_id = ?1";
     Ok(transaction.prepare_cached(sql)?.query_row([audit_id], |row| row.get(0))?)
+}
+
+/// What the state of an audit is told from every other by: its last change, which a store that was put in the place of another has
+/// under the same number only by chance, and not at the same time to the same record.
+pub(crate) fn last_state(transaction: &Transaction, audit_id: &str) -> Result<String, StoreError> {
+    let sql =
+        "SELECT number || ' ' || at || ' ' || subject FROM change WHERE audit_id = ?1 ORDER BY number DESC LIMIT 1";
+    let last = transaction.prepare_cached(sql)?.query_row([audit_id], |row| row.get(0)).optional()?;
+    Ok(last.unwrap_or_default())
 }
 
 /// The changes of an audit after the one numbered `after`, newest first, at most `most`.

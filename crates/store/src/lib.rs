@@ -5,6 +5,7 @@
 //! back with all that hung on it.
 
 mod backup;
+mod beside;
 mod connection;
 mod error;
 mod examine;
@@ -32,8 +33,7 @@ pub use journal::{Author, Change};
 pub use key::{key_path, put_seal_key, seal_key};
 pub use key_backup::{KeyLockError, lock_key, open_key};
 pub use private::create as create_private;
-pub use record::{Revised, Stored};
+pub use record::Stored;
 pub use retention::{Erased, Lost};
 pub use sealing::ToSeal;
-pub use unreadable::{Mended, Unreadable, pointer_of};
-pub use walk::{AuditWalk, RoomOrder, WalkRoom};
+pub use unreadable::{Mended, Unreadable};

@@ -2,12 +2,11 @@
 
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
-use nailpunch_core::assess::Acceptance;
-use nailpunch_core::facts::{BundlePhoto, Photo, Pointer, Problem};
+use nailpunch_core::facts::{BundlePhoto, Photo, Pointer, Problem, Revised};
 use rusqlite::{OptionalExtension, Transaction, params};
 
 use crate::journal::Author;
-use crate::record::{Revised, Stored, all, put, refuse, require_audit};
+use crate::record::{Stored, all, put, require_audit};
 use crate::{Store, StoreError};
 
 impl Stored for Photo {
@@ -15,27 +14,6 @@ impl Stored for Photo {
 
     fn identifier(&self) -> String {
         self.id.to_string()
-    }
-
-    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError> {
-        let mut problems = self.unacceptable(&Pointer::root());
-        let shows = [
-            ("box_id", "box", self.box_id.map(|id| id.to_string())),
-            ("panel", "panel", self.panel.map(|id| id.to_string())),
-            ("room", "room", self.room.map(|id| id.to_string())),
-            ("run", "run", self.run.map(|id| id.to_string())),
-        ];
-        for (field, kind, id) in shows.into_iter().filter_map(|(field, kind, id)| Some((field, kind, id?))) {
-            if !crate::record::is_of_audit(transaction, kind, &id, audit_id)? {
-                let message = format!("this audit has no such {}; choose one that it has", crate::kinds::said(kind));
-                problems.push(Problem::new(&Pointer::root().at(field), message));
-            }
-        }
-        if before.is_some_and(|before| (before.width, before.height) != (self.width, self.height)) {
-            let message = "the picture itself does not change; take another";
-            problems.push(Problem::new(&Pointer::root().at("width"), message));
-        }
-        refuse(problems)
     }
 
     fn insert(&self, transaction: &Transaction, audit_id: &str, json: &str) -> Result<(), StoreError> {

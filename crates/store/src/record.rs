@@ -1,36 +1,22 @@
 //! One way to put, get, delete and journal a record of any kind.
 
-use nailpunch_core::facts::Problem;
+use nailpunch_core::assess::Kept;
+use nailpunch_core::facts::{Problem, Revised};
 use rusqlite::{OptionalExtension, Transaction};
+use serde::Serialize;
 use serde::de::DeserializeOwned;
-use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
 
+use crate::beside::Beside;
 use crate::journal::{Author, Entry, journal};
 use crate::{Store, StoreError};
 
-/// A record with its revision.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-pub struct Revised<T> {
-    /// Rises by one with every change.
-    pub revision: u32,
-    /// The record.
-    pub record: T,
-}
-
 /// A kind of record that the store keeps.
-pub trait Stored: Serialize + DeserializeOwned + PartialEq {
+pub trait Stored: Kept + Serialize + DeserializeOwned + PartialEq {
     /// Its table, also the kind in the journal.
     const KIND: &'static str;
 
     /// Its identifier.
     fn identifier(&self) -> String;
-
-    /// What cannot be accepted, given what is in the store, and whether the change may be made at all.
-    ///
-    /// # Errors
-    /// [`StoreError`] when it may not be kept.
-    fn check(&self, transaction: &Transaction, audit_id: &str, before: Option<&Self>) -> Result<(), StoreError>;
 
     /// Writes a new row at `position`.
     ///
@@ -136,7 +122,7 @@ pub(crate) fn put<T: Stored + Clone>(
         if based_on != 0 {
             return Err(StoreError::NotFound { kind: T::KIND, id });
         }
-        record.check(transaction, audit_id, None)?;
+        refuse(record.refused(&Beside { transaction, audit_id }, None)?)?;
         let json = serde_json::to_string(record)?;
         record.insert(transaction, audit_id, &json)?;
         let entry = Entry { audit_id, kind: T::KIND, subject: &id, action: "create", before: None, after: Some(&json) };
@@ -153,7 +139,7 @@ pub(crate) fn put<T: Stored + Clone>(
     if based_on != row.revised.revision {
         return Err(stale(based_on, &row.revised)?);
     }
-    record.check(transaction, audit_id, Some(&row.revised.record))?;
+    refuse(record.refused(&Beside { transaction, audit_id }, Some(&row.revised.record))?)?;
     let json = serde_json::to_string(record)?;
     record.update(transaction, &json)?;
     let entry = Entry {

@@ -1,7 +1,7 @@
 //! Records that are in the store and cannot be read: what is sound goes on without them, and they are named, set aside or
 //! salvaged.
 
-use nailpunch_core::facts::{Audit, BoxRecord, CableRun, Circuit, Panel, Photo, Room, Seal, WorkItem};
+use nailpunch_core::facts::{Audit, BoxRecord, CableRun, Circuit, Panel, Photo, Room, Seal, WorkItem, pointer_of};
 use rusqlite::{OptionalExtension, Transaction, params};
 use serde::de::DeserializeOwned;
 use serde::{Deserialize, Serialize};
@@ -32,16 +32,6 @@ pub struct Mended {
     pub before: String,
     /// What had to be left out, by its place; `None` where nothing could be made of it and it was deleted.
     pub left_out: Option<Vec<String>>,
-}
-
-/// The JSON pointer (RFC 6901) to where reading failed.
-pub fn pointer_of(path: &serde_path_to_error::Path) -> String {
-    use serde_path_to_error::Segment;
-    path.iter().fold(String::new(), |pointer, segment| match segment {
-        Segment::Seq { index } => format!("{pointer}/{index}"),
-        Segment::Map { key } => format!("{pointer}/{}", key.replace('~', "~0").replace('/', "~1")),
-        Segment::Enum { .. } | Segment::Unknown => pointer,
-    })
 }
 
 /// Why a record cannot be read as `T`; `None` where it can.

@@ -1,81 +1,13 @@
 //! A whole audit in the order of the walk, and changing that order.
 
 use nailpunch_core::facts::{
-    Audit, AuditFacts, BoxId, BoxRecord, CableRun, Circuit, Panel, Pointer, Problem, Room, RoomFacts, RoomId, WorkItem,
+    Audit, AuditWalk, BoxId, BoxRecord, CableRun, Circuit, Panel, Revised, Room, RoomId, RoomOrder, WalkRoom, WorkItem,
 };
 use rusqlite::{Transaction, params};
-use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
 
-use crate::journal::{Author, Entry, journal, last_change};
-use crate::record::{Revised, all, get, refuse, require_audit};
+use crate::journal::{Author, Entry, journal, last_change, last_state};
+use crate::record::{all, get, refuse, require_audit};
 use crate::{Store, StoreError};
-
-/// A whole audit in the order of the walk.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct AuditWalk {
-    /// The audit.
-    pub audit: Revised<Audit>,
-    /// Its rooms, each with its boxes.
-    pub rooms: Vec<WalkRoom>,
-    /// Its work items.
-    pub items: Vec<Revised<WorkItem>>,
-    /// Its circuits.
-    pub circuits: Vec<Revised<Circuit>>,
-    /// Its panels.
-    pub panels: Vec<Revised<Panel>>,
-    /// Its cable runs.
-    pub runs: Vec<Revised<CableRun>>,
-}
-
-impl AuditWalk {
-    /// Its facts, without their revisions.
-    pub fn facts(&self) -> AuditFacts {
-        let rooms = self.rooms.iter().map(|known| RoomFacts {
-            room: known.room.record.clone(),
-            boxes: known.boxes.iter().map(|record| record.record.clone()).collect(),
-        });
-        AuditFacts {
-            audit: self.audit.record.clone(),
-            rooms: rooms.collect(),
-            items: self.items.iter().map(|item| item.record.clone()).collect(),
-            circuits: self.circuits.iter().map(|circuit| circuit.record.clone()).collect(),
-            panels: self.panels.iter().map(|panel| panel.record.clone()).collect(),
-            runs: self.runs.iter().map(|run| run.record.clone()).collect(),
-        }
-    }
-
-    /// The revision of a box's record.
-    pub fn box_revision(&self, id: BoxId) -> u32 {
-        let mut boxes = self.rooms.iter().flat_map(|room| &room.boxes);
-        boxes.find(|known| known.record.id == id).map_or(0, |known| known.revision)
-    }
-
-    /// The revision of an item's record; 0 where nothing is stored of it yet.
-    pub fn item_revision(&self, item: Option<&WorkItem>) -> u32 {
-        let known = item.and_then(|item| self.items.iter().find(|known| known.record.id == item.id));
-        known.map_or(0, |known| known.revision)
-    }
-}
-
-/// A room in the walk.
-#[derive(Debug, Clone, PartialEq, Eq)]
-pub struct WalkRoom {
-    /// The room.
-    pub room: Revised<Room>,
-    /// Its boxes in order.
-    pub boxes: Vec<Revised<BoxRecord>>,
-}
-
-/// A room with its boxes in the order wanted.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct RoomOrder {
-    /// The room.
-    pub room: RoomId,
-    /// Its boxes, first to last.
-    pub boxes: Vec<BoxId>,
-}
 
 pub(crate) fn rooms(transaction: &Transaction, audit_id: &str) -> Result<Vec<Revised<Room>>, StoreError> {
     all(
@@ -200,6 +132,19 @@ impl Store {
         self.read(|transaction| walk(transaction, audit_id))
     }
 
+    /// One audit with all that is in it, and what its state is told from every other by; without it where that is `since`.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`].
+    pub fn records(&self, audit_id: &str, since: Option<&str>) -> Result<(String, Option<AuditWalk>), StoreError> {
+        self.read(|transaction| {
+            require_audit(transaction, audit_id)?;
+            let state = last_state(transaction, audit_id)?;
+            let walk = if since == Some(&state) { None } else { Some(walk(transaction, audit_id)?) };
+            Ok((state, walk))
+        })
+    }
+
     /// The circuits of an audit, by name.
     ///
     /// # Errors
@@ -229,18 +174,11 @@ impl Store {
         self.write(|transaction| {
             require_audit(transaction, audit_id)?;
             let before = walk(transaction, audit_id)?;
-            check_order(&before, order)?;
-            let old: Vec<RoomOrder> = before
-                .rooms
-                .iter()
-                .map(|room| RoomOrder {
-                    room: room.room.record.id,
-                    boxes: room.boxes.iter().map(|record| record.record.id).collect(),
-                })
-                .collect();
+            refuse(before.order_problems(order))?;
+            let old = before.order();
             let rooms: std::collections::HashMap<BoxId, RoomId> =
                 old.iter().flat_map(|room| room.boxes.iter().map(move |id| (*id, room.room))).collect();
-            let order = completed(order, &old);
+            let order = before.completed(order);
             let mut position = 0_i64;
             for room in &order {
                 position += 1;
@@ -274,42 +212,4 @@ impl Store {
             journal(transaction, author, &entry)
         })
     }
-}
-
-/// The order wanted, with what it does not name behind it: rooms at the end, boxes at the end of their room.
-fn completed(order: &[RoomOrder], old: &[RoomOrder]) -> Vec<RoomOrder> {
-    let named: std::collections::HashSet<BoxId> = order.iter().flat_map(|room| room.boxes.iter().copied()).collect();
-    let mut whole = order.to_vec();
-    for room in old {
-        let rest = room.boxes.iter().copied().filter(|id| !named.contains(id));
-        match whole.iter_mut().find(|known| known.room == room.room) {
-            Some(known) => known.boxes.extend(rest),
-            None => whole.push(RoomOrder { room: room.room, boxes: rest.collect() }),
-        }
-    }
-    whole
-}
-
-fn check_order(walk: &AuditWalk, order: &[RoomOrder]) -> Result<(), StoreError> {
-    let mut problems = Vec::new();
-    let mut seen = std::collections::HashSet::new();
-    for (index, room) in order.iter().enumerate() {
-        let place = Pointer::root().at(index);
-        if !walk.rooms.iter().any(|known| known.room.record.id == room.room) {
-            problems.push(Problem::new(&place.at("room"), "this audit has no such room; load the walk again"));
-        }
-        if !seen.insert(room.room.0) {
-            problems.push(Problem::new(&place.at("room"), "this room is named twice"));
-        }
-        for (index, id) in room.boxes.iter().enumerate() {
-            let place = place.at("boxes").at(index);
-            if !walk.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.record.id == *id) {
-                problems.push(Problem::new(&place, "this audit has no such box; load the walk again"));
-            }
-            if !seen.insert(id.0) {
-                problems.push(Problem::new(&place, "this box is named twice"));
-            }
-        }
-    }
-    refuse(problems)
 }

@@ -1,7 +1,7 @@
 //! A whole audit in and out: all of it or nothing.
 
 use nailpunch_core::assess::Acceptance;
-use nailpunch_core::facts::{Audit, Bundle, BundleBox, BundleRoom, FORMAT, Pointer};
+use nailpunch_core::facts::{Audit, Bundle, Pointer};
 use rusqlite::{OptionalExtension, Transaction};
 
 use crate::journal::{Author, Entry, journal};
@@ -103,26 +103,10 @@ impl Store {
 
 /// The whole audit, as far as it can be read.
 pub(crate) fn whole(transaction: &Transaction, audit_id: &str) -> Result<Bundle, StoreError> {
-    let (whole, photos) = (walk(transaction, audit_id)?, photo::with_images(transaction, audit_id)?);
+    let photos = photo::with_images(transaction, audit_id)?;
     let seals = seal::seals(transaction, audit_id)?;
-    let items: Vec<_> = whole.items.into_iter().map(|item| item.record).collect();
-    let rooms = whole
-        .rooms
-        .into_iter()
-        .map(|room| {
-            let boxes = room.boxes.into_iter().map(|record| BundleBox::from_record(record.record));
-            let boxes = boxes.collect();
-            let record = room.room.record;
-            BundleRoom::from_record(record, boxes)
-        })
-        .collect();
-    let circuits = whole.circuits.into_iter().map(|circuit| circuit.record).collect();
-    let panels = whole.panels.into_iter().map(|panel| panel.record).collect();
-    let runs = whole.runs.into_iter().map(|run| run.record).collect();
-    let audit = whole.audit.record;
-    let bundle = Bundle { nailpunch: FORMAT, audit, rooms, circuits, panels, runs, items, photos, seals };
     // What was deleted while something named it: the store keeps the name, for it may come back.
-    Ok(bundle.without_gone())
+    Ok(Bundle { photos, seals, ..Bundle::of_walk(walk(transaction, audit_id)?) }.without_gone())
 }
 
 fn is_taken(error: &rusqlite::Error) -> bool {

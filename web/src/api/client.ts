@@ -1,6 +1,7 @@
 // One way to ask the server: paths, parameters and bodies are held to its description by the compiler. Whatever goes wrong
 // becomes an ApiProblem with a sentence for a person.
 import createClient from 'openapi-fetch';
+import { answer } from '../device/device';
 import type { paths } from './generated';
 import type {
   AmendmentSet,
@@ -74,8 +75,8 @@ export class ApiProblem extends Error {
   }
 }
 
-// `fetch` is looked up at each call: the page may have put another in its place.
-const client = createClient<paths>({ fetch: (request) => fetch(request) });
+// The device answers what it can by itself, and asks the office for the rest.
+const client = createClient<paths>({ fetch: answer });
 
 type Answer<Described> = { data?: Described; error?: unknown; response: Response };
 
@@ -87,9 +88,9 @@ async function read<Described, Whole extends Described>(
   asked: Promise<Answer<Described>>,
   signal?: AbortSignal,
 ): Promise<Whole> {
-  let answer: Answer<Described>;
+  let told: Answer<Described>;
   try {
-    answer = await asked;
+    told = await asked;
   } catch (error) {
     if (signal?.aborted) throw error;
     throw new ApiProblem({
@@ -98,15 +99,15 @@ async function read<Described, Whole extends Described>(
       detail: 'Nailpunch does not answer; is it still running?',
     });
   }
-  const { data, error, response } = answer;
+  const { data, error, response } = told;
   if (!response.ok) {
-    const told = error != null && typeof error === 'object' && 'detail' in error;
+    const said = error != null && typeof error === 'object' && 'detail' in error;
     const failed = {
       status: response.status,
       title: 'Failed',
       detail: `The server answered ${response.status}.`,
     };
-    throw new ApiProblem(told ? (error as Problem) : failed);
+    throw new ApiProblem(said ? (error as Problem) : failed);
   }
   return data as Whole;
 }

@@ -467,7 +467,7 @@ export interface paths {
         put?: never;
         /**
          * Takes a photograph of a box, a panel, a room or a cable run: JPEG or PNG, told by its content; it is kept without what the camera wrote
-         *     in it.
+         *     in it. Whoever may have to send it twice makes its identifier.
          */
         post: operations["take_photo"];
         delete?: never;
@@ -523,6 +523,23 @@ export interface paths {
         put?: never;
         /** Takes a log of readings in, all of it or nothing: each reading goes to the box with its tag, as found. */
         post: operations["take_readings"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/records": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** All records of an audit, for a device that keeps them; nothing of them where it is still in the state `since`. */
+        get: operations["records"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1190,6 +1207,21 @@ export interface components {
             audit: components["schemas"]["Revised_Audit"];
             /** @description Its state at a glance. */
             counts: components["schemas"]["AuditCounts"];
+        };
+        /** @description A whole audit in the order of the walk, wherever it is kept: in the store or on a device. */
+        AuditWalk: {
+            /** @description The audit. */
+            audit: components["schemas"]["Revised_Audit"];
+            /** @description Its circuits. */
+            circuits: components["schemas"]["Revised_Circuit"][];
+            /** @description Its work items. */
+            items: components["schemas"]["Revised_WorkItem"][];
+            /** @description Its panels. */
+            panels: components["schemas"]["Revised_Panel"][];
+            /** @description Its rooms, each with its boxes. */
+            rooms: components["schemas"]["WalkRoom"][];
+            /** @description Its cable runs. */
+            runs: components["schemas"]["Revised_CableRun"][];
         };
         /** @description A bar of screw terminals. */
         Bar: {
@@ -5191,6 +5223,12 @@ export interface components {
             /** @description In words: "landing of the cable from K2". */
             words: string;
         };
+        /** @description What a device keeps of an audit. */
+        Records: {
+            records?: components["schemas"]["AuditWalk"] | null;
+            /** @description What this state of the audit is told from every other by. */
+            state: string;
+        };
         /** @description A repair that cannot be made here. */
         Rejected: {
             /** @description Why not, in figures. */
@@ -7068,6 +7106,13 @@ export interface components {
             /** @description What the boxes that were opened say of those left closed. */
             samples: components["schemas"]["CohortSample"][];
         };
+        /** @description A room in the walk. */
+        WalkRoom: {
+            /** @description Its boxes in order. */
+            boxes: components["schemas"]["Revised_BoxRecord"][];
+            /** @description The room. */
+            room: components["schemas"]["Revised_Room"];
+        };
         /** @description A wall, from its left end to its right as one faces it from inside. */
         Wall: {
             /** @description How the room turns at its right end. */
@@ -8530,6 +8575,7 @@ export interface operations {
                 panel?: string;
                 room?: string;
                 run?: string;
+                id?: string;
             };
             header?: never;
             path: {
@@ -8730,6 +8776,37 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    records: {
+        parameters: {
+            query?: {
+                since?: string;
+            };
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Records"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,6 +2,7 @@
 import { useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { useWalk } from '../api/queries';
+import { DeviceState } from '../device/DeviceState';
 import { HandsBar } from '../ui/Hands';
 import { UndoProvider } from '../ui/UndoBar';
 
@@ -23,11 +24,6 @@ function useTheme() {
     localStorage.setItem('theme', theme);
   }, [theme]);
   return [theme, () => setTheme(theme === 'light' ? 'dark' : 'light')] as const;
-}
-
-function JobName({ audit }: { audit: string }) {
-  const walk = useWalk(audit);
-  return <span className="job-name">{walk.data?.audit.record.name}</span>;
 }
 
 /** On every view, for whoever stands at a panel. */
@@ -52,7 +48,7 @@ export function Frame() {
           </svg>
           <span>Nailpunch</span>
         </Link>
-        {audit && <JobName audit={audit} />}
+        {audit && <DeviceState audit={audit} />}
         {audit && (
           <nav className="stages" aria-label="Stages of the work">
             {STAGES.map(([path, name]) => (

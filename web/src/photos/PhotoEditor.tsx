@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useTrades } from '../api/queries';
 import type { Photo, PhotoMark, Revised } from '../api/types';
 import { Choice } from '../ui/Choice';
+import { Picture } from './Picture';
 
 type Props = {
   audit: string;
@@ -57,7 +58,7 @@ export function PhotoEditor({ audit, photo, onChange, onRemove }: Props) {
         </Button>
       </div>
       <div className="picture" style={{ aspectRatio: `${record.width} / ${record.height}` }}>
-        <img src={`/api/audits/${audit}/photos/${record.id}/image`} alt={record.caption || 'Photograph'} />
+        <Picture audit={audit} id={record.id} small={false} alt={record.caption || 'Photograph'} />
         <Marks
           marks={drawn ? [...record.marks, drawn] : record.marks}
           photo={record}

@@ -6,6 +6,7 @@ import { keys } from '../api/queries';
 import type { Photo, Revised } from '../api/types';
 import { useUndo } from '../ui/UndoBar';
 import { Marks, PhotoEditor } from './PhotoEditor';
+import { Picture } from './Picture';
 
 type Props = { audit: string; of: { box: string } | { panel: string } | { room: string } | { run: string } };
 
@@ -106,10 +107,7 @@ export function Photos({ audit, of }: Props) {
               onClick={() => setOpen(open === record.id ? null : record.id)}
             >
               <span className="picture">
-                <img
-                  src={`/api/audits/${audit}/photos/${record.id}/image?small=true`}
-                  alt={record.caption || 'Photograph'}
-                />
+                <Picture audit={audit} id={record.id} small alt={record.caption || 'Photograph'} />
                 <Marks marks={record.marks} photo={record} />
               </span>
               <span>{record.caption || 'say what it shows'}</span>

@@ -3,6 +3,7 @@ import { useEffect, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Basis, BoxView, CableRunMark, Proposal, RunBox } from '../api/types';
+import { useReach, useWaits } from '../device/useDevice';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Cautions } from '../ui/Cautions';
 import { Begin } from './Begin';
@@ -42,10 +43,15 @@ const SAVING_WORDS = {
   conflict: 'Not saved: changed elsewhere',
 } as const;
 
+/** It is on the disk of this device, and on its way where the office is there. */
+const KEPT_WORDS = { here: 'Saving', away: 'Kept on this device' } as const;
+
 export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: Props) {
   const [session, state] = useSession(audit, basis, view);
   const [shown, setShown] = useState<Proposal | null>(null);
   const waiting = useWaitingBoxes();
+  const waits = useWaits(audit, view.record.record.id);
+  const reach = useReach();
   const { record, side, judgement, saving } = state;
   const mayMeasureAgain =
     record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
@@ -110,7 +116,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
         <Contradictions judgement={judgement} go={go} />
         <NextMeasurement next={judgement.next} go={go} />
         <div className={`saving ${saving}`} role="status">
-          {SAVING_WORDS[saving]}
+          {saving === 'saved' && waits ? KEPT_WORDS[reach] : SAVING_WORDS[saving]}
           {state.refusal && `: ${state.refusal.detail}`}
           {waiting.length > 0 && ` (${waiting.join(', ')} not saved yet)`}
         </div>

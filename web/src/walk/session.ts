@@ -70,6 +70,8 @@ export type SessionDoors = {
   ) => Promise<Jotted>;
   put: (record: BoxRecord, basedOn: number) => Promise<BoxView>;
   saved: (view: BoxView) => void;
+  /** How long a change waits for the next before it is kept. */
+  pause?: () => number;
 };
 
 const SAVE_AFTER_MS = 400;
@@ -398,7 +400,7 @@ export class BoxSession {
   private scheduleSave() {
     if (this.state.saving === 'conflict') return;
     this.set({ saving: this.savingNow() });
-    this.after(SAVE_AFTER_MS, () => void this.save());
+    this.after(this.doors.pause?.() ?? SAVE_AFTER_MS, () => void this.save());
   }
 
   /** Saves what is not saved yet, and waits for it; what the server does not answer waits here. */

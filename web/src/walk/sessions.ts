@@ -4,7 +4,11 @@ import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { api } from '../api/client';
 import { keepBox } from '../api/queries';
 import type { Basis, BoxView } from '../api/types';
+import { isKeptHere } from '../device/audits';
 import { BoxSession } from './session';
+
+/** The office is not asked at every key; what the device keeps is kept before the next. */
+const OFFICE_PAUSE_MS = 400;
 
 /** How often a box is shown now; null until it was shown at all. */
 const open = new Map<string, { session: BoxSession; shown: number | null }>();
@@ -39,6 +43,7 @@ function sessionOf(audit: string, basis: Basis, view: BoxView): BoxSession {
     jot: api.jot,
     put: (record, basedOn) => api.putBox(audit, record, basedOn),
     saved: (saved) => keepBox(audit, saved),
+    pause: () => (isKeptHere(audit) ? 0 : OFFICE_PAUSE_MS),
   });
   session.subscribe(tidy);
   open.set(key, { session, shown: null });
@@ -80,6 +85,12 @@ const subscribe = (listener: () => void) => {
 
 /** The tags of boxes that were left before the server held all of them. */
 export const useWaitingBoxes = () => useSyncExternalStore(subscribe, () => waiting);
+
+/** Nobody is typing, and nothing that was typed would be lost with the page. */
+export const isQuiet = () =>
+  [...open.values()].every(({ session }) => session.isKept && session.snapshot().jot.line === '') &&
+  !document.activeElement?.matches('input, textarea, select') &&
+  document.querySelector('[role="dialog"]') === null;
 
 /** Keeps an eye on the whole page: a network that is back is used at once, and no page closes on what is not saved. */
 export function guardUnsaved() {

@@ -2,11 +2,12 @@
 
 use nailpunch_core::assess::of_amendments;
 use nailpunch_core::facts::{AmendmentSet, Basis, Pointer};
+use nailpunch_views::Problem;
 use rocket::post;
 use rocket::serde::json::Json;
 
 use super::body::Body;
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 
 /// The text of a file.
 #[derive(serde::Deserialize, utoipa::ToSchema)]

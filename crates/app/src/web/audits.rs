@@ -1,163 +1,17 @@
 //! Audits: the list of jobs, one audit's record, its walk, its journal.
 
-use nailpunch_core::assess::sampling::{CohortSample, samples};
-use nailpunch_core::assess::{
-    Assessed, AssessedPanel, AssessedRoom, AssessedRun, AuditCounts, BoxOverview, Hold, ItemCounts, holds,
-};
-use nailpunch_core::facts::{Audit, AuditId, BoxId, HouseRules, PanelId, Room, RunId};
-use nailpunch_core::quantity::UnitSystem;
-use nailpunch_core::rules::Verdict;
-use nailpunch_store::{AuditWalk, Change, Revised, RoomOrder, StoreError, Unreadable, WalkRoom};
+use nailpunch_core::assess::Assessed;
+use nailpunch_core::facts::{Audit, AuditId, AuditWalk, Revised, RoomOrder};
+use nailpunch_store::{Change, StoreError, Unreadable};
+use nailpunch_views::{AuditOnList, Problem, Walk};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get, post, put as put_route};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Kept, Shared, author, with_audit, with_kept, with_store};
-
-/// An audit on the list of jobs.
-#[derive(Serialize, ToSchema)]
-pub struct AuditOnList {
-    /// The audit.
-    audit: Revised<Audit>,
-    /// Its state at a glance.
-    counts: AuditCounts,
-}
-
-/// A room on the run.
-#[derive(Serialize, ToSchema)]
-pub struct RunRoom {
-    /// The room.
-    room: Revised<Room>,
-    /// Its mark; absent where it was not sketched.
-    mark: Option<RoomMark>,
-    /// Its boxes in order.
-    boxes: Vec<RunBox>,
-}
-
-/// A sketched room at a glance.
-#[derive(Serialize, ToSchema)]
-pub struct RoomMark {
-    /// The worst answer of all rules, of the room as left once it was looked at anew.
-    worst: Verdict,
-    /// Something in it is a danger now.
-    dangerous: bool,
-    /// Something of it is still open.
-    still_open: bool,
-    /// Its items.
-    items: ItemCounts,
-}
-
-fn room_mark(known: &AssessedRoom) -> RoomMark {
-    let items = ItemCounts::of(&known.findings);
-    RoomMark { worst: known.now().worst, dangerous: known.now().dangerous, still_open: items.open() > 0, items }
-}
-
-/// A box on the run.
-#[derive(Serialize, ToSchema)]
-pub struct RunBox {
-    /// The revision of its record.
-    pub revision: u32,
-    /// Its mark.
-    pub overview: BoxOverview,
-}
-
-/// A panel at a glance.
-#[derive(Serialize, ToSchema)]
-pub struct PanelMark {
-    /// The panel.
-    id: PanelId,
-    /// What it is called.
-    name: String,
-    /// The worst answer of all rules, of the panel as left once it was looked at anew.
-    worst: Verdict,
-    /// Something at it is a danger now.
-    dangerous: bool,
-    /// Something of it is still open.
-    still_open: bool,
-    /// Its items.
-    items: ItemCounts,
-}
-
-fn panel_mark(known: &AssessedPanel) -> PanelMark {
-    let items = ItemCounts::of(&known.findings);
-    PanelMark {
-        id: known.record.id,
-        name: known.record.name.clone(),
-        worst: known.now().worst,
-        dangerous: known.now().dangerous,
-        still_open: items.open() > 0,
-        items,
-    }
-}
-
-/// A cable run at a glance.
-#[derive(Serialize, ToSchema)]
-pub struct CableRunMark {
-    /// The run.
-    id: RunId,
-    /// What it is called.
-    name: String,
-    /// How it is wired.
-    label: String,
-    /// The boxes that it ends at.
-    boxes: Vec<BoxId>,
-    /// The worst answer of all rules, of the run as left once it was looked at anew.
-    worst: Verdict,
-    /// Something along it is a danger now.
-    dangerous: bool,
-    /// Something of it is still open.
-    still_open: bool,
-    /// Its items.
-    items: ItemCounts,
-}
-
-fn cable_run_mark(known: &AssessedRun) -> CableRunMark {
-    let items = ItemCounts::of(&known.findings);
-    CableRunMark {
-        id: known.record.id,
-        name: known.record.name.clone(),
-        label: known.record.now().label(),
-        boxes: known.record.boxes().collect(),
-        worst: known.now().worst,
-        dangerous: known.now().dangerous,
-        still_open: items.open() > 0,
-        items,
-    }
-}
-
-/// The walk through an audit: what the run shows.
-#[derive(Serialize, ToSchema)]
-pub struct Walk {
-    /// The audit.
-    audit: Revised<Audit>,
-    /// Its rooms in order.
-    rooms: Vec<RunRoom>,
-    /// Its panels.
-    panels: Vec<PanelMark>,
-    /// Its cable runs.
-    cable_runs: Vec<CableRunMark>,
-    /// Its state at a glance.
-    counts: AuditCounts,
-    /// What the boxes that were opened say of those left closed.
-    samples: Vec<CohortSample>,
-    /// The boxes with hands in them, and what stays off meanwhile.
-    hands: Vec<Hold>,
-}
-
-/// The rooms of an audit with the marks of their boxes.
-fn run(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
-    let mut marks = assessed.boxes.iter().map(|known| known.answer().overview.clone());
-    let of_room = |room: &WalkRoom| {
-        let boxes = room.boxes.iter().zip(&mut marks);
-        let boxes = boxes.map(|(record, overview)| RunBox { revision: record.revision, overview });
-        let mark = assessed.of_room(room.room.record.id).map(room_mark);
-        RunRoom { room: room.room.clone(), mark, boxes: boxes.collect() }
-    };
-    walk.rooms.iter().map(of_room).collect()
-}
 
 /// Every audit with its counts; while the last change of an audit is the same, so are its counts.
 pub(super) fn on_list(kept: &Kept) -> Result<Vec<AuditOnList>, StoreError> {
@@ -167,7 +21,7 @@ pub(super) fn on_list(kept: &Kept) -> Result<Vec<AuditOnList>, StoreError> {
             let facts = kept.store.walk(&id)?.facts();
             Ok::<_, StoreError>(Assessed::with(&facts, &kept.memory).counts())
         })?;
-        Ok(AuditOnList { counts, audit })
+        Ok(AuditOnList { audit, counts })
     };
     kept.store.audits_at()?.into_iter().map(of).collect()
 }
@@ -231,19 +85,30 @@ pub async fn delete(store: &Shared, audit: &str, based_on: IfMatch) -> Result<Js
 #[get("/audits/<audit>/walk")]
 pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
     let id = identifier(audit)?.to_string();
-    let walk = with_audit(store, id, |walk, assessed| {
-        let closed = assessed.boxes.iter().any(|known| known.record.found.conductors.is_empty());
-        Ok(Walk {
-            audit: walk.audit.clone(),
-            rooms: run(walk, assessed),
-            panels: assessed.panels.iter().map(panel_mark).collect(),
-            cable_runs: assessed.runs.iter().map(cable_run_mark).collect(),
-            counts: assessed.counts(),
-            samples: if closed { samples(assessed) } else { Vec::new() },
-            hands: holds(assessed),
-        })
-    });
+    let walk = with_audit(store, id, |walk, assessed| Ok(Walk::of(walk, assessed)));
     Ok(Json(walk.await?))
+}
+
+/// What a device keeps of an audit.
+#[derive(Serialize, ToSchema)]
+pub struct Records {
+    /// What this state of the audit is told from every other by.
+    state: String,
+    /// All records, as they stand; absent where the device has them as they are.
+    records: Option<AuditWalk>,
+}
+
+/// All records of an audit, for a device that keeps them; nothing of them where it is still in the state `since`.
+#[utoipa::path(
+    get, operation_id = "records", path = "/api/audits/{audit}/records",
+    params(("audit" = String, Path), ("since" = Option<String>, Query)),
+    responses((status = 200, body = Records), (status = 404, body = Problem))
+)]
+#[get("/audits/<audit>/records?<since>")]
+pub async fn records(store: &Shared, audit: &str, since: Option<String>) -> Result<Json<Records>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    let (state, records) = with_store(store, move |store| store.records(&id, since.as_deref())).await?;
+    Ok(Json(Records { state, records }))
 }
 
 /// Puts rooms and boxes in a new order.
@@ -330,9 +195,4 @@ pub async fn journal(store: &Shared, audit: &str, most: Option<u32>) -> Result<J
 pub async fn undo(store: &Shared, audit: &str, number: i64) -> Result<Json<()>, ApiError> {
     let id = identifier(audit)?.to_string();
     Ok(Json(with_store(store, move |store| store.undo(&id, number, &author())).await?))
-}
-
-/// What the basis screen offers: units with the house rules that go with each.
-pub fn defaults() -> [(UnitSystem, HouseRules); 2] {
-    [UnitSystem::Inch, UnitSystem::Metric].map(|units| (units, HouseRules::for_units(units)))
 }

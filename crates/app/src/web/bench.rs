@@ -5,6 +5,7 @@ use std::sync::LazyLock;
 
 use nailpunch_core::electrical::{BenchWish, Installation};
 use nailpunch_core::facts::{BoxContents, Half, InstrumentReading, Pointer};
+use nailpunch_views::Problem;
 use rocket::response::stream::{Event, EventStream};
 use rocket::serde::json::Json;
 use rocket::tokio::select;
@@ -15,7 +16,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::body::{Body, identifier};
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use crate::demo::INSTALLATION;
 
 /// How many readings may wait for a screen that is slow to take them.

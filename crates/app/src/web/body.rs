@@ -1,7 +1,6 @@
 //! What comes in: JSON bodies with a stated limit, identifiers, and the revision a write is based on.
 
-use nailpunch_core::facts::Problem as FieldProblem;
-use nailpunch_store::pointer_of;
+use nailpunch_views::from_json;
 use rocket::data::{Data, FromData, Outcome as DataOutcome, ToByteUnit};
 use rocket::http::Status;
 use rocket::outcome::Outcome;
@@ -15,20 +14,6 @@ use crate::failure::LARGEST_BUNDLE;
 
 /// The largest record or box to judge: 1 MiB.
 const LARGEST_RECORD: u64 = 1 << 20;
-
-/// Reads JSON; a field that is unknown, missing, of the wrong kind or out of range is named by its pointer.
-pub fn from_json<T: DeserializeOwned>(bytes: &[u8]) -> Result<T, FieldProblem> {
-    let mut deserializer = serde_json::Deserializer::from_slice(bytes);
-    let value = serde_path_to_error::deserialize(&mut deserializer).map_err(|error| {
-        let pointer = pointer_of(error.path());
-        FieldProblem { pointer, message: format!("{}; correct it and send it again", error.inner()) }
-    })?;
-    deserializer.end().map_err(|error| FieldProblem {
-        pointer: String::new(),
-        message: format!("{error}; send one JSON document and nothing after it"),
-    })?;
-    Ok(value)
-}
 
 /// A JSON body of at most 1 MiB, or why it is none. Routes pass the error on with `?`, so that it is answered as a
 /// problem document.

@@ -1,9 +1,9 @@
 //! A correction list: taken over, linked, answered.
 
 use nailpunch_core::assess::{CorrectionAnswer, answers, linked};
-use nailpunch_core::facts::Audit;
+use nailpunch_core::facts::{Audit, Revised};
 use nailpunch_report::{corrections_csv, read_corrections};
-use nailpunch_store::Revised;
+use nailpunch_views::Problem;
 use rocket::data::{Data, ToByteUnit};
 use rocket::http::{ContentType, Status};
 use rocket::serde::json::Json;
@@ -11,7 +11,7 @@ use rocket::{get, post};
 
 use super::body::identifier;
 use super::exchange::Download;
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, with_audit, with_store};
 
 /// The largest list: 4 MiB.

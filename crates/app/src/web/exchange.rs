@@ -5,6 +5,7 @@ use std::sync::Arc;
 use nailpunch_core::assess::{Acceptance, Assessed};
 use nailpunch_core::facts::{AuditId, Bundle, Pointer};
 use nailpunch_report::{ReportKind, bare_pictures};
+use nailpunch_views::{Problem, from_json};
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
 use rocket::serde::json::Json;
@@ -12,8 +13,8 @@ use rocket::{get, post};
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::body::{LargeBody, from_json, identifier};
-use super::problem::{ApiError, Problem};
+use super::body::{LargeBody, identifier};
+use super::problem::ApiError;
 use super::shared::{Shared, author, heavy, with_audit, with_store};
 use crate::clock::now;
 

@@ -11,9 +11,10 @@ use super::front::LOCAL;
 use super::problem::ApiError;
 
 /// Nothing but what ships with the application is loaded, and no script stands in a page.
-const CONTENT_SECURITY_POLICY: &str = "default-src 'none'; script-src 'self'; style-src 'self'; img-src 'self' data: \
-     blob:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; \
-     frame-ancestors 'none'";
+/// `wasm-unsafe-eval` lets the core be compiled, and nothing else be evaluated; `blob:` shows a photograph that waits on the device.
+const CONTENT_SECURITY_POLICY: &str = "default-src 'none'; script-src 'self' 'wasm-unsafe-eval'; worker-src 'self'; \
+    style-src 'self'; img-src 'self' data: blob:; \
+    font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; form-action 'none'; frame-ancestors 'none'";
 
 /// Answers only to its own names, so that no other page can drive it, not even under a name that resolves here: the address that
 /// was really connected to, on this machine its usual names, and what was named at the start.

@@ -1,13 +1,13 @@
 //! House rules: those of the firm, and what an audit's own change.
 
 use nailpunch_core::assess::{HouseRuleEffect, house_rule_effects};
-use nailpunch_core::facts::HouseRules;
-use nailpunch_store::Revised;
+use nailpunch_core::facts::{HouseRules, Revised};
+use nailpunch_views::Problem;
 use rocket::serde::json::Json;
 use rocket::{get as get_route, put as put_route};
 
 use super::body::{Body, IfMatch, identifier};
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, with_audit, with_store};
 
 /// The house rules of the firm, which a new audit begins with; revision 0 while it has none of its own.

@@ -2,6 +2,7 @@
 
 use std::time::Instant;
 
+use nailpunch_views::Problem;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::Status;
 use rocket::serde::json::Json;
@@ -10,7 +11,7 @@ use serde::Serialize;
 use tracing::{debug, warn};
 use utoipa::ToSchema;
 
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, with_store};
 
 /// The state of the server.

@@ -1,33 +1,13 @@
 //! Work items: what was said of a finding, whatever it was found at.
 
-use nailpunch_core::assess::ItemView;
-use nailpunch_core::facts::WorkItem;
-use nailpunch_store::{AuditWalk, Revised};
+use nailpunch_core::facts::{Revised, WorkItem};
+use nailpunch_views::{ItemsWish, Problem};
 use rocket::serde::json::Json;
 use rocket::{delete, put};
-use serde::{Deserialize, Serialize};
-use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, with_store};
-
-/// A finding with the revision of what was said of it.
-#[derive(Serialize, ToSchema)]
-pub struct FoundItem {
-    /// The revision; 0 when nothing is stored of it yet.
-    revision: u32,
-    /// Where it stands.
-    view: ItemView,
-}
-
-impl FoundItem {
-    /// The findings of a subject.
-    pub fn of(walk: &AuditWalk, findings: &[ItemView]) -> Vec<Self> {
-        let item = |view: &ItemView| Self { revision: walk.item_revision(view.item.as_ref()), view: view.clone() };
-        findings.iter().map(item).collect()
-    }
-}
 
 /// Makes or changes a work item. Closing asks for proof.
 #[utoipa::path(
@@ -49,18 +29,6 @@ pub async fn put_item(
     Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
 }
 
-/// The most work items that are put at once; the description of the request says it too.
-const MOST_ITEMS: usize = 1_000;
-
-/// Several work items.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ItemsWish {
-    /// Each with the revision that it is based on, 0 for a new one; at most 1,000.
-    #[schema(max_items = 1_000)]
-    items: Vec<Revised<WorkItem>>,
-}
-
 /// Makes or changes several work items, each based on its revision: all of them or none.
 #[utoipa::path(
     put, path = "/api/audits/{audit}/items", params(("audit" = String, Path)), request_body = ItemsWish,
@@ -68,11 +36,8 @@ pub struct ItemsWish {
 )]
 #[put("/audits/<audit>/items", data = "<body>")]
 pub async fn put_items(store: &Shared, audit: &str, body: Body<ItemsWish>) -> Result<Json<()>, ApiError> {
-    let (audit, ItemsWish { items }) = (identifier(audit)?.to_string(), body.0?);
-    if items.len() > MOST_ITEMS {
-        let message = format!("{} items; at most {MOST_ITEMS} at once, send them in parts", items.len());
-        return Err(ApiError::field("/items", message));
-    }
+    let (audit, wish) = (identifier(audit)?.to_string(), body.0?);
+    let items = wish.accepted()?;
     Ok(Json(with_store(store, move |store| store.put_all(&audit, &items, &author())).await?))
 }
 

@@ -1,20 +1,20 @@
 //! The job: what is done where, what to bring and to cut, and the shut-downs in their days.
 
 use nailpunch_core::assess::Assessed;
-use nailpunch_core::facts::{Audit, BoxId, ItemId, PanelId, RoomId, RunId, Subject, WorkItem};
+use nailpunch_core::facts::{Audit, ItemId, Revised, WorkItem};
 use nailpunch_core::job::{Job, job};
-use nailpunch_core::repair::Choice;
 use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
-use nailpunch_store::{Revised, Store, StoreError};
+use nailpunch_store::{Store, StoreError};
+use nailpunch_views::{ChooseWish, Problem};
 use rocket::http::ContentType;
 use rocket::serde::json::Json;
 use rocket::{get, post};
-use serde::{Deserialize, Serialize};
+use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::body::{Body, identifier};
 use super::exchange::Download;
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, with_audit, with_memory};
 
 async fn of_audit(store: &Shared, audit: &str) -> Result<(Audit, Job), ApiError> {
@@ -30,25 +30,6 @@ async fn of_audit(store: &Shared, audit: &str) -> Result<(Audit, Job), ApiError>
 #[get("/audits/<audit>/job")]
 pub async fn view(store: &Shared, audit: &str) -> Result<Json<Job>, ApiError> {
     Ok(Json(of_audit(store, audit).await?.1))
-}
-
-/// Boxes and panels whose planned repairs are taken over.
-#[derive(Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ChooseWish {
-    /// The boxes, at most 20,000.
-    #[serde(default)]
-    #[schema(max_items = 20_000)]
-    boxes: Vec<BoxId>,
-    /// The panels.
-    #[serde(default)]
-    panels: Vec<PanelId>,
-    /// The rooms.
-    #[serde(default)]
-    rooms: Vec<RoomId>,
-    /// The cable runs.
-    #[serde(default)]
-    runs: Vec<RunId>,
 }
 
 /// What was taken over.
@@ -69,30 +50,11 @@ pub async fn choose(store: &Shared, audit: &str, body: Body<ChooseWish>) -> Resu
     let (audit, wish) = (identifier(audit)?.to_string(), body.0?);
     let chosen = with_memory(store, move |store, memory| {
         let facts = store.walk(&audit)?.facts();
-        let items = planned_items(&job(&Assessed::with(&facts, memory)), &wish);
+        let items = wish.items(&job(&Assessed::with(&facts, memory)), || ItemId(uuid::Uuid::now_v7()));
         put_items(store, &audit, &items)?;
         Ok(items.len())
     });
     Ok(Json(Chosen { items: chosen.await? }))
-}
-
-fn planned_items(job: &Job, wish: &ChooseWish) -> Vec<WorkItem> {
-    let boxes = job.boxes.iter().filter(|known| wish.boxes.contains(&known.box_id));
-    let boxes = boxes.map(|known| (Subject::Box(known.box_id), &known.work));
-    let wanted = |subject: Subject| match subject {
-        Subject::Panel(id) => wish.panels.contains(&id),
-        Subject::Room(id) => wish.rooms.contains(&id),
-        Subject::Run(id) => wish.runs.contains(&id),
-        Subject::Box(_) => false,
-    };
-    let places = job.places.iter().filter(|known| wanted(known.subject));
-    let places = places.map(|known| (known.subject, &known.work));
-    let mut items = Vec::new();
-    for (subject, work) in boxes.chain(places) {
-        let item = |choice: &Choice| choice.item(ItemId(uuid::Uuid::now_v7()), subject);
-        items.extend(work.choices.iter().map(item));
-    }
-    items
 }
 
 fn put_items(store: &Store, audit: &str, items: &[WorkItem]) -> Result<(), StoreError> {

@@ -1,31 +1,17 @@
 //! Judging without saving, and what the screens need to know beforehand.
 
-use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies, judge_box, plan_for};
-use nailpunch_core::facts::{
-    AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
-    Disconnect, ElectrodeKind, EquipmentKind, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules, HungKind,
-    InWallInfo, LampKind, LengthEcho, LengthWish, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark,
-    Plate, Pointer, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat,
-    ServiceEntry, SpliceKind, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind,
-    WantedKind, house_rule_infos, in_wall_infos, observation_infos, panel_observation_infos, presets,
-    room_observation_infos, run_observation_infos, terminals_of,
-};
-use nailpunch_core::jot::{JotRequest, Jotted, RunWords, run_words};
-use nailpunch_core::quantity::UnitSystem;
-use nailpunch_core::rules::{RuleEntry, rule_book};
-use nailpunch_core::standard::box_volume::StandardBox;
-use nailpunch_core::standard::{Configuration, Edition, Location, Purpose, RoomKind, WiringMethod};
+use nailpunch_core::assess::{JudgeRequest, Judgement, Remedies};
+use nailpunch_core::facts::{LengthEcho, LengthWish};
+use nailpunch_core::jot::{JotRequest, Jotted};
+use nailpunch_views::{Problem, Trades, typed};
 use rocket::serde::json::Json;
 use rocket::{get, post};
 use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::body::Body;
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, heavy};
-
-/// The most texts that may be typed at once.
-const MOST_TYPED: usize = 500;
 
 /// Judges a box without saving it: verdicts, repairs with their proof, the section, and what was understood of the
 /// texts typed into its fields.
@@ -35,7 +21,7 @@ const MOST_TYPED: usize = 500;
 )]
 #[post("/judge", data = "<body>")]
 pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
-    Ok(Json(judge_box(accepted(body)?)))
+    Ok(Json(typed::judge(body.0?)?))
 }
 
 /// Plans for a box without saving it: the cheapest sequence of repairs with its proof, the runner-up, what cannot be done
@@ -46,8 +32,8 @@ pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
 )]
 #[post("/plan", data = "<body>")]
 pub async fn plan(store: &Shared, body: Body<JudgeRequest>) -> Result<Json<Remedies>, ApiError> {
-    let request = accepted(body)?;
-    Ok(Json(heavy(&store.turns.plans, move || plan_for(request)).await?))
+    let request = body.0?;
+    Ok(Json(heavy(&store.turns.plans, move || typed::plan(request)).await??))
 }
 
 /// Reads a jot line on to a box without saving it.
@@ -57,22 +43,7 @@ pub async fn plan(store: &Shared, body: Body<JudgeRequest>) -> Result<Json<Remed
 )]
 #[post("/jot", data = "<body>")]
 pub fn jot(body: Body<JotRequest>) -> Result<Json<Jotted>, ApiError> {
-    let request = body.0?;
-    let problems = request.contents.problems(&Pointer::root().at("contents"));
-    if problems.is_empty() { Ok(Json(request.answer())) } else { Err(ApiError::fields(problems)) }
-}
-
-/// A box to judge, once everything in it can be accepted.
-fn accepted(body: Body<JudgeRequest>) -> Result<JudgeRequest, ApiError> {
-    let request = body.0?;
-    if request.typed.len() > MOST_TYPED {
-        let count = request.typed.len();
-        return Err(ApiError::field("/typed", format!("{count} texts at once; at most {MOST_TYPED} are taken")));
-    }
-    let root = Pointer::root();
-    let mut problems = request.basis.problems(&root.at("basis"));
-    problems.extend(request.contents.problems(&root.at("contents")));
-    if problems.is_empty() { Ok(request) } else { Err(ApiError::fields(problems)) }
+    Ok(Json(typed::jot(&body.0?)?))
 }
 
 /// Reads one length as people type it, or prints one.
@@ -85,217 +56,11 @@ pub fn length(body: Body<LengthWish>) -> Result<Json<LengthEcho>, ApiError> {
     Ok(Json(body.0?.answer()))
 }
 
-/// An edition as the basis screen offers it.
-#[derive(Serialize, ToSchema)]
-pub struct EditionChoice {
-    edition: Edition,
-    name: &'static str,
-}
-
-/// The house rules that a new audit begins with.
-#[derive(Serialize, ToSchema)]
-pub struct Defaults {
-    units: UnitSystem,
-    house_rules: HouseRules,
-}
-
-/// A length of the shop with its words.
-#[derive(Serialize, ToSchema)]
-pub struct ShopLength {
-    field: &'static str,
-    words: &'static str,
-}
-
-/// A standard box as the screens offer it.
-#[derive(Serialize, ToSchema)]
-pub struct BoxSize {
-    size: StandardBox,
-    name: &'static str,
-}
-
-/// What the screens need to know beforehand: rules, editions, house rules, observations, presets.
-#[derive(Serialize, ToSchema)]
-pub struct Trades {
-    rules: Vec<RuleEntry>,
-    editions: Vec<EditionChoice>,
-    house_rules: Vec<HouseRuleInfo>,
-    shop_lengths: Vec<ShopLength>,
-    defaults: Vec<Defaults>,
-    observations: Vec<ObservationInfo>,
-    presets: Vec<Preset>,
-    box_sizes: Vec<BoxSize>,
-    terminals: Vec<DeviceTerminals>,
-    devices: Vec<Named<DeviceKind>>,
-    configurations: Vec<Named<Configuration>>,
-    /// What hangs from a box, each with the facts that are taken down of it.
-    hung: Vec<HungChoice>,
-    carries: Vec<Named<Carries>>,
-    place_marks: Vec<Named<PlaceMark>>,
-    canopy_surfaces: Vec<Named<CanopySurface>>,
-    canopy_seals: Vec<Named<CanopySeal>>,
-    lamp_kinds: Vec<Named<LampKind>>,
-    fan_controls: Vec<Named<FanControl>>,
-    wiring_methods: Vec<Named<WiringMethod>>,
-    locations: Vec<Named<Location>>,
-    purposes: Vec<Named<Purpose>>,
-    halves: Vec<Named<Halves>>,
-    /// Of how many wires a range or dryer receptacle is.
-    range_wires: Vec<Named<RangeWires>>,
-    plates: Vec<Named<Plate>>,
-    cable_goes: Vec<Named<CableGoes>>,
-    cable_grounds: Vec<Named<CableGround>>,
-    seats: Vec<Named<Seat>>,
-    bonds: Vec<Named<BoxBond>>,
-    /// What a box holds on by.
-    holds: Vec<Named<BoxHold>>,
-    splices: Vec<Named<SpliceKind>>,
-    wall_finishes: Vec<Named<WallFinish>>,
-    added: Vec<Named<AddedKind>>,
-    support_fittings: Vec<Named<SupportFitting>>,
-    electrodes: Vec<Named<ElectrodeKind>>,
-    probes: Vec<Named<Probe>>,
-    meters: Vec<Named<Meter>>,
-    detectors: Vec<Named<DetectorClass>>,
-    traced_faults: Vec<Named<TracedFault>>,
-    panel_observations: Vec<PanelObservationInfo>,
-    panel_rooms: Vec<Named<PanelRoom>>,
-    service_entries: Vec<Named<ServiceEntry>>,
-    roofs_under: Vec<Named<RoofUnder>>,
-    gas_pipes: Vec<Named<GasPipe>>,
-    room_kinds: Vec<Named<RoomKind>>,
-    /// What stands along a wall, each with the word of the line.
-    wall_parts: Vec<Named<WallPartKind>>,
-    room_observations: Vec<RoomObservationInfo>,
-    /// What stands in rooms, each with the facts that are taken down of it.
-    equipment: Vec<EquipmentChoice>,
-    disconnects: Vec<Named<Disconnect>>,
-    /// What can be wanted in rooms, each with the facts that are taken down of it.
-    wanted: Vec<WantedChoice>,
-    in_wall: Vec<InWallInfo>,
-    tested: Vec<Named<Tested>>,
-    stud_sides: Vec<Named<StudSide>>,
-    run_ways: Vec<Named<RunWay>>,
-    run_observations: Vec<RunObservationInfo>,
-    /// The words of the lines along a cable run.
-    run_words: RunWords,
-}
-
-/// A choice with its words.
-#[derive(Serialize, ToSchema)]
-pub struct Named<T> {
-    value: T,
-    name: &'static str,
-}
-
-/// What hangs, with the facts that are taken down of it.
-#[derive(Serialize, ToSchema)]
-pub struct HungChoice {
-    value: HungKind,
-    name: &'static str,
-    /// Each a field of what hangs.
-    fields: &'static [&'static str],
-}
-
-/// A kind of equipment, with the facts that are taken down of it.
-#[derive(Serialize, ToSchema)]
-pub struct EquipmentChoice {
-    value: EquipmentKind,
-    name: &'static str,
-    /// Each a field of a piece of equipment.
-    fields: &'static [&'static str],
-}
-
-/// A kind of thing that is wanted, with the facts that are taken down of it.
-#[derive(Serialize, ToSchema)]
-pub struct WantedChoice {
-    value: WantedKind,
-    name: &'static str,
-    /// Each a field of what is wanted.
-    fields: &'static [&'static str],
-}
-
-/// The terminals of a kind of device.
-#[derive(Serialize, ToSchema)]
-pub struct DeviceTerminals {
-    kind: DeviceKind,
-    terminals: Vec<Named<Terminal>>,
-}
-
-fn named<T: Copy>(values: impl IntoIterator<Item = T>, name: fn(T) -> &'static str) -> Vec<Named<T>> {
-    values.into_iter().map(|value| Named { value, name: name(value) }).collect()
-}
-
 /// What the screens need to know beforehand: rules, editions, house rules.
 #[utoipa::path(get, path = "/api/trades", responses((status = 200, body = Trades)))]
 #[get("/trades")]
 pub fn trades() -> Json<Trades> {
-    let editions = Edition::ALL.map(|edition| EditionChoice { edition, name: edition.name() });
-    let shop_lengths = HouseRules::default().shop.named().into_iter();
-    let shop_lengths = shop_lengths.map(|(field, words, _)| ShopLength { field, words }).collect();
-    let defaults = super::audits::defaults().map(|(units, house_rules)| Defaults { units, house_rules });
-    Json(Trades {
-        rules: rule_book(),
-        editions: editions.into(),
-        house_rules: house_rule_infos(),
-        shop_lengths,
-        defaults: defaults.into(),
-        observations: observation_infos(),
-        presets: presets(),
-        terminals: DeviceKind::ALL
-            .map(|kind| DeviceTerminals { kind, terminals: named(terminals_of(kind).iter().copied(), Terminal::name) })
-            .into(),
-        devices: named(DeviceKind::ALL, DeviceKind::name),
-        configurations: named(Configuration::ALL.iter().copied(), Configuration::name),
-        hung: HungKind::ALL.map(|kind| HungChoice { value: kind, name: kind.name(), fields: kind.fields() }).into(),
-        carries: named(Carries::ALL, Carries::name),
-        place_marks: named(PlaceMark::ALL, PlaceMark::name),
-        canopy_surfaces: named(CanopySurface::ALL, CanopySurface::name),
-        canopy_seals: named(CanopySeal::ALL, CanopySeal::name),
-        lamp_kinds: named(LampKind::ALL, LampKind::name),
-        fan_controls: named(FanControl::ALL, FanControl::name),
-        wiring_methods: named(WiringMethod::ALL, WiringMethod::name),
-        locations: named(Location::ALL, Location::name),
-        purposes: named(Purpose::ALL, Purpose::name),
-        halves: named(Halves::ALL, Halves::name),
-        range_wires: named(RangeWires::ALL, RangeWires::name),
-        plates: named(Plate::ALL, Plate::name),
-        cable_goes: named(CableGoes::ALL, CableGoes::name),
-        cable_grounds: named(CableGround::ALL, CableGround::name),
-        seats: named(Seat::ALL, Seat::name),
-        bonds: named(BoxBond::ALL, BoxBond::name),
-        holds: named(BoxHold::ALL, BoxHold::name),
-        splices: named(SpliceKind::ALL, SpliceKind::name),
-        wall_finishes: named(WallFinish::ALL, WallFinish::name),
-        added: named(AddedKind::ALL, AddedKind::name),
-        support_fittings: named(SupportFitting::ALL, SupportFitting::name),
-        electrodes: named(ElectrodeKind::ALL, ElectrodeKind::name),
-        probes: named(Probe::ALL, Probe::name),
-        meters: named(Meter::ALL, Meter::name),
-        detectors: named([DetectorClass::Sensitive, DetectorClass::Ordinary], DetectorClass::name),
-        panel_observations: panel_observation_infos(),
-        panel_rooms: named(PanelRoom::ALL, PanelRoom::name),
-        service_entries: named(ServiceEntry::ALL, ServiceEntry::name),
-        roofs_under: named(RoofUnder::ALL, RoofUnder::name),
-        gas_pipes: named(GasPipe::ALL, GasPipe::name),
-        room_kinds: named(RoomKind::ALL, RoomKind::name),
-        wall_parts: named(WallPartKind::ALL, WallPartKind::name),
-        room_observations: room_observation_infos(),
-        equipment: EquipmentKind::ALL
-            .map(|kind| EquipmentChoice { value: kind, name: kind.name(), fields: kind.fields() })
-            .into(),
-        disconnects: named(Disconnect::ALL, Disconnect::name),
-        wanted: WantedKind::ALL
-            .map(|kind| WantedChoice { value: kind, name: kind.name(), fields: kind.fields() })
-            .into(),
-        in_wall: in_wall_infos(),
-        tested: named(Tested::ALL, Tested::name),
-        stud_sides: named(StudSide::ALL, StudSide::name),
-        run_ways: named(RunWay::ALL, RunWay::name),
-        run_observations: run_observation_infos(),
-        run_words: run_words(),
-        traced_faults: named(TracedFault::ALL, TracedFault::name),
-        box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
-    })
+    Json(nailpunch_views::trades())
 }
 
 /// The version of the program.

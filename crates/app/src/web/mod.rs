@@ -42,8 +42,6 @@ use utoipa::openapi::RefOr;
 
 use crate::failure::Failure;
 
-pub use body::from_json;
-
 /// The OpenAPI description of the server.
 #[derive(OpenApi)]
 #[openapi(
@@ -54,6 +52,7 @@ pub use body::from_json;
         audits::put,
         audits::delete,
         audits::walk,
+        audits::records,
         audits::order,
         audits::duplicate,
         audits::journal,
@@ -122,7 +121,7 @@ pub use body::from_json;
         exchange::report,
         exchange::findings,
     ),
-    components(schemas(nailpunch_core::facts::Bundle, problem::Problem))
+    components(schemas(nailpunch_core::facts::Bundle, nailpunch_views::Problem))
 )]
 struct Description;
 
@@ -170,6 +169,7 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
                 audits::put,
                 audits::delete,
                 audits::walk,
+                audits::records,
                 audits::order,
                 audits::duplicate,
                 audits::journal,

@@ -1,8 +1,8 @@
 //! Photographs: taken in, drawn on, given out.
 
-use nailpunch_core::facts::{BoxId, PanelId, Photo, PhotoId, RoomId, RunId};
+use nailpunch_core::facts::{BoxId, PanelId, Photo, PhotoId, Revised, RoomId, RunId};
 use nailpunch_report::{LARGEST_FILE, take_photo, thumbnail};
-use nailpunch_store::Revised;
+use nailpunch_views::Problem;
 use rocket::data::{Data, ToByteUnit};
 use rocket::http::{ContentType, Status};
 use rocket::serde::json::Json;
@@ -11,7 +11,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, heavy, with_store};
 
 /// A photograph with its revision.
@@ -29,15 +29,15 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Revised<Photo>
 }
 
 /// Takes a photograph of a box, a panel, a room or a cable run: JPEG or PNG, told by its content; it is kept without what the camera wrote
-/// in it.
+/// in it. Whoever may have to send it twice makes its identifier.
 #[utoipa::path(
     post, operation_id = "take_photo", path = "/api/audits/{audit}/photos",
     params(("audit" = String, Path), ("box" = Option<String>, Query), ("panel" = Option<String>, Query),
-           ("room" = Option<String>, Query), ("run" = Option<String>, Query)),
+           ("room" = Option<String>, Query), ("run" = Option<String>, Query), ("id" = Option<String>, Query)),
     request_body(content = Vec<u8>, content_type = "application/octet-stream"),
     responses((status = 200, body = Revised<Photo>), (status = 413, body = Problem), (status = 422, body = Problem))
 )]
-#[post("/audits/<audit>/photos?<box>&<panel>&<room>&<run>", data = "<data>")]
+#[post("/audits/<audit>/photos?<box>&<panel>&<room>&<run>&<id>", data = "<data>")]
 pub async fn take(
     store: &Shared,
     audit: &str,
@@ -45,6 +45,7 @@ pub async fn take(
     panel: Option<&str>,
     room: Option<&str>,
     run: Option<&str>,
+    id: Option<&str>,
     data: Data<'_>,
 ) -> Result<Json<Revised<Photo>>, ApiError> {
     let audit = identifier(audit)?.to_string();
@@ -52,11 +53,12 @@ pub async fn take(
     let panel = panel.map(identifier).transpose()?.map(PanelId);
     let room = room.map(identifier).transpose()?.map(RoomId);
     let run = run.map(identifier).transpose()?.map(RunId);
+    let id = id.map_or_else(|| Ok(uuid::Uuid::now_v7()), identifier)?;
     let bytes = picture(data).await?;
     let taken = heavy(&store.turns.pictures, move || take_photo(&bytes)).await?;
     let taken = taken.map_err(|error| ApiError::field("/photo", error.to_string()))?;
     let photo = Photo {
-        id: PhotoId(uuid::Uuid::now_v7()),
+        id: PhotoId(id),
         box_id,
         panel,
         room,

@@ -2,32 +2,10 @@
 
 use nailpunch_core::facts::Problem as FieldProblem;
 use nailpunch_store::StoreError;
+use nailpunch_views::Problem;
 use rocket::http::{ContentType, Status};
 use rocket::response::{Responder, Response, Result as ResponseResult};
 use rocket::{Catcher, Request, catch, catchers};
-use serde::Serialize;
-use utoipa::ToSchema;
-
-/// A problem document (RFC 9457).
-#[derive(Debug, Clone, Serialize, ToSchema)]
-pub struct Problem {
-    /// The HTTP status.
-    pub status: u16,
-    /// What kind of problem it is.
-    pub title: &'static str,
-    /// A sentence a person can act on.
-    pub detail: String,
-    /// The fields at fault.
-    #[serde(skip_serializing_if = "Vec::is_empty")]
-    pub errors: Vec<FieldProblem>,
-    /// The record as it stands, where the one sent was based on an older one.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    #[schema(value_type = Option<Object>)]
-    pub current: Option<serde_json::Value>,
-    /// The revision of the record as it stands.
-    #[serde(skip_serializing_if = "Option::is_none")]
-    pub current_revision: Option<u32>,
-}
 
 /// An error on its way out.
 #[derive(Debug)]
@@ -35,14 +13,7 @@ pub struct ApiError(Box<Problem>);
 
 impl ApiError {
     pub fn new(status: Status, title: &'static str, detail: impl Into<String>) -> Self {
-        Self(Box::new(Problem {
-            status: status.code,
-            title,
-            detail: detail.into(),
-            errors: Vec::new(),
-            current: None,
-            current_revision: None,
-        }))
+        Self(Box::new(Problem::new(status.code, title, detail)))
     }
 
     pub fn internal(detail: impl Into<String>) -> Self {
@@ -55,10 +26,13 @@ impl ApiError {
     }
 
     pub fn fields(errors: Vec<FieldProblem>) -> Self {
-        let detail = errors.first().map(ToString::to_string).unwrap_or_default();
-        let mut error = Self::new(Status::UnprocessableEntity, "Not accepted", detail);
-        error.0.errors = errors;
-        error
+        Self(Box::new(Problem::fields(errors)))
+    }
+}
+
+impl From<Vec<FieldProblem>> for ApiError {
+    fn from(errors: Vec<FieldProblem>) -> Self {
+        Self::fields(errors)
     }
 }
 
@@ -68,10 +42,7 @@ impl From<StoreError> for ApiError {
         match error {
             StoreError::NotFound { .. } => Self::new(Status::NotFound, "Not found", detail),
             StoreError::Stale { current_revision, current, .. } => {
-                let mut error = Self::new(Status::Conflict, "Changed in the meantime", detail);
-                error.0.current = Some(current);
-                error.0.current_revision = Some(current_revision);
-                error
+                Self(Box::new(Problem::stale(detail, current, current_revision)))
             }
             StoreError::Invalid(problems) => Self::fields(problems),
             StoreError::AlreadyHere { .. } => Self::new(Status::Conflict, "Already here", detail),

@@ -1,8 +1,9 @@
 //! The log of readings, in and out as CSV.
 
-use nailpunch_core::facts::{BoxRecord, Problem as FieldProblem};
+use nailpunch_core::facts::{BoxRecord, Problem as FieldProblem, Revised};
 use nailpunch_report::{read_readings_log, readings_log};
-use nailpunch_store::{Revised, StoreError};
+use nailpunch_store::StoreError;
+use nailpunch_views::Problem;
 use rocket::data::ToByteUnit;
 use rocket::http::{ContentType, Status};
 use rocket::serde::json::Json;
@@ -12,7 +13,7 @@ use utoipa::ToSchema;
 
 use super::body::identifier;
 use super::exchange::{Download, bundle};
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, with_store};
 
 /// The largest log: 4 MiB.

@@ -1,61 +1,15 @@
 //! Cable runs: their courses, what follows from them, and the line that is typed along one.
 
-use nailpunch_core::assess::{Assessed, RunJudgement, SubjectWork};
-use nailpunch_core::facts::{CableRun, Course, Pointer, RunId, Subject};
-use nailpunch_core::jot::{RunLine, RunLineRequest, RunLineText, read_run_line, run_lines};
-use nailpunch_store::{AuditWalk, Revised, StoreError};
+use nailpunch_core::facts::{CableRun, Revised, RunId};
+use nailpunch_core::jot::{RunLine, RunLineRequest};
+use nailpunch_store::StoreError;
+use nailpunch_views::{Problem, RunView, typed};
 use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, post, put as put_route};
-use serde::Serialize;
-use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
-use super::items::FoundItem;
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Shared, author, with_memory, with_store};
-
-/// One side of a run: as found, or as left.
-#[derive(Serialize, ToSchema)]
-pub struct RunSide {
-    /// Its course.
-    course: Course,
-    /// The same line by line, as it can be typed.
-    lines: Vec<RunLineText>,
-    /// What follows from it.
-    judgement: RunJudgement,
-}
-
-/// A cable run with all that follows from its course.
-#[derive(Serialize, ToSchema)]
-pub struct RunView {
-    /// The run.
-    run: Revised<CableRun>,
-    /// As found.
-    found: RunSide,
-    /// As left, once it was begun.
-    left: Option<RunSide>,
-    /// Its findings, and where each is in its life.
-    items: Vec<FoundItem>,
-    /// What is done on it.
-    work: SubjectWork,
-}
-
-fn view_of(walk: &AuditWalk, run: &Revised<CableRun>, assessed: &Assessed) -> Option<RunView> {
-    let known = assessed.of_run(run.record.id)?;
-    let units = assessed.facts.audit.basis.units;
-    let side = |course: &Course, judgement: &RunJudgement| RunSide {
-        course: course.clone(),
-        lines: run_lines(course, units),
-        judgement: judgement.clone(),
-    };
-    Some(RunView {
-        found: side(&run.record.found, &known.found),
-        left: run.record.left.as_ref().map(|left| side(left, known.now())),
-        items: FoundItem::of(walk, &known.findings),
-        work: known.work.clone(),
-        run: run.clone(),
-    })
-}
 
 /// A cable run with all that follows from its course.
 #[utoipa::path(
@@ -67,11 +21,7 @@ fn view_of(walk: &AuditWalk, run: &Revised<CableRun>, assessed: &Assessed) -> Op
 pub async fn get(store: &Shared, audit: &str, run: &str) -> Result<Json<RunView>, ApiError> {
     let (audit, id) = (identifier(audit)?.to_string(), RunId(identifier(run)?));
     let view = with_memory(store, move |store, memory| {
-        let walk = store.walk(&audit)?;
-        let facts = walk.facts();
-        let assessed = Assessed::of_subject(&facts, Subject::Run(id), memory);
-        let found = walk.runs.iter().find(|run| run.record.id == id);
-        let view = found.and_then(|run| view_of(&walk, run, &assessed));
+        let view = RunView::of(&store.walk(&audit)?, id, memory);
         view.ok_or_else(|| StoreError::NotFound { kind: "cable run", id: id.to_string() })
     });
     Ok(Json(view.await?))
@@ -116,13 +66,5 @@ pub async fn delete(store: &Shared, audit: &str, run: &str, based_on: IfMatch) -
 )]
 #[post("/run-line", data = "<body>")]
 pub fn line(body: Body<RunLineRequest>) -> Result<Json<RunLine>, ApiError> {
-    let request = body.0?;
-    let at = Pointer::root().at("course");
-    let problems = request.course.problems(&at);
-    if !problems.is_empty() {
-        return Err(ApiError::fields(problems));
-    }
-    let read = read_run_line(&request).map_err(|error| ApiError::field("/line", error.to_string()))?;
-    let problems = read.course.problems(&at);
-    if problems.is_empty() { Ok(Json(read)) } else { Err(ApiError::fields(problems)) }
+    Ok(Json(typed::run_line(&body.0?)?))
 }

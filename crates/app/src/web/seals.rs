@@ -6,13 +6,14 @@ use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::Seal;
 use nailpunch_report::{ReportError, ReportKind, SealKey, data_sha256, pdf, sha256};
 use nailpunch_store::{Change, ToSeal};
+use nailpunch_views::Problem;
 use rocket::http::ContentType;
 use rocket::serde::json::Json;
 use rocket::{get, post};
 
 use super::body::identifier;
 use super::exchange::Download;
-use super::problem::{ApiError, Problem};
+use super::problem::ApiError;
 use super::shared::{Kept, Shared, author, heavy, with_store};
 use crate::clock::now;
 

@@ -3,7 +3,8 @@
 use std::sync::Arc;
 
 use nailpunch_core::assess::{Assessed, AuditCounts, Memory};
-use nailpunch_store::{AuditWalk, Author, Store, StoreError};
+use nailpunch_core::facts::AuditWalk;
+use nailpunch_store::{Author, Store, StoreError};
 use quick_cache::sync::Cache;
 use rocket::State;
 use rocket::tokio::sync::{Mutex, Semaphore};

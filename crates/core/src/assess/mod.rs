@@ -10,6 +10,7 @@ mod correction_words;
 mod effects;
 mod hands;
 mod item;
+mod kept;
 mod memory;
 mod overview;
 mod panel_judgement;
@@ -32,6 +33,7 @@ pub use hands::{
     HeldBreaker, Hold, hands_problems, holds, is_in_rounds, off_for_boxes, round_problems, shut_down_problems,
 };
 pub use item::{ItemState, ItemView, measured_again, to_measure_again};
+pub use kept::{Beside, Kept};
 pub use memory::Memory;
 pub use overview::{AuditCounts, BoxOverview, ItemCounts};
 pub use panel_judgement::{BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of};

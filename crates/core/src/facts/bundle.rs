@@ -17,7 +17,7 @@ use super::problem::{Pointer, Problem};
 use super::ruling::{Remark, Ruling};
 use super::run::{CableRun, RunEnd};
 use super::seal::Seal;
-use super::{AuditFacts, BoxRecord, Room, RoomFacts, Sketch, Subject, WorkItem};
+use super::{AuditFacts, AuditWalk, BoxRecord, Revised, Room, RoomFacts, Sketch, Subject, WalkRoom, WorkItem};
 use crate::standard::WiredUnder;
 
 /// The version of the format. A reader refuses a newer one.
@@ -173,6 +173,28 @@ impl BundleBox {
 }
 
 impl Bundle {
+    /// Of an audit as it is kept, without photographs and seals.
+    pub fn of_walk(walk: AuditWalk) -> Self {
+        fn records<T>(revised: Vec<Revised<T>>) -> Vec<T> {
+            revised.into_iter().map(|known| known.record).collect()
+        }
+        let room = |known: WalkRoom| {
+            let boxes = records(known.boxes).into_iter().map(BundleBox::from_record).collect();
+            BundleRoom::from_record(known.room.record, boxes)
+        };
+        Self {
+            nailpunch: FORMAT,
+            audit: walk.audit.record,
+            rooms: walk.rooms.into_iter().map(room).collect(),
+            circuits: records(walk.circuits),
+            panels: records(walk.panels),
+            runs: records(walk.runs),
+            items: records(walk.items),
+            photos: Vec::new(),
+            seals: Vec::new(),
+        }
+    }
+
     /// All that is known of the audit.
     pub fn facts(&self) -> AuditFacts {
         let rooms = self.rooms.iter().map(|room| RoomFacts {

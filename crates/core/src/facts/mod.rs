@@ -3,6 +3,7 @@
 mod amendments;
 mod audit;
 mod audit_facts;
+mod audit_walk;
 mod bounded;
 mod r#box;
 mod bundle;
@@ -28,6 +29,7 @@ mod work;
 pub use amendments::{Amendment, AmendmentSet};
 pub use audit::{Area, Audit, Basis, Building, Letterhead};
 pub use audit_facts::{AuditFacts, RoomFacts};
+pub use audit_walk::{AuditWalk, Revised, RoomOrder, WalkRoom};
 pub(crate) use r#box::add_cable;
 pub use r#box::{
     Added, AddedKind, BoxBond, BoxContents, BoxHold, BoxKind, BoxRecord, Cable, CableEntry, CableGoes, CableGround,
@@ -55,7 +57,7 @@ pub use panel::{
     PanelPlace, PanelRoom, RoofUnder, Safety, Service, ServiceEntry, Tick, feed_problems, panel_observation_infos,
 };
 pub use photo::{BundlePhoto, Photo, PhotoMark};
-pub use problem::{Pointer, Problem};
+pub use problem::{Pointer, Problem, pointer_of};
 pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };

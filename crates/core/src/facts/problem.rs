@@ -60,6 +60,17 @@ impl std::fmt::Display for Problem {
     }
 }
 
+/// The JSON pointer (RFC 6901) to where reading failed.
+pub fn pointer_of(path: &serde_path_to_error::Path) -> String {
+    use serde_path_to_error::Segment;
+    let step = |at: Pointer, segment: &Segment| match segment {
+        Segment::Seq { index } => at.at(index),
+        Segment::Map { key } => at.at(key),
+        Segment::Enum { .. } | Segment::Unknown => at,
+    };
+    path.iter().fold(Pointer::root(), step).text()
+}
+
 /// Adds a problem when `text` is empty (if it must not be), too long, or holds control characters.
 pub(super) fn check_text(problems: &mut Vec<Problem>, pointer: &Pointer, text: &str, required: bool, longest: usize) {
     if text.contains(['\n', '\u{2028}', '\u{2029}']) {

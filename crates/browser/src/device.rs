@@ -1,0 +1,203 @@
+//! The audits that the device keeps, and how a record of one is put, deleted and brought back: as the store does it.
+
+use std::collections::HashMap;
+
+use nailpunch_core::assess::{Acceptance, Beside, Memory};
+use nailpunch_core::facts::{
+    Audit, AuditId, AuditWalk, BoxRecord, Identifier, Pointer, Problem as FieldProblem, Revised, Room, RoomId,
+    RoomOrder, WorkItem,
+};
+use nailpunch_views::Problem;
+use uuid::Uuid;
+
+use crate::kinds::OnDevice;
+
+/// The most boxes whose answers are kept.
+const MOST_BOXES: usize = 5_000;
+
+/// An audit with what is hidden in it: it comes back with what it hangs on.
+pub(crate) struct KeptAudit {
+    pub walk: AuditWalk,
+    /// The boxes of rooms that were deleted.
+    boxes: HashMap<RoomId, Vec<Revised<BoxRecord>>>,
+    /// What was said of findings at what was deleted.
+    items: Vec<Revised<WorkItem>>,
+}
+
+/// The audits that a device keeps, and what was worked out of them before.
+pub struct Device {
+    audits: HashMap<AuditId, KeptAudit>,
+    pub(crate) memory: Memory,
+}
+
+impl Default for Device {
+    fn default() -> Self {
+        Self::new()
+    }
+}
+
+fn unacceptable(problems: Vec<FieldProblem>) -> Result<(), Problem> {
+    if problems.is_empty() { Ok(()) } else { Err(Problem::fields(problems)) }
+}
+
+fn stale<T: OnDevice>(based_on: u32, current: &Revised<T>) -> Problem {
+    let kind = T::KIND;
+    let detail = format!("this {kind} was changed since revision {based_on}; look at it anew");
+    match serde_json::to_value(&current.record) {
+        Ok(record) => Problem::stale(detail, record, current.revision),
+        Err(error) => Problem::new(500, "Internal error", error.to_string()),
+    }
+}
+
+impl Device {
+    /// A device that keeps nothing yet.
+    pub fn new() -> Self {
+        Self { audits: HashMap::new(), memory: Memory::new(MOST_BOXES) }
+    }
+
+    /// Keeps an audit as it is, in the place of what it kept of it before.
+    pub(crate) fn keep(&mut self, walk: AuditWalk) {
+        let kept = KeptAudit { walk, boxes: HashMap::new(), items: Vec::new() };
+        self.audits.insert(kept.walk.audit.record.id, kept);
+    }
+
+    /// Lets go of an audit.
+    pub(crate) fn forget(&mut self, id: AuditId) {
+        self.audits.remove(&id);
+    }
+
+    /// An audit that it keeps.
+    ///
+    /// # Errors
+    /// It keeps none such.
+    pub(crate) fn audit(&self, id: AuditId) -> Result<&AuditWalk, Problem> {
+        self.audits.get(&id).map(|kept| &kept.walk).ok_or_else(|| {
+            Problem::new(
+                404,
+                "Not on this device",
+                "this audit was not opened on this device while the office was there",
+            )
+        })
+    }
+
+    /// The audits that it keeps, by name.
+    pub(crate) fn audits(&self) -> Vec<&AuditWalk> {
+        let mut walks: Vec<&AuditWalk> = self.audits.values().map(|kept| &kept.walk).collect();
+        walks.sort_by_key(|walk| (&walk.audit.record.name, walk.audit.record.id.0));
+        walks
+    }
+
+    fn kept(&mut self, id: AuditId) -> Result<&mut KeptAudit, Problem> {
+        self.audit(id)?;
+        self.audits.get_mut(&id).ok_or_else(|| Problem::new(404, "Not on this device", "this audit is not kept here"))
+    }
+
+    /// Begins a new audit: there is nothing beside its record yet.
+    ///
+    /// # Errors
+    /// It cannot be accepted.
+    pub(crate) fn begin(&mut self, record: Audit) -> Result<Revised<Audit>, Problem> {
+        unacceptable(record.unacceptable(&Pointer::root()))?;
+        let audit = Revised { revision: 1, record };
+        let (rooms, items, circuits, panels, runs) = Default::default();
+        self.keep(AuditWalk { audit: audit.clone(), rooms, items, circuits, panels, runs });
+        Ok(audit)
+    }
+
+    /// Puts a record of an audit that was seen at a revision, 0 for a new one; a deleted one comes back.
+    ///
+    /// # Errors
+    /// Another was put since, or it cannot be accepted: as the store says it.
+    pub(crate) fn put<T: OnDevice>(&mut self, audit: AuditId, record: T, based_on: u32) -> Result<Revised<T>, Problem> {
+        let kept = self.kept(audit)?;
+        let before = T::find(&kept.walk, record.id());
+        if let Some(before) = before {
+            if before.record == record {
+                return Ok(before.clone());
+            }
+            if before.revision != based_on {
+                return Err(stale(based_on, before));
+            }
+        }
+        let refused = record.refused(&kept.walk, before.map(|before| &before.record));
+        let at = Pointer::root().at("state");
+        unacceptable(refused.unwrap_or_else(|error| vec![FieldProblem::new(&at, error.to_string())]))?;
+        let revised = Revised { revision: based_on.saturating_add(1), record };
+        kept.set(revised.clone());
+        Ok(revised)
+    }
+
+    /// Takes a record as it is, with its revision; nothing is asked of it: it was accepted before.
+    ///
+    /// # Errors
+    /// The audit is not kept here.
+    pub(crate) fn take_over<T: OnDevice>(&mut self, audit: AuditId, revised: Revised<T>) -> Result<(), Problem> {
+        self.kept(audit)?.set(revised);
+        Ok(())
+    }
+
+    /// Deletes a record that was seen at a revision: the revision that bringing it back is based on.
+    ///
+    /// # Errors
+    /// Another was put since.
+    pub(crate) fn delete<T: OnDevice>(&mut self, audit: AuditId, id: Uuid, based_on: u32) -> Result<u32, Problem> {
+        let kept = self.kept(audit)?;
+        let Some(before) = T::find(&kept.walk, id) else { return Ok(based_on) };
+        if before.revision != based_on {
+            return Err(stale(based_on, before));
+        }
+        kept.take::<T>(id);
+        Ok(based_on.saturating_add(1))
+    }
+
+    /// Takes a record out, whatever its revision.
+    ///
+    /// # Errors
+    /// The audit is not kept here.
+    pub(crate) fn take_out<T: OnDevice>(&mut self, audit: AuditId, id: Uuid) -> Result<(), Problem> {
+        self.kept(audit)?.take::<T>(id);
+        Ok(())
+    }
+
+    /// Puts the rooms and boxes of an audit in an order.
+    ///
+    /// # Errors
+    /// One that is named is not there, or is named twice.
+    pub(crate) fn put_in_order(&mut self, audit: AuditId, order: &[RoomOrder]) -> Result<(), Problem> {
+        let kept = self.kept(audit)?;
+        unacceptable(kept.walk.order_problems(order))?;
+        kept.walk.put_in_order(order);
+        Ok(())
+    }
+}
+
+impl KeptAudit {
+    fn set<T: OnDevice>(&mut self, revised: Revised<T>) {
+        T::set(&mut self.walk, revised);
+        for room in &mut self.walk.rooms {
+            room.boxes.extend(self.boxes.remove(&room.room.record.id).unwrap_or_default());
+        }
+        self.hide_items();
+    }
+
+    fn take<T: OnDevice>(&mut self, id: Uuid) {
+        if T::KIND == Room::KIND
+            && let Some(room) = self.walk.rooms.iter().find(|known| known.room.record.id.uuid() == id)
+        {
+            self.boxes.insert(room.room.record.id, room.boxes.clone());
+        }
+        T::take(&mut self.walk, id);
+        // One that was deleted by itself is not hidden but gone.
+        self.items.retain(|known| known.record.id.uuid() != id);
+        self.hide_items();
+    }
+
+    /// What was said at something that is deleted is hidden with it, and comes back with it.
+    fn hide_items(&mut self) {
+        let all: Vec<_> = self.walk.items.drain(..).chain(self.items.drain(..)).collect();
+        let (mut shown, hidden): (Vec<_>, Vec<_>) =
+            all.into_iter().partition(|known| self.walk.has(known.record.subject).unwrap_or(false));
+        shown.sort_by_key(|known| known.record.id);
+        (self.walk.items, self.items) = (shown, hidden);
+    }
+}

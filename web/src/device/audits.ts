@@ -1,0 +1,174 @@
+// The audits that this device keeps, in the core: as the office had them, with what was changed here since.
+import type { Problem } from '../api/types';
+import { announce, tellElsewhere, whenElsewhere } from './announce';
+import { keeping } from './core';
+import { ask, NotReached, PATIENCE_MS } from './office';
+import { allChanges, type Change, type Copy, changesOf, copies, copyOf, renew, waits } from './shelf';
+
+/** What waits in an audit. */
+export type Waiting = { waiting: Change[]; asks: Change[]; refused: Change[] };
+
+const NOTHING: Waiting = { waiting: [], asks: [], refused: [] };
+const known = new Map<string, Waiting>();
+const loading = new Map<string, Promise<boolean>>();
+
+keeping.emptied = () => loading.clear();
+whenElsewhere((audit) => {
+  loading.delete(audit);
+  void recount(audit);
+});
+
+const sorted = (changes: Change[]): Waiting => ({
+  waiting: changes.filter((change) => waits(change) && !change.asks),
+  asks: changes.filter((change) => waits(change) && change.asks),
+  refused: changes.filter((change) => change.refused),
+});
+
+/** What waits in all audits, as it was left when the page was last open. */
+let counted: Promise<void> | null = null;
+export function counting(): Promise<void> {
+  counted ??= (async () => {
+    const byAudit = Map.groupBy(await allChanges(), (change) => change.audit);
+    for (const [audit, changes] of byAudit) known.set(audit, sorted(changes));
+    announce();
+  })().catch(() => {
+    // Without a database of its own the page works as long as the office is there.
+  });
+  return counted;
+}
+
+export async function recount(audit: string): Promise<Waiting> {
+  const now = sorted(await changesOf(audit));
+  known.set(audit, now);
+  announce();
+  return now;
+}
+
+export const waitingIn = (audit: string): Waiting => known.get(audit) ?? NOTHING;
+export const auditsWaiting = () =>
+  [...known].filter(([, { waiting }]) => waiting.length > 0).map(([id]) => id);
+
+/** Something of the audit has still to come to the office: what stands there is not how things are. */
+export const isAhead = (audit: string) => {
+  const { waiting, asks, refused } = waitingIn(audit);
+  return waiting.length + asks.length + refused.length > 0;
+};
+
+/** The records that a change puts, each with the revision that it has then. */
+function parts(change: Change): { kind: string; id: string; revision: number; body: string }[] {
+  const { kind, id, basedOn, body, method } = change;
+  if (kind === 'photo') return [];
+  if (kind !== 'items')
+    return [{ kind, id, revision: basedOn + 1, body: method === 'DELETE' ? 'null' : body }];
+  const { items } = JSON.parse(body) as { items: { revision: number; record: { id: string } }[] };
+  return items.map(({ revision, record }) => ({
+    kind: 'item',
+    id: record.id,
+    revision: revision + 1,
+    body: JSON.stringify(record),
+  }));
+}
+
+/** Has the core take a change over as it stands. */
+export async function takeOver(change: Change): Promise<void> {
+  if (change.kind === 'order') {
+    await keeping.ask(`PUT ${change.path} 0`, change.body);
+    return;
+  }
+  for (const { kind, id, revision, body } of parts(change)) {
+    await keeping.ask(`PUT /device/${change.audit}/${kind}/${id} ${revision}`, body);
+  }
+}
+
+async function bringIn(audit: string): Promise<boolean> {
+  if (!(await keeping.start())) return false;
+  const copy = await copyOf(audit);
+  const changes = await changesOf(audit);
+  const begun = changes.find((change) => change.kind === 'audit' && change.basedOn === 0);
+  if (copy?.walk) {
+    const taken = await keeping.ask(`PUT /device/${audit} 0`, copy.walk);
+    if (taken?.status !== 200) return false;
+  } else if (begun) {
+    await keeping.ask(`PUT ${begun.path} 0`, begun.body);
+  } else return false;
+  const last = new Map(changes.map((change) => [`${change.kind} ${change.id}`, change.number]));
+  for (const change of changes) {
+    // What was overtaken is not read again, but where it made something that has its place among others.
+    const overtaken = last.get(`${change.kind} ${change.id}`) !== change.number && change.basedOn !== 0;
+    if (change !== begun && !(overtaken && change.kind !== 'items')) await takeOver(change);
+  }
+  known.set(audit, sorted(changes));
+  return true;
+}
+
+/** Has the core keep the audit as this device has it; false where it has none such, or no core. */
+export function load(audit: string): Promise<boolean> {
+  const begun = loading.get(audit);
+  if (begun) return begun;
+  const fresh = bringIn(audit).catch(() => false);
+  loading.set(audit, fresh);
+  void fresh.then((there) => {
+    if (!there && loading.get(audit) === fresh) loading.delete(audit);
+  });
+  return fresh;
+}
+
+/** The device keeps this audit: what is changed in it is on the disk at once. */
+export const isKeptHere = (audit: string) => keeping.ready && loading.has(audit);
+
+/** Has it read anew at the next turn. */
+export const loadAnew = (audit: string) => loading.delete(audit);
+
+/** Every audit of this device, for the list of jobs where the office is away. */
+export async function loadAll(): Promise<void> {
+  const begun = (await allChanges()).filter((change) => change.kind === 'audit' && change.basedOn === 0);
+  const ids = new Set([...(await copies()).map(({ audit }) => audit), ...begun.map(({ audit }) => audit)]);
+  for (const audit of ids) await load(audit);
+}
+
+const pulls = new Map<string, Promise<boolean>>();
+
+/** Fetches the audit as the office has it now. What was brought before is in it. False where the office is away. */
+export function pull(audit: string): Promise<boolean> {
+  const under = pulls.get(audit);
+  if (under) return under;
+  const fresh = fetchCopy(audit).finally(() => pulls.delete(audit));
+  pulls.set(audit, fresh);
+  return fresh;
+}
+
+async function fetchCopy(audit: string): Promise<boolean> {
+  try {
+    const before = await copyOf(audit);
+    const held = (await changesOf(audit)).filter(({ brought }) => brought).map(({ number }) => number);
+    const since = before?.walk ? `?since=${encodeURIComponent(before.state)}` : '';
+    const answer = await ask(new Request(`/api/audits/${audit}/records${since}`), 5 * PATIENCE_MS);
+    if (!answer.ok) return false;
+    const { state, records } = (await answer.json()) as { state: string; records: unknown };
+    if (!records && held.length === 0) return true;
+    const listed = await ask(new Request(`/api/audits/${audit}/photos`), 5 * PATIENCE_MS);
+    const photos = listed.ok ? await listed.text() : (before?.photos ?? '[]');
+    const walk = records ? JSON.stringify(records) : (before?.walk ?? null);
+    const copy: Copy = { audit, state, walk, photos };
+    await renew(copy, held);
+    loadAnew(audit);
+    return true;
+  } catch (error) {
+    if (error instanceof NotReached) return false;
+    // A full device keeps what it has; the next change says so.
+    return false;
+  }
+}
+
+/** Says to the other pages and to this one that something of an audit changed. */
+export async function changed(audit: string): Promise<void> {
+  await recount(audit);
+  tellElsewhere(audit);
+}
+
+/** A problem as the device tells it. */
+export const problem = (status: number, title: string, detail: string): Problem => ({
+  status,
+  title,
+  detail,
+});

@@ -1,0 +1,284 @@
+// What the page asks, answered by whoever can: what is typed by the core in the browser, a change by the device, which brings it to
+// the office by itself, and the rest by the office as long as it is there.
+import { v7 as uuid } from 'uuid';
+import { announce } from './announce';
+import {
+  auditsWaiting,
+  changed,
+  counting,
+  isAhead,
+  load,
+  loadAll,
+  loadAnew,
+  problem,
+  pull,
+  waitingIn,
+} from './audits';
+import { type Answer, judging, keeping } from './core';
+import { NotReached, ask as office, PATIENCE_MS, reached, watch, whenBack } from './office';
+import { photographs, takePhoto } from './photographs';
+import { bring, bringSoon, pullSoon } from './queue';
+import { add, type Change, changesOf, type Kind, replace, waits } from './shelf';
+
+/** What the core answers at once, from what is sent alone. */
+const TYPED = ['judge', 'plan', 'jot', 'length', 'room-line', 'run-line', 'panel-line', 'find-breaker'];
+
+/** What the device answers of an audit that it keeps. */
+const VIEWS = [
+  'walk',
+  'boxes',
+  'rooms',
+  'runs',
+  'panels',
+  'circuits',
+  'job',
+  'corrections',
+  'house-rule-effects',
+];
+
+const KINDS: Record<string, Kind> = {
+  rooms: 'room',
+  boxes: 'box',
+  items: 'item',
+  circuits: 'circuit',
+  panels: 'panel',
+  runs: 'run',
+};
+
+const json = (body: string, status = 200) =>
+  new Response(body, {
+    status,
+    headers: { 'Content-Type': status < 300 ? 'application/json' : 'application/problem+json' },
+  });
+
+const from = (answer: Answer) => json(answer.body, answer.status);
+
+const refuse = (status: number, title: string, detail: string) =>
+  json(JSON.stringify(problem(status, title, detail)), status);
+
+let begun: Promise<void> | null = null;
+
+/** Begins to keep audits, once the first screen is there. */
+export function begin(): Promise<void> {
+  begun ??= (async () => {
+    watch();
+    whenBack(() => void back());
+    await Promise.all([counting(), judging.start(), keeping.start()]);
+    if (auditsWaiting().length > 0) void bring();
+    void navigator.storage?.persist?.();
+  })();
+  return begun;
+}
+
+/** The office is there again: what waited goes, and what is shown is looked at anew. */
+async function back() {
+  await bring();
+  announce();
+}
+
+/** Answers a request of the page. */
+export async function answer(request: Request): Promise<Response> {
+  const { pathname } = new URL(request.url);
+  const [, , first = '', audit = '', ...rest] = pathname.split('/');
+  const { method } = request;
+  if (method === 'POST' && !audit && TYPED.includes(first)) return typed(request, pathname, first);
+  if (first === 'audits' && audit === '' && method === 'GET') return jobs(request);
+  if (first === 'trades') return known(request, pathname);
+  if (first !== 'audits' || audit === '') return office(request);
+  await counting();
+  if (rest[0] === 'photos' && rest.length === 1) {
+    return method === 'GET' ? photographs(request, audit) : takePhoto(request, audit);
+  }
+  if (method === 'GET' && VIEWS.includes(rest[0] ?? '')) return view(request, pathname, audit);
+  const kind = kindOf(method, rest);
+  if (kind) return change(request, pathname, audit, kind, rest[1] ?? audit);
+  if (method === 'POST' && rest.join('/') === 'job/choose') return choose(request, audit);
+  return afterAll(request, audit);
+}
+
+function kindOf(method: string, rest: string[]): Kind | null {
+  const [list = '', id] = rest;
+  if (method === 'PUT' && rest.length === 0) return 'audit';
+  if (method === 'PUT' && list === 'order') return 'order';
+  if (method === 'PUT' && list === 'items' && !id) return 'items';
+  return (method === 'PUT' || method === 'DELETE') && id && rest.length === 2 ? (KINDS[list] ?? null) : null;
+}
+
+async function typed(request: Request, path: string, door: string): Promise<Response> {
+  // A plan can take long: it is not worked out where the next key is judged.
+  const core = door === 'plan' ? keeping : judging;
+  if (core.ready || reached() === 'away') {
+    const body = await request.clone().text();
+    request.signal.throwIfAborted();
+    const answered = await core.ask(`POST ${path} 0`, body);
+    request.signal.throwIfAborted();
+    if (answered) return from(answered);
+  }
+  return office(request);
+}
+
+/** What is the same for all audits of this version. */
+async function known(request: Request, path: string): Promise<Response> {
+  try {
+    return await office(request.clone(), PATIENCE_MS);
+  } catch (error) {
+    const answered = error instanceof NotReached ? await judging.ask(`GET ${path} 0`) : null;
+    if (answered) return from(answered);
+    throw error;
+  }
+}
+
+async function jobs(request: Request): Promise<Response> {
+  try {
+    if (reached() === 'here') return await office(request.clone(), PATIENCE_MS);
+  } catch (error) {
+    if (!(error instanceof NotReached)) throw error;
+  }
+  await counting();
+  await loadAll();
+  const answered = await keeping.ask('GET /api/audits 0');
+  return answered ? from(answered) : office(request);
+}
+
+async function view(request: Request, path: string, audit: string): Promise<Response> {
+  const ahead = isAhead(audit);
+  if (!ahead && reached() === 'here') {
+    try {
+      // Where the device has the audit, a slow office is not waited for long.
+      const fresh = await office(request.clone(), keeping.ready ? PATIENCE_MS : undefined);
+      if (path.endsWith('/walk') && fresh.ok) void keepSoon(audit);
+      return fresh;
+    } catch (error) {
+      if (!(error instanceof NotReached)) throw error;
+    }
+  }
+  if (await load(audit)) {
+    const answered = await keeping.ask(`GET ${path} 0`);
+    if (answered && (answered.status !== 404 || ahead || reached() === 'away')) return from(answered);
+  }
+  return office(request);
+}
+
+const kept = new Map<string, number>();
+const KEEP_AGAIN_MS = 30_000;
+
+/** Has the audit kept on this device, and fresh. */
+async function keepSoon(audit: string) {
+  await begun;
+  const now = performance.now();
+  if (!keeping.ready || now - (kept.get(audit) ?? Number.NEGATIVE_INFINITY) < KEEP_AGAIN_MS) return;
+  kept.set(audit, now);
+  await pull(audit);
+  await load(audit);
+}
+
+/** One change after the other in an audit: each on what the one before left. */
+const last = new Map<string, Promise<unknown>>();
+function inTurn<Made>(audit: string, work: () => Promise<Made>): Promise<Made> {
+  const turn = (last.get(audit) ?? Promise.resolve()).then(work, work);
+  last.set(
+    audit,
+    turn.catch(() => undefined),
+  );
+  return turn;
+}
+
+function change(request: Request, path: string, audit: string, kind: Kind, id: string): Promise<Response> {
+  return inTurn(audit, async () => {
+    const basedOn = Number(request.headers.get('If-Match')?.replaceAll('"', '') ?? 0);
+    const { method } = request;
+    const body = method === 'DELETE' ? '' : await request.clone().text();
+    if (!(await keeps(audit, kind === 'audit' && basedOn === 0))) return throughOffice(request, audit);
+    const before = await recordOf(audit, kind, id);
+    const answered = await keeping.ask(`${method} ${path} ${basedOn}`, body);
+    // Others may have changed what this device does not know of yet: then the office has the last word.
+    const elsewhere = answered?.status !== 200 && reached() === 'here' && !isAhead(audit);
+    if (!answered || elsewhere) return throughOffice(request, audit);
+    if (answered.status !== 200) return from(answered);
+    const after = await recordOf(audit, kind, id);
+    if (method === 'PUT' && before !== null && before === after) return from(answered);
+    const made = { audit, kind, id, method: method as Change['method'], path, basedOn, body, before };
+    try {
+      const shown = await keepChange(made);
+      return shown ? from(shown) : from(answered);
+    } catch {
+      // Nothing that is not on the disk is shown as kept.
+      loadAnew(audit);
+      return refuse(
+        507,
+        'No room',
+        'This device has no room left and did not keep the change; make room on it, then make the change again.',
+      );
+    }
+  });
+}
+
+/** The device keeps this audit, or can begin it. */
+async function keeps(audit: string, begins: boolean): Promise<boolean> {
+  const away = reached() === 'away';
+  if (!keeping.ready && !away) return false;
+  return (await load(audit)) || (begins && away && (await keeping.start()));
+}
+
+/** A box that is changed again within this time is changed once. */
+const ONE_CHANGE_MS = 1_000;
+
+/** Keeps a change on the disk. What follows at once on another of the same record is one change with it. */
+async function keepChange(made: Omit<Change, 'number' | 'at' | 'brought'>): Promise<Answer | null> {
+  const { audit, kind, id, path, body, basedOn } = made;
+  const at = Date.now();
+  const before = (await changesOf(audit)).filter(waits).at(-1);
+  const same = before && !before.sent && !before.asks && before.id === id && before.method === made.method;
+  const goesOn = same && kind === 'box' && made.method === 'PUT' && before.basedOn === basedOn - 1;
+  let shown: Answer | null = null;
+  if (goesOn && Math.abs(at - before.at) < ONE_CHANGE_MS) {
+    await replace([], [{ ...before, body, at }]);
+    await keeping.ask(`PUT /device/${audit}/${kind}/${id} ${basedOn}`, body);
+    shown = await keeping.ask(`GET ${path} 0`);
+  } else {
+    await add({ ...made, at, brought: false });
+  }
+  await changed(audit);
+  bringSoon();
+  return shown;
+}
+
+async function recordOf(audit: string, kind: Kind, id: string): Promise<string | null> {
+  if (kind === 'order' || kind === 'items') return null;
+  const answered = await keeping.ask(`GET /device/${audit}/${kind}/${id} 0`);
+  return answered?.status === 200 ? answered.body : null;
+}
+
+/** The office makes the change itself. */
+async function throughOffice(request: Request, audit: string): Promise<Response> {
+  const made = await office(request);
+  if (made.ok) pullSoon(audit, 500);
+  return made;
+}
+
+/** What only the office does is done there once it has all that was changed here. */
+async function afterAll(request: Request, audit: string): Promise<Response> {
+  if (waitingIn(audit).waiting.length > 0) await bring();
+  const made = await office(request);
+  if (made.ok && request.method !== 'GET') pullSoon(audit, 500);
+  return made;
+}
+
+/** Plans are taken over as changes like any other. */
+async function choose(request: Request, audit: string): Promise<Response> {
+  if (!keeping.ready || !(await load(audit))) return afterAll(request, audit);
+  const places = await request.clone().text();
+  const fresh = JSON.stringify(Array.from({ length: 2_000 }, () => uuid()));
+  const chosen = await keeping.ask(`POST /choose/${audit} 0`, `{"fresh":${fresh},"places":${places}}`);
+  if (chosen?.status !== 200) return chosen ? from(chosen) : afterAll(request, audit);
+  const items = JSON.parse(chosen.body) as unknown[];
+  if (items.length === 0) return json('{"items":0}');
+  const path = `/api/audits/${audit}/items`;
+  const put = new Request(path, {
+    method: 'PUT',
+    headers: { 'Content-Type': 'application/json' },
+    body: JSON.stringify({ items }),
+  });
+  const made = await change(put, path, audit, 'items', uuid());
+  return made.ok ? json(`{"items":${items.length}}`) : made;
+}
