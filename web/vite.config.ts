@@ -26,7 +26,10 @@ function compressed(): Plugin {
         for (const file of files.filter((name) => /\.(js|css|html|svg|wasm|webmanifest)$/.test(name))) {
           const path = join(folder, file);
           const bytes = readFileSync(path);
-          writeFileSync(`${path}.br`, brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 10 } }));
+          writeFileSync(
+            `${path}.br`,
+            brotliCompressSync(bytes, { params: { [constants.BROTLI_PARAM_QUALITY]: 10 } }),
+          );
           writeFileSync(`${path}.gz`, gzipSync(bytes, { level: 9 }));
         }
       },

@@ -1,4 +1,5 @@
-// Two windows on the same box: a visible choice, never a silent loss.
+// Two windows on the same box, where no core keeps the audit on the device and the office is asked for everything: a visible choice,
+// never a silent loss. Two devices are in field.spec.ts.
 import { expect, test } from '@playwright/test';
 import { serve, walkPath } from './server';
 
@@ -7,6 +8,7 @@ const server = serve();
 for (const choice of ['Keep this one', 'Take the other'] as const) {
   test(`two windows change one box: ${choice.toLowerCase()}`, async ({ browser }) => {
     const context = await browser.newContext({ viewport: { width: 1280, height: 800 } });
+    await context.route('**/*.wasm', (route) => route.fulfill({ body: '', contentType: 'application/wasm' }));
     const [mine, theirs] = [await context.newPage(), await context.newPage()];
     const tag = choice === 'Keep this one' ? 'X2' : 'X6';
     const label = /^black \d+( no\. 1)?, from the sheath$/;

@@ -105,6 +105,8 @@ test('a change is taken back from the journal', async ({ page }) => {
   await page.goto(`${server.get().url + auditPath}/plan`);
   await page.getByLabel('dangers only').check();
   await expect(page.locator('.work-list > li').first()).toBeVisible();
+  const scope = async () => (await (await fetch(`${server.get().url}/api${auditPath}/walk`)).json()).audit.record.work.scope;
+  await expect.poll(scope).toBe('dangers');
   await page.goto(`${server.get().url + auditPath}/hand-over`);
   await page.locator('.journal li').first().getByRole('button', { name: 'Undo' }).click();
   await page.goto(`${server.get().url + auditPath}/plan`);

@@ -75,27 +75,29 @@ for (const [latency, tag] of Object.entries(TAGS)) {
   });
 }
 
-test('all that is typed without a network is kept, box left and entered again, and comes to the server later', async ({ page, context }) => {
-  const tag = 'L7';
+for (const [core, tag] of [[true, 'L7'], [false, 'L6']] as const)
+test(`all that is typed without a network is kept, box left and entered again, and comes to the server later, ${core ? 'by the device' : 'without the core'}`, async ({ page, context }) => {
+  if (!core) await page.route('**/*.wasm', (route) => route.fulfill({ body: '', contentType: 'application/wasm' }));
   await page.goto(server.get().url + walkPath(tag));
   await expect(page.getByLabel('Tag of the box')).toHaveValue(tag);
   const before = await kept(tag);
+  if (core) await expect(page.locator('.where')).toHaveAttribute('data-kept', 'true');
   await context.setOffline(true);
   await work(page);
-  await expect(page.locator('.saving')).toContainText('Not saved');
-  // Every field still shows what was typed, and the line is where it was.
+  await expect(page.locator('.saving')).toContainText(core ? 'Kept on this device' : 'Not saved');
+  // Every field still shows what was typed, and the line is where it was, until something has read it.
   await page.getByRole('button', { name: /^Lengths/ }).click();
   await expect(lengths(page).nth(5)).toHaveValue('7 1/8');
-  await expect(page.getByLabel('Jot', { exact: true })).toHaveValue('sb 3/8 gyp');
+  await expect(page.getByLabel('Jot', { exact: true })).toHaveValue(core ? '' : 'sb 3/8 gyp');
   expect(await kept(tag)).toEqual(before);
 
   await page.keyboard.press('Alt+PageUp');
-  await expect(page.locator('.run [aria-current]')).toContainText('L6');
+  await expect(page.locator('.run [aria-current]')).not.toContainText(tag);
   await expect(page.getByLabel('Tag of the box').or(page.getByText('does not answer')).first()).toBeVisible();
   await page.keyboard.press('Alt+PageDown');
   await expect(page.getByLabel('Tag of the box')).toHaveValue(tag);
   await expect(lengths(page).first()).toHaveValue('2 1/4');
-  await expect(page.getByLabel('Jot', { exact: true })).toHaveValue('sb 3/8 gyp');
+  await expect(page.getByLabel('Jot', { exact: true })).toHaveValue(core ? '' : 'sb 3/8 gyp');
 
   await context.setOffline(false);
   await expect(page.locator('.saving')).toHaveText('Saved', { timeout: 30_000 });

@@ -1,6 +1,7 @@
 // What hangs on the network: idle and half-sent connections, forged names, stopping in the middle, records that cannot be read.
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
+import { get, type IncomingHttpHeaders } from 'node:http';
 import { createConnection, type Socket } from 'node:net';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -83,11 +84,45 @@ test('a stop lets the report that was begun end', async () => {
 });
 
 test('nothing at an address of the server is a problem document, not a page', async ({ request }) => {
-  for (const path of ['/api/nothing', '/api', '/sw.js']) {
+  for (const path of ['/api/nothing', '/api', '/nothing.js']) {
     const answer = await request.get(server.get().url + path);
     expect([path, answer.status(), answer.headers()['content-type']]).toEqual([path, 404, 'application/problem+json']);
   }
   expect((await request.get(`${server.get().url}/audits/somewhere`)).headers()['content-type']).toContain('text/html');
+});
+
+test('pages, scripts and the core go out as small as the browser takes them, under names that last', async ({ request }) => {
+  const page = await (await request.get(server.get().url)).text();
+  const script = /src="(\/assets\/[^"]+\.js)"/.exec(page)?.[1];
+  const named = [
+    [script ?? '', 'public, max-age=31536000, immutable', 'text/javascript'],
+    ['/sw.js', 'no-cache', 'text/javascript'],
+    ['/manifest.webmanifest', 'no-cache', 'application/manifest+json'],
+    ['/', 'no-cache', 'text/html; charset=utf-8'],
+  ];
+  for (const [path, cache, kind] of named) {
+    const sizes: number[] = [];
+    for (const takes of ['br, gzip', 'gzip', 'br;q=0, gzip;q=0', 'identity']) {
+      // As it comes over the line: nothing unpacks it.
+      const { status, headers, length } = await new Promise<{ status: number; headers: IncomingHttpHeaders; length: number }>((done, failed) => {
+        const asked = get(server.get().url + path, { headers: { 'Accept-Encoding': takes } }, (answer) => {
+          let length = 0;
+          answer.on('data', (bytes: Buffer) => {
+            length += bytes.length;
+          });
+          answer.on('end', () => done({ status: answer.statusCode ?? 0, headers: answer.headers, length }));
+        });
+        asked.on('error', failed);
+      });
+      expect([status, headers['cache-control'], headers.vary]).toEqual([200, cache, 'Accept-Encoding']);
+      expect(headers['content-type']).toBe(kind);
+      sizes.push(length);
+    }
+    const [brotli, gzip, refused, bare] = sizes as [number, number, number, number];
+    expect(brotli).toBeLessThan(gzip);
+    expect(gzip).toBeLessThan(bare);
+    expect(refused).toBe(bare);
+  }
 });
 
 test('no restore under a running server, and a record that cannot be read is named and set aside', async ({ page }) => {

@@ -2,10 +2,10 @@
 
 use std::collections::HashMap;
 
-use nailpunch_core::assess::{Acceptance, Beside, Memory};
+use nailpunch_core::assess::{Acceptance, Beside, Memory, TransitionError};
 use nailpunch_core::facts::{
-    Audit, AuditId, AuditWalk, BoxRecord, Identifier, Pointer, Problem as FieldProblem, Revised, Room, RoomId,
-    RoomOrder, WorkItem,
+    Audit, AuditFacts, AuditId, AuditWalk, Basis, BoxId, BoxRecord, CableRun, Identifier, Panel, Pointer,
+    Problem as FieldProblem, Revised, Room, RoomId, RoomOrder, Subject, WorkItem,
 };
 use nailpunch_views::Problem;
 use uuid::Uuid;
@@ -119,7 +119,7 @@ impl Device {
                 return Err(stale(based_on, before));
             }
         }
-        let refused = record.refused(&kept.walk, before.map(|before| &before.record));
+        let refused = record.refused(kept, before.map(|before| &before.record));
         let at = Pointer::root().at("state");
         unacceptable(refused.unwrap_or_else(|error| vec![FieldProblem::new(&at, error.to_string())]))?;
         let revised = Revised { revision: based_on.saturating_add(1), record };
@@ -172,6 +172,16 @@ impl Device {
 }
 
 impl KeptAudit {
+    /// A subject is there and not hidden.
+    fn shows(&self, subject: Subject) -> bool {
+        match subject {
+            Subject::Box(id) => BoxRecord::find(&self.walk, id.uuid()).is_some(),
+            Subject::Panel(id) => Panel::find(&self.walk, id.uuid()).is_some(),
+            Subject::Room(id) => Room::find(&self.walk, id.uuid()).is_some(),
+            Subject::Run(id) => CableRun::find(&self.walk, id.uuid()).is_some(),
+        }
+    }
+
     fn set<T: OnDevice>(&mut self, revised: Revised<T>) {
         T::set(&mut self.walk, revised);
         for room in &mut self.walk.rooms {
@@ -195,9 +205,51 @@ impl KeptAudit {
     /// What was said at something that is deleted is hidden with it, and comes back with it.
     fn hide_items(&mut self) {
         let all: Vec<_> = self.walk.items.drain(..).chain(self.items.drain(..)).collect();
-        let (mut shown, hidden): (Vec<_>, Vec<_>) =
-            all.into_iter().partition(|known| self.walk.has(known.record.subject).unwrap_or(false));
+        let (mut shown, hidden): (Vec<_>, Vec<_>) = all.into_iter().partition(|known| self.shows(known.record.subject));
         shown.sort_by_key(|known| known.record.id);
         (self.walk.items, self.items) = (shown, hidden);
+    }
+}
+
+/// The whole audit is at hand; a box of a room that was deleted is still of it, as in the store.
+impl Beside for KeptAudit {
+    type Error = TransitionError;
+
+    fn basis(&self) -> Result<Basis, TransitionError> {
+        Ok(self.walk.audit.record.basis.clone())
+    }
+
+    fn has(&self, subject: Subject) -> Result<bool, TransitionError> {
+        let hidden = |id: BoxId| self.boxes.values().flatten().any(|known| known.record.id == id);
+        Ok(self.shows(subject) || subject.box_id().is_some_and(hidden))
+    }
+
+    fn ever_had(&self, id: BoxId) -> Result<bool, TransitionError> {
+        self.has(Subject::Box(id))
+    }
+
+    fn rooms(&self) -> Result<Vec<Room>, TransitionError> {
+        Ok(self.walk.rooms.iter().map(|known| known.room.record.clone()).collect())
+    }
+
+    fn runs(&self) -> Result<Vec<CableRun>, TransitionError> {
+        Ok(self.walk.runs.iter().map(|known| known.record.clone()).collect())
+    }
+
+    fn panels(&self) -> Result<Vec<Panel>, TransitionError> {
+        Ok(self.walk.panels.iter().map(|known| known.record.clone()).collect())
+    }
+
+    fn has_other_item(&self, item: &WorkItem) -> Result<bool, TransitionError> {
+        let same = |known: &WorkItem| known.subject == item.subject && known.rule == item.rule && known.id != item.id;
+        Ok(self.walk.items.iter().any(|known| same(&known.record)))
+    }
+
+    fn facts(&self) -> Result<AuditFacts, TransitionError> {
+        Ok(self.walk.facts())
+    }
+
+    fn facts_of(&self, _: Subject) -> Result<AuditFacts, TransitionError> {
+        Ok(self.walk.facts())
     }
 }

@@ -2,12 +2,13 @@
 import { useState } from 'react';
 import { Modal } from 'react-bootstrap';
 import { useWalk } from '../api/queries';
-import { useReach, useWaiting } from './useDevice';
+import { useKept, useReach, useWaiting } from './useDevice';
 import { WaitingList } from './WaitingList';
 
 export function DeviceState({ audit }: { audit: string }) {
   const { waiting, asks, refused } = useWaiting(audit);
   const reach = useReach();
+  const kept = useKept(audit);
   const walk = useWalk(audit);
   const [open, setOpen] = useState(false);
   const where = reach === 'away' ? 'on this device' : waiting.length === 0 ? 'with the office' : null;
@@ -22,7 +23,7 @@ export function DeviceState({ audit }: { audit: string }) {
     <>
       <button type="button" className="device-state" onClick={() => setOpen(true)}>
         <span className="job-name">{walk.data?.audit.record.name}</span>
-        <span className={loud ? 'where loud' : 'where'} role="status">
+        <span className={loud ? 'where loud' : 'where'} role="status" data-kept={kept}>
           {words.join(', ')}
         </span>
       </button>

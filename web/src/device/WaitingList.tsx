@@ -38,7 +38,7 @@ function counted(changes: Change[]): [string, number][] {
   return [...byRecord.values()].map((same) => [named(same.at(-1) as Change), same.length]);
 }
 
-function Asked({ change }: { change: Change }) {
+export function Asked({ change }: { change: Change }) {
   const { asks } = change;
   const walk = useWalk(change.audit);
   if (!asks) return null;

@@ -3,7 +3,7 @@ import type { Problem } from '../api/types';
 import { announce, tellElsewhere, whenElsewhere } from './announce';
 import { keeping } from './core';
 import { ask, NotReached, PATIENCE_MS } from './office';
-import { allChanges, type Change, type Copy, changesOf, copies, copyOf, renew, waits } from './shelf';
+import { allChanges, type Change, type Copy, changesOf, copies, copyOf, letGo, renew, waits } from './shelf';
 
 /** What waits in an audit. */
 export type Waiting = { waiting: Change[]; asks: Change[]; refused: Change[] };
@@ -11,8 +11,13 @@ export type Waiting = { waiting: Change[]; asks: Change[]; refused: Change[] };
 const NOTHING: Waiting = { waiting: [], asks: [], refused: [] };
 const known = new Map<string, Waiting>();
 const loading = new Map<string, Promise<boolean>>();
+/** The audits that the core has, be it not as they are now. */
+const loaded = new Set<string>();
 
-keeping.emptied = () => loading.clear();
+keeping.emptied = () => {
+  loading.clear();
+  loaded.clear();
+};
 whenElsewhere((audit) => {
   loading.delete(audit);
   void recount(audit);
@@ -98,6 +103,8 @@ async function bringIn(audit: string): Promise<boolean> {
     if (change !== begun && !(overtaken && change.kind !== 'items')) await takeOver(change);
   }
   known.set(audit, sorted(changes));
+  loaded.add(audit);
+  announce();
   return true;
 }
 
@@ -114,10 +121,19 @@ export function load(audit: string): Promise<boolean> {
 }
 
 /** The device keeps this audit: what is changed in it is on the disk at once. */
-export const isKeptHere = (audit: string) => keeping.ready && loading.has(audit);
+export const isKeptHere = (audit: string) => keeping.ready && loaded.has(audit);
 
 /** Has it read anew at the next turn. */
 export const loadAnew = (audit: string) => loading.delete(audit);
+
+/** Keeps an audit no more: it was deleted, and comes back from the office if at all. */
+export async function forget(audit: string): Promise<void> {
+  await letGo(audit);
+  await keeping.ask(`DELETE /device/${audit} 0`);
+  loading.delete(audit);
+  loaded.delete(audit);
+  await changed(audit);
+}
 
 /** Every audit of this device, for the list of jobs where the office is away. */
 export async function loadAll(): Promise<void> {

@@ -1,9 +1,21 @@
 // The core in the browser, in two workers: what is typed is judged in one, and is not kept waiting by a plan or by a whole audit
 // that the other works out.
 import { type Remote, wrap } from 'comlink';
+import coreUrl from './core.wasm?url';
 import type { Answer, CoreDoors } from './core.worker';
 
 export type { Answer } from './core.worker';
+
+let compiling: Promise<WebAssembly.Module> | null = null;
+
+/** Fetched and compiled once, for both. */
+function compiled(): Promise<WebAssembly.Module> {
+  compiling ??= WebAssembly.compileStreaming(fetch(coreUrl));
+  compiling.catch(() => {
+    compiling = null;
+  });
+  return compiling;
+}
 
 class Core {
   private doors: Remote<CoreDoors> | null = null;
@@ -21,11 +33,14 @@ class Core {
 
   private async begin(): Promise<boolean> {
     if (typeof Worker === 'undefined' || typeof WebAssembly === 'undefined') return false;
-    const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
-    this.doors = wrap<CoreDoors>(worker);
-    this.ready = await this.doors.start();
-    if (!this.ready) {
-      worker.terminate();
+    try {
+      const module = await compiled();
+      const worker = new Worker(new URL('./core.worker.ts', import.meta.url), { type: 'module' });
+      this.doors = wrap<CoreDoors>(worker);
+      await this.doors.start(module);
+      this.ready = true;
+    } catch {
+      // Without a network it cannot be fetched yet: the next who asks tries again.
       this.starting = null;
       console.info('The core does not run in this browser: the server judges.');
     }

@@ -1,6 +1,5 @@
 // The core beside the page: what it is asked, it answers in its turn, so that the page never waits for it.
 import { expose } from 'comlink';
-import coreUrl from './core.wasm?url';
 
 type Exports = {
   memory: WebAssembly.Memory;
@@ -15,25 +14,19 @@ export type Answer = { status: number; body: string };
 const write = new TextEncoder();
 const read = new TextDecoder();
 
-let module: Promise<WebAssembly.Module> | null = null;
+let compiled: WebAssembly.Module;
 let core: Exports | null = null;
 
 async function instance(): Promise<Exports> {
-  module ??= WebAssembly.compileStreaming(fetch(coreUrl));
-  const { exports } = await WebAssembly.instantiate(await module, {});
+  const { exports } = await WebAssembly.instantiate(compiled, {});
   return exports as unknown as Exports;
 }
 
 const doors = {
-  /** Makes the core ready; false where this browser or this build has none. */
-  async start(): Promise<boolean> {
-    try {
-      core ??= await instance();
-      return true;
-    } catch {
-      module = null;
-      return false;
-    }
+  /** Makes the core ready. */
+  async start(module: WebAssembly.Module): Promise<void> {
+    compiled = module;
+    core = await instance();
   },
 
   /** Asks the core; `null` where it stopped in the middle: it has forgotten all it was given then, and begins anew. */

@@ -6,6 +6,7 @@ import {
   auditsWaiting,
   changed,
   counting,
+  forget,
   isAhead,
   load,
   loadAll,
@@ -18,7 +19,7 @@ import { type Answer, judging, keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached, watch, whenBack } from './office';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
-import { add, type Change, changesOf, type Kind, replace, waits } from './shelf';
+import { add, type Change, changesOf, goOn, type Kind, takeBack, waits } from './shelf';
 
 /** What the core answers at once, from what is sent alone. */
 const TYPED = ['judge', 'plan', 'jot', 'length', 'room-line', 'run-line', 'panel-line', 'find-breaker'];
@@ -199,7 +200,7 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     if (method === 'PUT' && before !== null && before === after) return from(answered);
     const made = { audit, kind, id, method: method as Change['method'], path, basedOn, body, before };
     try {
-      const shown = await keepChange(made);
+      const shown = await keepChange(made, after);
       return shown ? from(shown) : from(answered);
     } catch {
       // Nothing that is not on the disk is shown as kept.
@@ -224,23 +225,25 @@ async function keeps(audit: string, begins: boolean): Promise<boolean> {
 const ONE_CHANGE_MS = 1_000;
 
 /** Keeps a change on the disk. What follows at once on another of the same record is one change with it. */
-async function keepChange(made: Omit<Change, 'number' | 'at' | 'brought'>): Promise<Answer | null> {
+async function keepChange(
+  made: Omit<Change, 'number' | 'at' | 'brought'>,
+  after: string | null,
+): Promise<Answer | null> {
   const { audit, kind, id, path, body, basedOn } = made;
   const at = Date.now();
-  const before = (await changesOf(audit)).filter(waits).at(-1);
-  const same = before && !before.sent && !before.asks && before.id === id && before.method === made.method;
-  const goesOn = same && kind === 'box' && made.method === 'PUT' && before.basedOn === basedOn - 1;
-  let shown: Answer | null = null;
-  if (goesOn && Math.abs(at - before.at) < ONE_CHANGE_MS) {
-    await replace([], [{ ...before, body, at }]);
-    await keeping.ask(`PUT /device/${audit}/${kind}/${id} ${basedOn}`, body);
-    shown = await keeping.ask(`GET ${path} 0`);
-  } else {
-    await add({ ...made, at, brought: false });
+  const open = (await changesOf(audit)).filter(waits).at(-1);
+  const same = open && open.id === id && kind === 'box' && open.method === 'PUT' && made.method === 'PUT';
+  let revision: number | null = null;
+  if (same && open.basedOn === basedOn - 1 && Math.abs(at - open.at) < ONE_CHANGE_MS) {
+    // What is as it was before is no change at all.
+    if (after === open.before) revision = (await takeBack(open.number)) ? open.basedOn : null;
+    else revision = (await goOn(open.number, { body, at })) ? basedOn : null;
   }
+  if (revision === null) await add({ ...made, at, brought: false });
+  else await keeping.ask(`PUT /device/${audit}/${kind}/${id} ${revision}`, body);
   await changed(audit);
   bringSoon();
-  return shown;
+  return revision === null ? null : keeping.ask(`GET ${path} 0`);
 }
 
 async function recordOf(audit: string, kind: Kind, id: string): Promise<string | null> {
@@ -260,7 +263,9 @@ async function throughOffice(request: Request, audit: string): Promise<Response>
 async function afterAll(request: Request, audit: string): Promise<Response> {
   if (waitingIn(audit).waiting.length > 0) await bring();
   const made = await office(request);
-  if (made.ok && request.method !== 'GET') pullSoon(audit, 500);
+  const gone = request.method === 'DELETE' && new URL(request.url).pathname === `/api/audits/${audit}`;
+  if (made.ok && gone) await forget(audit);
+  else if (made.ok && request.method !== 'GET') pullSoon(audit, 500);
   return made;
 }
 

@@ -6,6 +6,7 @@ import { changed, problem, waitingIn } from './audits';
 import { NotReached, ask as office, PATIENCE_MS, reached } from './office';
 import { bring, pullSoon } from './queue';
 import { add, changesOf, copyOf } from './shelf';
+import { useWaits } from './useWaits';
 
 const json = (value: unknown, status = 200) =>
   new Response(JSON.stringify(value), { status, headers: { 'Content-Type': 'application/json' } });
@@ -84,11 +85,11 @@ export async function takePhoto(request: Request, audit: string): Promise<Respon
   return json(kept);
 }
 
-/** Where the picture of a photograph is: at the office, or here while it waits. */
-export function usePicture(audit: string, id: string, small: boolean): string {
+/** Where the picture of a photograph is: at the office, or here while it waits; nowhere for the moment in which it is read here. */
+export function usePicture(audit: string, id: string, small: boolean): string | undefined {
   const there = `/api/audits/${audit}/photos/${id}/image${small ? '?small=true' : ''}`;
   const [here, setHere] = useState<string | null>(null);
-  const waiting = waitingIn(audit).waiting.some((change) => change.id === id);
+  const waiting = useWaits(audit, id);
   useEffect(() => {
     if (!waiting) return setHere(null);
     let url: string | null = null;
@@ -103,5 +104,5 @@ export function usePicture(audit: string, id: string, small: boolean): string {
       if (url) URL.revokeObjectURL(url);
     };
   }, [audit, id, waiting]);
-  return here ?? there;
+  return here ?? (waiting ? undefined : there);
 }

@@ -5,7 +5,7 @@ import { announce } from './announce';
 import { changed, loadAnew, problem, pull, recount, takeOver, waitingIn } from './audits';
 import { keeping } from './core';
 import { ask, NotReached, reached } from './office';
-import { allChanges, type Change, changesOf, replace, waits } from './shelf';
+import { allChanges, type Change, changesOf, replace, send, waits } from './shelf';
 
 const FRESH_AFTER_MS = 4_000;
 const PAUSE_MS = 350;
@@ -96,17 +96,18 @@ export function pullSoon(audit: string, after = FRESH_AFTER_MS) {
 type Moved = 'brought' | 'held' | 'changed';
 
 /** Asks the office to make one change. */
-async function one(change: Change): Promise<Moved> {
+async function one(known: Change): Promise<Moved> {
+  const change = await send(known.number);
+  if (!change) return 'changed';
   const { method, path, basedOn, body, file } = change;
   const headers: Record<string, string> = {
     'Content-Type': file ? 'application/octet-stream' : 'application/json',
   };
   if (method !== 'POST') headers['If-Match'] = `"${basedOn}"`;
   const sent = method === 'DELETE' ? null : (file ?? body);
-  await replace([], [{ ...change, sent: true }]);
   const answer = await ask(new Request(path, { method, headers, body: sent }));
   if (answer.ok) {
-    await replace([], [{ ...change, sent: true, brought: true }]);
+    await replace([], [{ ...change, brought: true }]);
     return 'brought';
   }
   const said = (await answer

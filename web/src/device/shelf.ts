@@ -111,6 +111,36 @@ export async function renew(copy: Copy, held: number[]): Promise<void> {
   await transaction.done;
 }
 
+/** Has a change that is not on its way yet go on: nothing is changed where it is. Says whether it went on. */
+export async function goOn(number: number, now: Pick<Change, 'body' | 'at'>): Promise<boolean> {
+  const transaction = (await shelf()).transaction('changes', 'readwrite', { durability: 'strict' });
+  const known = await transaction.store.get(number);
+  const free = known !== undefined && !known.sent && !known.asks && !known.brought;
+  if (free) await transaction.store.put({ ...known, ...now });
+  await transaction.done;
+  return free;
+}
+
+/** Takes a change back that is not on its way yet. Says whether it was taken back. */
+export async function takeBack(number: number): Promise<boolean> {
+  const transaction = (await shelf()).transaction('changes', 'readwrite', { durability: 'strict' });
+  const known = await transaction.store.get(number);
+  const free = known !== undefined && !known.sent && !known.asks && !known.brought;
+  if (free) await transaction.store.delete(number);
+  await transaction.done;
+  return free;
+}
+
+/** Sends a change on its way, as it is now: from here on it does not change any more. */
+export async function send(number: number): Promise<Change | undefined> {
+  const transaction = (await shelf()).transaction('changes', 'readwrite');
+  const known = await transaction.store.get(number);
+  const going = known && { ...known, sent: true };
+  if (going) await transaction.store.put(going);
+  await transaction.done;
+  return going;
+}
+
 /** Puts changes in the place of others, all of it or nothing. */
 export async function replace(gone: number[], come: Change[]): Promise<void> {
   const transaction = (await shelf()).transaction('changes', 'readwrite');

@@ -2,17 +2,21 @@
 import { useSyncExternalStore } from 'react';
 import { queryClient } from '../api/queries';
 import { listen, whenElsewhere } from './announce';
-import { type Waiting, waitingIn } from './audits';
+import { isKeptHere, type Waiting, waitingIn } from './audits';
 import { type Reach, reached, whenBack } from './office';
 import { whenSettled } from './queue';
+import type { Change } from './shelf';
 
 export const useWaiting = (audit: string): Waiting => useSyncExternalStore(listen, () => waitingIn(audit));
 
 export const useReach = (): Reach => useSyncExternalStore(listen, reached);
 
-/** Whether something of a record waits for the office. */
-export const useWaits = (audit: string, id: string): boolean =>
-  useSyncExternalStore(listen, () => waitingIn(audit).waiting.some((change) => change.id === id));
+/** Whether the device keeps the audit. */
+export const useKept = (audit: string): boolean => useSyncExternalStore(listen, () => isKeptHere(audit));
+
+/** What has to be answered at a record: another changed the same. */
+export const useAsked = (audit: string, id: string): Change | undefined =>
+  useSyncExternalStore(listen, () => waitingIn(audit).asks.find((change) => change.id === id));
 
 /** What is shown is looked at anew whenever something else than this page changed it. */
 export function followDevice() {

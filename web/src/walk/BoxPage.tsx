@@ -3,7 +3,9 @@ import { useEffect, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Basis, BoxView, CableRunMark, Proposal, RunBox } from '../api/types';
-import { useReach, useWaits } from '../device/useDevice';
+import { useAsked, useReach } from '../device/useDevice';
+import { useWaits } from '../device/useWaits';
+import { Asked } from '../device/WaitingList';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Cautions } from '../ui/Cautions';
 import { Begin } from './Begin';
@@ -52,6 +54,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
   const waiting = useWaitingBoxes();
   const waits = useWaits(audit, view.record.record.id);
   const reach = useReach();
+  const asked = useAsked(audit, view.record.record.id);
   const { record, side, judgement, saving } = state;
   const mayMeasureAgain =
     record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
@@ -99,6 +102,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
     <>
       <main id="main" className="walk-mid">
         <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
+        {asked && <Asked change={asked} />}
         <StopBanner stops={judgement.stops} />
         {judgement.stops.length === 0 && <Cautions />}
         <Drawings

@@ -33,7 +33,9 @@ export function Repairs({ audit, session, state, onShow }: Props) {
       await client.invalidateQueries({ queryKey: keys.jobs });
     },
   );
-  const { refused, busy, plan, all, takeBack } = actions;
+  const { refused, plan, all, takeBack } = actions;
+  // What is planned is planned for the box as it stands, not for what it was a key ago.
+  const busy = actions.busy || !state.planned;
   const has = (...states: ItemState[]) => planned.some((item) => states.includes(item.view.state));
   return (
     <section className="repairs" aria-label="Repairs">

@@ -43,6 +43,8 @@ export type SessionState = {
   judgement: Judgement;
   /** What can be done about the box as found; null until it is worked out. */
   remedies: Remedies | null;
+  /** They are of the box as it stands, and not of what it was a moment ago. */
+  planned: boolean;
   saving: Saving;
   refusal: Problem | null;
   /** The record of another window, where both changed the same revision. */
@@ -114,6 +116,7 @@ export class BoxSession {
       jot: { line: '', taken: false },
       judgement: (side === 'left' && view.left) || view.found,
       remedies: null,
+      planned: false,
       saving: 'saved',
       refusal: null,
       theirs: null,
@@ -156,7 +159,11 @@ export class BoxSession {
   private touch(change: Partial<SessionState>) {
     this.changes += 1;
     const { saving } = this.state;
-    this.set({ ...change, saving: saving === 'conflict' || saving === 'offline' ? saving : 'pending' });
+    this.set({
+      planned: false,
+      ...change,
+      saving: saving === 'conflict' || saving === 'offline' ? saving : 'pending',
+    });
   }
 
   /** All that was typed here is read. */
@@ -238,8 +245,9 @@ export class BoxSession {
   editRecord(change: (record: BoxRecord) => BoxRecord) {
     this.remember();
     this.lastTyped = null;
-    const before = this.state.record;
-    this.touch({ record: change(before) });
+    const { record: before, planned } = this.state;
+    // A tag or a place changes no plan.
+    this.touch({ record: change(before), planned });
     if (this.state.record.rulings !== before.rulings || !this.isRead()) this.judge();
     else this.scheduleSave();
   }
@@ -355,7 +363,7 @@ export class BoxSession {
     if (this.planTimer) clearTimeout(this.planTimer);
     this.planning?.abort();
     if (this.state.side === 'left') {
-      this.set({ remedies: null });
+      this.set({ remedies: null, planned: true });
       return;
     }
     const planning = new AbortController();
@@ -364,9 +372,9 @@ export class BoxSession {
       this.planTimer = null;
       this.doors
         .plan(this.wish(this.state.side, []), planning.signal)
-        .then((remedies) => !planning.signal.aborted && this.set({ remedies }))
+        .then((remedies) => !planning.signal.aborted && this.set({ remedies, planned: true }))
         // A plan that fails leaves the last one: judging says what is wrong.
-        .catch(() => undefined);
+        .catch(() => !planning.signal.aborted && this.set({ planned: true }));
     }, PLAN_AFTER_MS);
   }
 

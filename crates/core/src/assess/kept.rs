@@ -5,8 +5,8 @@ use super::acceptance::Acceptance;
 use super::hands::{hands_problems, round_problems, shut_down_problems};
 use super::transition::{TransitionError, check_transition};
 use crate::facts::{
-    Audit, AuditFacts, AuditWalk, Basis, BoxId, BoxRecord, CableRun, Circuit, Panel, PanelId, Photo, Pointer, Problem,
-    Room, RunEnd, Subject, WorkItem, feed_problems,
+    Audit, AuditFacts, Basis, BoxId, BoxRecord, CableRun, Circuit, Panel, PanelId, Photo, Pointer, Problem, Room,
+    RunEnd, Subject, WorkItem, feed_problems,
 };
 
 /// What stands beside a record that is to be kept.
@@ -244,52 +244,5 @@ impl Kept for Photo {
             problems.push(Problem::new(&root.at("width"), message));
         }
         Ok(problems)
-    }
-}
-
-/// On a device the whole audit is at hand.
-impl Beside for AuditWalk {
-    type Error = TransitionError;
-
-    fn basis(&self) -> Result<Basis, TransitionError> {
-        Ok(self.audit.record.basis.clone())
-    }
-
-    fn has(&self, subject: Subject) -> Result<bool, TransitionError> {
-        Ok(match subject {
-            Subject::Box(id) => self.rooms.iter().flat_map(|room| &room.boxes).any(|known| known.record.id == id),
-            Subject::Panel(id) => self.panels.iter().any(|known| known.record.id == id),
-            Subject::Room(id) => self.rooms.iter().any(|known| known.room.record.id == id),
-            Subject::Run(id) => self.runs.iter().any(|known| known.record.id == id),
-        })
-    }
-
-    fn ever_had(&self, id: BoxId) -> Result<bool, TransitionError> {
-        self.has(Subject::Box(id))
-    }
-
-    fn rooms(&self) -> Result<Vec<Room>, TransitionError> {
-        Ok(self.rooms.iter().map(|known| known.room.record.clone()).collect())
-    }
-
-    fn runs(&self) -> Result<Vec<CableRun>, TransitionError> {
-        Ok(self.runs.iter().map(|known| known.record.clone()).collect())
-    }
-
-    fn panels(&self) -> Result<Vec<Panel>, TransitionError> {
-        Ok(self.panels.iter().map(|known| known.record.clone()).collect())
-    }
-
-    fn has_other_item(&self, item: &WorkItem) -> Result<bool, TransitionError> {
-        let same = |known: &WorkItem| known.subject == item.subject && known.rule == item.rule && known.id != item.id;
-        Ok(self.items.iter().any(|known| same(&known.record)))
-    }
-
-    fn facts(&self) -> Result<AuditFacts, TransitionError> {
-        Ok(Self::facts(self))
-    }
-
-    fn facts_of(&self, _: Subject) -> Result<AuditFacts, TransitionError> {
-        Ok(Self::facts(self))
     }
 }
