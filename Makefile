@@ -82,7 +82,7 @@ screenshots: chromium poppler e2e/$(NODE_STAMP) web/dist/index.html ## Take the 
 
 bench: build chromium e2e/$(NODE_STAMP) ## Measure what docs/performance.md reports
 	cargo bench --locked -p nailpunch-core -p nailpunch-store --benches
-	cd e2e && node bench.mjs
+	cd e2e && node bench.mjs && node field.bench.mjs
 
 format: web/$(NODE_STAMP) ## Format everything
 	cargo fmt --all

@@ -36,16 +36,27 @@ impl Default for Device {
     }
 }
 
-fn unacceptable(problems: Vec<FieldProblem>) -> Result<(), Problem> {
-    if problems.is_empty() { Ok(()) } else { Err(Problem::fields(problems)) }
+/// Why something was not answered.
+pub(crate) type Refusal = Box<Problem>;
+
+pub(crate) fn refusal(status: u16, title: &'static str, detail: impl Into<String>) -> Refusal {
+    Box::new(Problem::new(status, title, detail))
 }
 
-fn stale<T: OnDevice>(based_on: u32, current: &Revised<T>) -> Problem {
+pub(crate) fn fields_refused(problems: Vec<FieldProblem>) -> Refusal {
+    Box::new(Problem::fields(problems))
+}
+
+fn unacceptable(problems: Vec<FieldProblem>) -> Result<(), Refusal> {
+    if problems.is_empty() { Ok(()) } else { Err(fields_refused(problems)) }
+}
+
+fn stale<T: OnDevice>(based_on: u32, current: &Revised<T>) -> Refusal {
     let kind = T::KIND;
     let detail = format!("this {kind} was changed since revision {based_on}; look at it anew");
     match serde_json::to_value(&current.record) {
-        Ok(record) => Problem::stale(detail, record, current.revision),
-        Err(error) => Problem::new(500, "Internal error", error.to_string()),
+        Ok(record) => Box::new(Problem::stale(detail, record, current.revision)),
+        Err(error) => refusal(500, "Internal error", error.to_string()),
     }
 }
 
@@ -70,13 +81,9 @@ impl Device {
     ///
     /// # Errors
     /// It keeps none such.
-    pub(crate) fn audit(&self, id: AuditId) -> Result<&AuditWalk, Problem> {
+    pub(crate) fn audit(&self, id: AuditId) -> Result<&AuditWalk, Refusal> {
         self.audits.get(&id).map(|kept| &kept.walk).ok_or_else(|| {
-            Problem::new(
-                404,
-                "Not on this device",
-                "this audit was not opened on this device while the office was there",
-            )
+            refusal(404, "Not on this device", "this audit was not opened on this device while the office was there")
         })
     }
 
@@ -87,16 +94,16 @@ impl Device {
         walks
     }
 
-    fn kept(&mut self, id: AuditId) -> Result<&mut KeptAudit, Problem> {
+    fn kept(&mut self, id: AuditId) -> Result<&mut KeptAudit, Refusal> {
         self.audit(id)?;
-        self.audits.get_mut(&id).ok_or_else(|| Problem::new(404, "Not on this device", "this audit is not kept here"))
+        self.audits.get_mut(&id).ok_or_else(|| refusal(404, "Not on this device", "this audit is not kept here"))
     }
 
     /// Begins a new audit: there is nothing beside its record yet.
     ///
     /// # Errors
     /// It cannot be accepted.
-    pub(crate) fn begin(&mut self, record: Audit) -> Result<Revised<Audit>, Problem> {
+    pub(crate) fn begin(&mut self, record: Audit) -> Result<Revised<Audit>, Refusal> {
         unacceptable(record.unacceptable(&Pointer::root()))?;
         let audit = Revised { revision: 1, record };
         let (rooms, items, circuits, panels, runs) = Default::default();
@@ -108,7 +115,7 @@ impl Device {
     ///
     /// # Errors
     /// Another was put since, or it cannot be accepted: as the store says it.
-    pub(crate) fn put<T: OnDevice>(&mut self, audit: AuditId, record: T, based_on: u32) -> Result<Revised<T>, Problem> {
+    pub(crate) fn put<T: OnDevice>(&mut self, audit: AuditId, record: T, based_on: u32) -> Result<Revised<T>, Refusal> {
         let kept = self.kept(audit)?;
         let before = T::find(&kept.walk, record.id());
         if let Some(before) = before {
@@ -131,7 +138,7 @@ impl Device {
     ///
     /// # Errors
     /// The audit is not kept here.
-    pub(crate) fn take_over<T: OnDevice>(&mut self, audit: AuditId, revised: Revised<T>) -> Result<(), Problem> {
+    pub(crate) fn take_over<T: OnDevice>(&mut self, audit: AuditId, revised: Revised<T>) -> Result<(), Refusal> {
         self.kept(audit)?.set(revised);
         Ok(())
     }
@@ -140,7 +147,7 @@ impl Device {
     ///
     /// # Errors
     /// Another was put since.
-    pub(crate) fn delete<T: OnDevice>(&mut self, audit: AuditId, id: Uuid, based_on: u32) -> Result<u32, Problem> {
+    pub(crate) fn delete<T: OnDevice>(&mut self, audit: AuditId, id: Uuid, based_on: u32) -> Result<u32, Refusal> {
         let kept = self.kept(audit)?;
         let Some(before) = T::find(&kept.walk, id) else { return Ok(based_on) };
         if before.revision != based_on {
@@ -154,7 +161,7 @@ impl Device {
     ///
     /// # Errors
     /// The audit is not kept here.
-    pub(crate) fn take_out<T: OnDevice>(&mut self, audit: AuditId, id: Uuid) -> Result<(), Problem> {
+    pub(crate) fn take_out<T: OnDevice>(&mut self, audit: AuditId, id: Uuid) -> Result<(), Refusal> {
         self.kept(audit)?.take::<T>(id);
         Ok(())
     }
@@ -163,7 +170,7 @@ impl Device {
     ///
     /// # Errors
     /// One that is named is not there, or is named twice.
-    pub(crate) fn put_in_order(&mut self, audit: AuditId, order: &[RoomOrder]) -> Result<(), Problem> {
+    pub(crate) fn put_in_order(&mut self, audit: AuditId, order: &[RoomOrder]) -> Result<(), Refusal> {
         let kept = self.kept(audit)?;
         unacceptable(kept.walk.order_problems(order))?;
         kept.walk.put_in_order(order);

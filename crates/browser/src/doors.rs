@@ -10,7 +10,7 @@ use nailpunch_core::facts::{
 };
 use nailpunch_core::job::job;
 use nailpunch_views::{
-    AuditOnList, BoxView, ChooseWish, CircuitLine, CircuitView, ItemsWish, PanelView, Problem, RoomView, RunView, Walk,
+    AuditOnList, BoxView, ChooseWish, CircuitLine, CircuitView, ItemsWish, PanelView, RoomView, RunView, Walk,
     breakers_of_box, from_json, merge, trades, typed,
 };
 use serde::Serialize;
@@ -18,6 +18,7 @@ use serde::de::DeserializeOwned;
 use uuid::Uuid;
 
 use crate::Device;
+use crate::device::{Refusal, fields_refused, refusal};
 use crate::kinds::OnDevice;
 
 /// What was answered.
@@ -29,29 +30,29 @@ pub struct Answer {
     pub body: Vec<u8>,
 }
 
-type Answered = Result<Vec<u8>, Problem>;
+type Answered = Result<Vec<u8>, Refusal>;
 
 fn json(value: &impl Serialize) -> Answered {
-    serde_json::to_vec(value).map_err(|error| Problem::new(500, "Internal error", error.to_string()))
+    serde_json::to_vec(value).map_err(|error| refusal(500, "Internal error", error.to_string()))
 }
 
-fn read<T: DeserializeOwned>(body: &[u8]) -> Result<T, Problem> {
-    from_json(body).map_err(|problem| Problem::fields(vec![problem]))
+fn read<T: DeserializeOwned>(body: &[u8]) -> Result<T, Refusal> {
+    from_json(body).map_err(|problem| fields_refused(vec![problem]))
 }
 
-fn identifier(text: &str) -> Result<Uuid, Problem> {
+fn identifier(text: &str) -> Result<Uuid, Refusal> {
     let detail = || format!("`{text}` is not an identifier; it must be a UUID");
-    Uuid::parse_str(text).map_err(|_| Problem::new(400, "Bad identifier", detail()))
+    Uuid::parse_str(text).map_err(|_| refusal(400, "Bad identifier", detail()))
 }
 
 fn shown(view: Option<impl Serialize>, kind: &str) -> Answered {
     let detail = || format!("this audit has no such {kind} on this device");
-    json(&view.ok_or_else(|| Problem::new(404, "Not found", detail()))?)
+    json(&view.ok_or_else(|| refusal(404, "Not found", detail()))?)
 }
 
 /// What only the office can answer: the page asks there.
-fn elsewhere(head: &str) -> Problem {
-    Problem::new(501, "At the office", format!("{head}: only the office answers this"))
+fn elsewhere(head: &str) -> Refusal {
+    refusal(501, "At the office", format!("{head}: only the office answers this"))
 }
 
 /// Does the same for the kind of record that is named.
@@ -136,7 +137,7 @@ impl Device {
             body: &[u8],
             tell: impl FnOnce(T) -> Result<A, Vec<FieldProblem>>,
         ) -> Answered {
-            json(&tell(read(body)?).map_err(Problem::fields)?)
+            json(&tell(read(body)?).map_err(fields_refused)?)
         }
         Some(match door {
             "judge" => told(body, typed::judge),
@@ -221,7 +222,7 @@ impl Device {
     }
 
     fn put_items(&mut self, audit: AuditId, body: &[u8]) -> Answered {
-        let items = read::<ItemsWish>(body)?.accepted().map_err(Problem::fields)?;
+        let items = read::<ItemsWish>(body)?.accepted().map_err(fields_refused)?;
         let before = self.audit(audit)?.clone();
         for known in items {
             if let Err(problem) = self.put(audit, known.record, known.revision) {
@@ -252,7 +253,7 @@ impl Device {
         });
         if !enough {
             let message = format!("{} identifiers for {} items; send more", wish.fresh.len(), items.len());
-            return Err(Problem::fields(vec![FieldProblem { pointer: "/fresh".to_owned(), message }]));
+            return Err(fields_refused(vec![FieldProblem { pointer: "/fresh".to_owned(), message }]));
         }
         json(&items.into_iter().map(|record| Revised { revision: 0, record }).collect::<Vec<_>>())
     }

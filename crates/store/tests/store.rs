@@ -5,10 +5,10 @@
 use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{
     Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, DeadOutcome, DeadStep, DeadTestMethods, HouseRules,
-    ItemId, Room, RoomId, Ruling, RulingKind, StoredState, Subject, TorqueBy, WorkItem, WorkSettings,
+    ItemId, Room, RoomId, RoomOrder, Ruling, RulingKind, StoredState, Subject, TorqueBy, WorkItem, WorkSettings,
 };
 use nailpunch_core::quantity::Length;
-use nailpunch_store::{Author, RoomOrder, Store, StoreError, back_up, restore};
+use nailpunch_store::{Author, Store, StoreError, back_up, restore};
 use proptest::prelude::*;
 use tempfile::TempDir;
 use uuid::Uuid;

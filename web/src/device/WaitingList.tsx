@@ -49,7 +49,7 @@ export function Asked({ change }: { change: Change }) {
       <h3>{named(change)}: changed here and at the office</h3>
       <p>What only one side changed is kept of both. Say which stands where both changed the same.</p>
       <ConflictTable rows={both} here="On this device" there="At the office" units={units} />
-      <div className="choices">
+      <div className="asked-ways">
         <Button onClick={() => void answerAsked(change, 'mine')}>Keep what is here</Button>
         <Button variant="outline-secondary" onClick={() => void answerAsked(change, 'theirs')}>
           Take the office's
@@ -89,7 +89,7 @@ function Refused({ audit, changes }: { audit: string; changes: Change[] }) {
         </p>
       ))}
       <p>It stays on this device until you say what becomes of it.</p>
-      <div className="choices">
+      <div className="asked-ways">
         <Button onClick={() => void tryAgain(audit)}>Try again</Button>
         <Button variant="outline-secondary" onClick={() => void save(audit)}>
           Save the job as a file

@@ -3,6 +3,7 @@ import type { Problem } from '../api/types';
 import { announce, tellElsewhere, whenElsewhere } from './announce';
 import { keeping } from './core';
 import { ask, NotReached, PATIENCE_MS } from './office';
+import { lookForRoom } from './room';
 import { allChanges, type Change, type Copy, changesOf, copies, copyOf, letGo, renew, waits } from './shelf';
 
 /** What waits in an audit. */
@@ -42,10 +43,17 @@ export function counting(): Promise<void> {
   return counted;
 }
 
+const counts = new Map<string, number>();
+
+/** Counts anew what waits in an audit; a count that was begun before another is not taken after it. */
 export async function recount(audit: string): Promise<Waiting> {
+  const turn = (counts.get(audit) ?? 0) + 1;
+  counts.set(audit, turn);
   const now = sorted(await changesOf(audit));
-  known.set(audit, now);
-  announce();
+  if (counts.get(audit) === turn) {
+    known.set(audit, now);
+    announce();
+  }
   return now;
 }
 
@@ -180,6 +188,7 @@ async function fetchCopy(audit: string): Promise<boolean> {
 export async function changed(audit: string): Promise<void> {
   await recount(audit);
   tellElsewhere(audit);
+  void lookForRoom();
 }
 
 /** A problem as the device tells it. */

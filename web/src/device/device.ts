@@ -19,6 +19,7 @@ import { type Answer, judging, keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached, watch, whenBack } from './office';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
+import { keepForGood, lookForRoom } from './room';
 import { add, type Change, changesOf, goOn, type Kind, takeBack, waits } from './shelf';
 
 /** What the core answers at once, from what is sent alone. */
@@ -66,7 +67,7 @@ export function begin(): Promise<void> {
     whenBack(() => void back());
     await Promise.all([counting(), judging.start(), keeping.start()]);
     if (auditsWaiting().length > 0) void bring();
-    void navigator.storage?.persist?.();
+    void lookForRoom();
   })();
   return begun;
 }
@@ -145,8 +146,9 @@ async function view(request: Request, path: string, audit: string): Promise<Resp
   const ahead = isAhead(audit);
   if (!ahead && reached() === 'here') {
     try {
-      // Where the device has the audit, a slow office is not waited for long.
-      const fresh = await office(request.clone(), keeping.ready ? PATIENCE_MS : undefined);
+      // Where the device has the audit, a slow office is not waited for long; the job of a large house takes its time anywhere.
+      const patience = path.endsWith('/job') ? 15 * PATIENCE_MS : PATIENCE_MS;
+      const fresh = await office(request.clone(), keeping.ready ? patience : undefined);
       if (path.endsWith('/walk') && fresh.ok) void keepSoon(audit);
       return fresh;
     } catch (error) {
@@ -242,6 +244,7 @@ async function keepChange(
   if (revision === null) await add({ ...made, at, brought: false });
   else await keeping.ask(`PUT /device/${audit}/${kind}/${id} ${revision}`, body);
   await changed(audit);
+  if (reached() === 'away') keepForGood();
   bringSoon();
   return revision === null ? null : keeping.ask(`GET ${path} 0`);
 }

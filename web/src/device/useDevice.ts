@@ -5,11 +5,15 @@ import { listen, whenElsewhere } from './announce';
 import { isKeptHere, type Waiting, waitingIn } from './audits';
 import { type Reach, reached, whenBack } from './office';
 import { whenSettled } from './queue';
+import { isLow } from './room';
 import type { Change } from './shelf';
 
 export const useWaiting = (audit: string): Waiting => useSyncExternalStore(listen, () => waitingIn(audit));
 
 export const useReach = (): Reach => useSyncExternalStore(listen, reached);
+
+/** Whether there is little room left on this device. */
+export const useLow = (): boolean => useSyncExternalStore(listen, isLow);
 
 /** Whether the device keeps the audit. */
 export const useKept = (audit: string): boolean => useSyncExternalStore(listen, () => isKeptHere(audit));

@@ -1,10 +1,12 @@
 // The frame round every view: brand, the stages of the work in their order, the theme.
-import { useEffect, useState } from 'react';
 import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { useWalk } from '../api/queries';
 import { DeviceState } from '../device/DeviceState';
+import { Find } from '../find/Find';
 import { HandsBar } from '../ui/Hands';
 import { UndoProvider } from '../ui/UndoBar';
+import { usePageTitle } from './usePageTitle';
+import { useTheme } from './useTheme';
 
 const STAGES = [
   ['basis', 'Basis'],
@@ -17,18 +19,11 @@ const STAGES = [
 
 const EVERY_MINUTE = 60_000;
 
-function useTheme() {
-  const [theme, setTheme] = useState(() => localStorage.getItem('theme') ?? 'light');
-  useEffect(() => {
-    document.documentElement.dataset.bsTheme = theme;
-    localStorage.setItem('theme', theme);
-  }, [theme]);
-  return [theme, () => setTheme(theme === 'light' ? 'dark' : 'light')] as const;
-}
-
 /** On every view, for whoever stands at a panel. */
 function HandsInAudit({ audit }: { audit: string }) {
   const walk = useWalk(audit, EVERY_MINUTE);
+  const stage = useMatch('/audits/:audit/:stage/*')?.params.stage;
+  usePageTitle(audit, STAGES.find(([path]) => path === stage)?.[1]);
   return <HandsBar audit={audit} hands={walk.data?.hands ?? []} />;
 }
 
@@ -59,6 +54,7 @@ export function Frame() {
           </nav>
         )}
         <div className="frame-side">
+          {audit && <Find audit={audit} />}
           {audit && <Link to="/">Jobs</Link>}
           {audit && <Link to={`/audits/${audit}/bench`}>Bench</Link>}
           <Link to={audit ? `/audits/${audit}/rules` : '/rules'}>Rule book</Link>

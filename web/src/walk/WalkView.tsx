@@ -39,16 +39,22 @@ export function WalkView() {
       navigate(`/audits/${audit}/walk/${first}`, { replace: true });
   }, [walk.isSuccess, room, cable, first, here, audit, navigate]);
 
+  const roomHere = walk.data?.rooms.find((known) => known.boxes.some((on) => on.overview.id === box));
   useEffect(() => {
-    const step = (event: KeyboardEvent) => {
-      if (!event.altKey || (event.key !== 'PageDown' && event.key !== 'PageUp')) return;
-      const next = boxes[here + (event.key === 'PageDown' ? 1 : -1)];
-      if (!next) return;
+    const press = (event: KeyboardEvent) => {
+      const { key, altKey, ctrlKey, metaKey, target } = event;
+      const step = key === 'PageDown' ? 1 : key === 'PageUp' ? -1 : 0;
+      const next = altKey ? boxes[here + step] : undefined;
+      // A letter belongs to the field that has the cursor, and to an open dialog.
+      const free = !(target instanceof Element && target.closest('input, textarea, select, [role="dialog"]'));
+      const adds = key === 'a' && free && !altKey && !ctrlKey && !metaKey;
+      if (step !== 0 && next) open(next.overview.id);
+      else if (adds && roomHere) void edits.addBox(roomHere.room.record.id);
+      else return;
       event.preventDefault();
-      open(next.overview.id);
     };
-    window.addEventListener('keydown', step);
-    return () => window.removeEventListener('keydown', step);
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
   });
 
   // What is here stays on the screen when looking again fails.

@@ -6,7 +6,7 @@ use nailpunch_views::Problem;
 use rocket::data::{Data, ToByteUnit};
 use rocket::http::{ContentType, Status};
 use rocket::serde::json::Json;
-use rocket::{delete as remove, get as get_route, post, put as put_route};
+use rocket::{FromForm, delete as remove, get as get_route, post, put as put_route};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -28,6 +28,16 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Revised<Photo>
     Ok(Json(with_store(store, move |store| store.photos(&audit)).await?))
 }
 
+/// What a photograph is of, and its identifier where whoever took it made one.
+#[derive(FromForm)]
+pub struct PhotoOf<'r> {
+    r#box: Option<&'r str>,
+    panel: Option<&'r str>,
+    room: Option<&'r str>,
+    run: Option<&'r str>,
+    id: Option<&'r str>,
+}
+
 /// Takes a photograph of a box, a panel, a room or a cable run: JPEG or PNG, told by its content; it is kept without what the camera wrote
 /// in it. Whoever may have to send it twice makes its identifier.
 #[utoipa::path(
@@ -37,23 +47,19 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Revised<Photo>
     request_body(content = Vec<u8>, content_type = "application/octet-stream"),
     responses((status = 200, body = Revised<Photo>), (status = 413, body = Problem), (status = 422, body = Problem))
 )]
-#[post("/audits/<audit>/photos?<box>&<panel>&<room>&<run>&<id>", data = "<data>")]
+#[post("/audits/<audit>/photos?<of..>", data = "<data>")]
 pub async fn take(
     store: &Shared,
     audit: &str,
-    r#box: Option<&str>,
-    panel: Option<&str>,
-    room: Option<&str>,
-    run: Option<&str>,
-    id: Option<&str>,
+    of: PhotoOf<'_>,
     data: Data<'_>,
 ) -> Result<Json<Revised<Photo>>, ApiError> {
     let audit = identifier(audit)?.to_string();
-    let box_id = r#box.map(identifier).transpose()?.map(BoxId);
-    let panel = panel.map(identifier).transpose()?.map(PanelId);
-    let room = room.map(identifier).transpose()?.map(RoomId);
-    let run = run.map(identifier).transpose()?.map(RunId);
-    let id = id.map_or_else(|| Ok(uuid::Uuid::now_v7()), identifier)?;
+    let box_id = of.r#box.map(identifier).transpose()?.map(BoxId);
+    let panel = of.panel.map(identifier).transpose()?.map(PanelId);
+    let room = of.room.map(identifier).transpose()?.map(RoomId);
+    let run = of.run.map(identifier).transpose()?.map(RunId);
+    let id = of.id.map_or_else(|| Ok(uuid::Uuid::now_v7()), identifier)?;
     let bytes = picture(data).await?;
     let taken = heavy(&store.turns.pictures, move || take_photo(&bytes)).await?;
     let taken = taken.map_err(|error| ApiError::field("/photo", error.to_string()))?;

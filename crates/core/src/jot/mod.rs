@@ -20,6 +20,7 @@ mod run_line;
 mod run_print;
 mod seen;
 mod service_line;
+mod spoken;
 mod token;
 mod vocabulary;
 mod wanted_line;
@@ -100,6 +101,7 @@ pub struct Jotted {
 /// ```
 pub fn read_line(line: &str, contents: &BoxContents, units: UnitSystem) -> Jotted {
     let line: String = line.chars().take(LONGEST_LINE).collect();
+    let line = spoken::typed(&line);
     let tokens = tokens(&line);
     let mut reader = Reader {
         tokens: &tokens,

@@ -32,8 +32,8 @@ fn one_line_fills_a_box() {
 
 #[test]
 fn what_is_not_understood_is_marked_and_kept() {
-    let jotted = read("sw 14/2 fl two wobbly ko sb");
-    assert_eq!(not_understood(&jotted), ["fl two", "wobbly", "sb"]);
+    let jotted = read("sw 14/2 fl twoish wobbly ko sb");
+    assert_eq!(not_understood(&jotted), ["fl twoish", "wobbly", "sb"]);
     assert_eq!(jotted.contents.observed(Observation::OpenKnockout), Some(true));
 }
 
