@@ -1,4 +1,5 @@
 // Finding one's way: by tag, room or word, to what is open, by the keys; the title of the tab; light or dark as the system has it.
+import AxeBuilder from '@axe-core/playwright';
 import { expect, test } from '@playwright/test';
 import { auditPath, bundle, serve, walkPath } from './server';
 
@@ -81,3 +82,29 @@ test('what a phone wrote down from speech is read like what is typed', async ({ 
   await expect(page.getByLabel('Jot', { exact: true })).toHaveValue('');
   await expect(page.locator('.finding', { hasText: 'Free conductor length' }).first()).toContainText('short 3 1/4');
 });
+
+for (const theme of ['light', 'dark'] as const) {
+  test(`what is found, the keys and what waits are accessible, ${theme}`, async ({ browser }) => {
+    const context = await browser.newContext({ colorScheme: theme, viewport: { width: 1280, height: 800 } });
+    const page = await context.newPage();
+    await page.goto(server.get().url + walkPath('K2'));
+    await expect(page.locator('.where')).toHaveAttribute('data-kept', 'true');
+    await context.setOffline(true);
+    await page.getByLabel('Where in the room').fill('by the window');
+    await expect(page.locator('.where')).toContainText('1 to bring');
+    await page.getByLabel('Where in the room').blur();
+    for (const open of ['/', '?', null]) {
+      if (open) await page.keyboard.press(open);
+      else await page.locator('.where').click();
+      await expect(page.getByRole('dialog')).toBeVisible();
+      // What fades in is read once it is there.
+      await expect(page.locator('.modal.show')).toHaveCSS('opacity', '1');
+      const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+      expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+      await page.keyboard.press('Escape');
+      await expect(page.getByRole('dialog')).toHaveCount(0);
+    }
+    await context.setOffline(false);
+    await context.close();
+  });
+}

@@ -14,10 +14,10 @@ import { followDevice } from './device/useDevice';
 import { Frame } from './frame/Frame';
 import { JobsView } from './jobs/JobsView';
 import { guardUnsaved, isQuiet } from './walk/sessions';
-import { WalkView } from './walk/WalkView';
 
 // What the first screen does not need comes when it is gone to.
 const page = (Component: ComponentType) => ({ Component });
+const walk = async () => page((await import('./walk/WalkView')).WalkView);
 const basis = async () => page((await import('./basis/BasisView')).BasisView);
 const panel = async () => page((await import('./panel/PanelView')).PanelPage);
 const trace = async () => page((await import('./trace/TraceView')).TraceView);
@@ -33,10 +33,10 @@ const router = createBrowserRouter([
       { path: '/', element: <JobsView /> },
       { path: '/audits/:audit', element: <Navigate to="walk" replace /> },
       { path: '/audits/:audit/basis', lazy: basis },
-      { path: '/audits/:audit/walk', element: <WalkView /> },
-      { path: '/audits/:audit/walk/:box', element: <WalkView /> },
-      { path: '/audits/:audit/walk/room/:room', element: <WalkView /> },
-      { path: '/audits/:audit/walk/cable/:cable', element: <WalkView /> },
+      { path: '/audits/:audit/walk', lazy: walk },
+      { path: '/audits/:audit/walk/:box', lazy: walk },
+      { path: '/audits/:audit/walk/room/:room', lazy: walk },
+      { path: '/audits/:audit/walk/cable/:cable', lazy: walk },
       { path: '/audits/:audit/panel', lazy: panel },
       { path: '/audits/:audit/panel/:panel', lazy: panel },
       { path: '/audits/:audit/trace', lazy: trace },
