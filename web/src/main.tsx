@@ -9,6 +9,7 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { queryClient } from './api/queries';
 import { begin } from './device/device';
+import { onceShown } from './device/firstShown';
 import { keepPage } from './device/renew';
 import { followDevice } from './device/useDevice';
 import { Frame } from './frame/Frame';
@@ -53,7 +54,6 @@ const router = createBrowserRouter([
 
 guardUnsaved();
 followDevice();
-keepPage(isQuiet);
 
 const root = document.getElementById('root');
 if (root) {
@@ -66,6 +66,8 @@ if (root) {
   );
 }
 
-// The core is loaded beside the first screen, not before it.
-if ('requestIdleCallback' in window) requestIdleCallback(() => void begin(), { timeout: 1_000 });
-else setTimeout(() => void begin(), 200);
+// The core, and all that the page needs where there is no network, come once the first screen is there.
+onceShown(queryClient, () => {
+  keepPage(isQuiet);
+  void begin();
+});

@@ -11,16 +11,17 @@ export type Waiting = { waiting: Change[]; asks: Change[]; refused: Change[] };
 
 const NOTHING: Waiting = { waiting: [], asks: [], refused: [] };
 const known = new Map<string, Waiting>();
-const loading = new Map<string, Promise<boolean>>();
-/** The audits that the core has, be it not as they are now. */
+/** The audits that the core has as they are now. */
+const current = new Set<string>();
+/** Those that it has, be it not as they are now. */
 const loaded = new Set<string>();
 
 keeping.emptied = () => {
-  loading.clear();
+  current.clear();
   loaded.clear();
 };
 whenElsewhere((audit) => {
-  loading.delete(audit);
+  current.delete(audit);
   void recount(audit);
 });
 
@@ -110,35 +111,50 @@ async function bringIn(audit: string): Promise<boolean> {
     const overtaken = last.get(`${change.kind} ${change.id}`) !== change.number && change.basedOn !== 0;
     if (change !== begun && !(overtaken && change.kind !== 'items')) await takeOver(change);
   }
-  known.set(audit, sorted(changes));
   loaded.add(audit);
-  announce();
+  // Others may have changed something while it was read.
+  await recount(audit);
   return true;
 }
 
+const last = new Map<string, Promise<unknown>>();
+
+/**
+ * One thing after the other with an audit in the core: a change that was made there and is not on the disk yet must not be read
+ * over by what is on the disk.
+ */
+export function alone<Made>(audit: string, work: () => Promise<Made>): Promise<Made> {
+  const turn = (last.get(audit) ?? Promise.resolve()).then(work, work);
+  last.set(
+    audit,
+    turn.catch(() => undefined),
+  );
+  return turn;
+}
+
 /** Has the core keep the audit as this device has it; false where it has none such, or no core. */
-export function load(audit: string): Promise<boolean> {
-  const begun = loading.get(audit);
-  if (begun) return begun;
-  const fresh = bringIn(audit).catch(() => false);
-  loading.set(audit, fresh);
-  void fresh.then((there) => {
-    if (!there && loading.get(audit) === fresh) loading.delete(audit);
-  });
-  return fresh;
+export const load = (audit: string): Promise<boolean> => alone(audit, () => loadHere(audit));
+
+/** The same for whoever has the audit alone already. */
+export async function loadHere(audit: string): Promise<boolean> {
+  if (current.has(audit)) return true;
+  current.add(audit);
+  const there = await bringIn(audit).catch(() => false);
+  if (!there) current.delete(audit);
+  return there;
 }
 
 /** The device keeps this audit: what is changed in it is on the disk at once. */
 export const isKeptHere = (audit: string) => keeping.ready && loaded.has(audit);
 
 /** Has it read anew at the next turn. */
-export const loadAnew = (audit: string) => loading.delete(audit);
+export const loadAnew = (audit: string) => current.delete(audit);
 
 /** Keeps an audit no more: it was deleted, and comes back from the office if at all. */
 export async function forget(audit: string): Promise<void> {
   await letGo(audit);
   await keeping.ask(`DELETE /device/${audit} 0`);
-  loading.delete(audit);
+  current.delete(audit);
   loaded.delete(audit);
   await changed(audit);
 }

@@ -3,6 +3,7 @@
 import { v7 as uuid } from 'uuid';
 import { announce } from './announce';
 import {
+  alone,
   auditsWaiting,
   changed,
   counting,
@@ -11,6 +12,7 @@ import {
   load,
   loadAll,
   loadAnew,
+  loadHere,
   problem,
   pull,
   waitingIn,
@@ -59,6 +61,11 @@ const refuse = (status: number, title: string, detail: string) =>
   json(JSON.stringify(problem(status, title, detail)), status);
 
 let begun: Promise<void> | null = null;
+let tellStarted: () => void = () => undefined;
+/** The core is there, or is known not to be. */
+const started = new Promise<void>((done) => {
+  tellStarted = done;
+});
 
 /** Begins to keep audits, once the first screen is there. */
 export function begin(): Promise<void> {
@@ -68,7 +75,7 @@ export function begin(): Promise<void> {
     await Promise.all([counting(), judging.start(), keeping.start()]);
     if (auditsWaiting().length > 0) void bring();
     void lookForRoom();
-  })();
+  })().finally(tellStarted);
   return begun;
 }
 
@@ -167,7 +174,7 @@ const KEEP_AGAIN_MS = 30_000;
 
 /** Has the audit kept on this device, and fresh. */
 async function keepSoon(audit: string) {
-  await begun;
+  await started;
   const now = performance.now();
   if (!keeping.ready || now - (kept.get(audit) ?? Number.NEGATIVE_INFINITY) < KEEP_AGAIN_MS) return;
   kept.set(audit, now);
@@ -175,19 +182,8 @@ async function keepSoon(audit: string) {
   await load(audit);
 }
 
-/** One change after the other in an audit: each on what the one before left. */
-const last = new Map<string, Promise<unknown>>();
-function inTurn<Made>(audit: string, work: () => Promise<Made>): Promise<Made> {
-  const turn = (last.get(audit) ?? Promise.resolve()).then(work, work);
-  last.set(
-    audit,
-    turn.catch(() => undefined),
-  );
-  return turn;
-}
-
 function change(request: Request, path: string, audit: string, kind: Kind, id: string): Promise<Response> {
-  return inTurn(audit, async () => {
+  return alone(audit, async () => {
     const basedOn = Number(request.headers.get('If-Match')?.replaceAll('"', '') ?? 0);
     const { method } = request;
     const body = method === 'DELETE' ? '' : await request.clone().text();
@@ -220,7 +216,7 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
 async function keeps(audit: string, begins: boolean): Promise<boolean> {
   const away = reached() === 'away';
   if (!keeping.ready && !away) return false;
-  return (await load(audit)) || (begins && away && (await keeping.start()));
+  return (await loadHere(audit)) || (begins && away && (await keeping.start()));
 }
 
 /** A box that is changed again within this time is changed once. */

@@ -2,7 +2,7 @@
 // same record, the core puts both together; where both changed the same field, a person is asked, later, and the rest goes on.
 import type { Problem } from '../api/types';
 import { announce } from './announce';
-import { changed, loadAnew, problem, pull, recount, takeOver, waitingIn } from './audits';
+import { alone, changed, loadAnew, problem, pull, recount, takeOver, waitingIn } from './audits';
 import { keeping } from './core';
 import { ask, NotReached, reached } from './office';
 import { allChanges, type Change, changesOf, replace, send, waits } from './shelf';
@@ -177,7 +177,7 @@ async function together(change: Change, said: Problem): Promise<Moved> {
     body,
   };
   await replace(numbers, [now]);
-  await takeOver(now);
+  await alone(audit, () => takeOver(now));
   await changed(audit);
   tellSettled(audit, kind, id);
   return 'changed';
@@ -196,7 +196,7 @@ export async function answerAsked(change: Change, whose: 'mine' | 'theirs'): Pro
   const method = body === 'null' ? 'DELETE' : 'PUT';
   const now: Change = { ...bare, method, body, basedOn: asks.revision, before: asks.theirs };
   await replace(numbers, [now]);
-  await takeOver(now);
+  await alone(audit, () => takeOver(now));
   await changed(audit);
   tellSettled(audit, kind, id);
   void bring();
