@@ -9,7 +9,6 @@ import { createRoot } from 'react-dom/client';
 import { createBrowserRouter, Navigate, RouterProvider } from 'react-router';
 import { queryClient } from './api/queries';
 import { begin } from './device/device';
-import { onceShown } from './device/firstShown';
 import { keepPage } from './device/renew';
 import { followDevice } from './device/useDevice';
 import { Frame } from './frame/Frame';
@@ -66,8 +65,7 @@ if (root) {
   );
 }
 
-// The core, and all that the page needs where there is no network, come once the first screen is there.
-onceShown(queryClient, () => {
-  keepPage(isQuiet);
-  void begin();
-});
+// The core is loaded beside the first screen, not before it.
+keepPage(isQuiet);
+if ('requestIdleCallback' in window) requestIdleCallback(() => void begin(), { timeout: 1_000 });
+else setTimeout(() => void begin(), 200);

@@ -195,7 +195,11 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     if (!answered || elsewhere) return throughOffice(request, audit);
     if (answered.status !== 200) return from(answered);
     const after = await recordOf(audit, kind, id);
-    if (method === 'PUT' && before !== null && before === after) return from(answered);
+    if (method === 'PUT' && before !== null && before === after) {
+      // As it is here already; where the page knows another revision, this device is behind.
+      const behind = revisionIn(answered.body) !== basedOn && reached() === 'here' && !isAhead(audit);
+      return behind ? throughOffice(request, audit) : from(answered);
+    }
     const made = { audit, kind, id, method: method as Change['method'], path, basedOn, body, before };
     try {
       const shown = await keepChange(made, after);
@@ -212,10 +216,17 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
   });
 }
 
-/** The device keeps this audit, or can begin it. */
+/** The revision of the record that an answer shows. */
+function revisionIn(body: string): number | undefined {
+  type Revised = { revision?: number };
+  const shown = JSON.parse(body) as Revised & { record?: Revised; circuit?: Revised; panel?: Revised };
+  return shown.revision ?? shown.record?.revision ?? shown.circuit?.revision ?? shown.panel?.revision;
+}
+
+/** The device keeps this audit, or can begin it. Where something waits, nothing goes past it to the office. */
 async function keeps(audit: string, begins: boolean): Promise<boolean> {
   const away = reached() === 'away';
-  if (!keeping.ready && !away) return false;
+  if (!keeping.ready && !away && !isAhead(audit)) return false;
   return (await loadHere(audit)) || (begins && away && (await keeping.start()));
 }
 
