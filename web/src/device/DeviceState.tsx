@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { Modal } from 'react-bootstrap';
 import { useWalk } from '../api/queries';
-import { useKept, useLow, useReach, useWaiting } from './useDevice';
+import { useCounted, useKept, useLow, useReach, useWaiting } from './useDevice';
 import { WaitingList } from './WaitingList';
 
 export function DeviceState({ audit }: { audit: string }) {
@@ -10,6 +10,7 @@ export function DeviceState({ audit }: { audit: string }) {
   const reach = useReach();
   const kept = useKept(audit);
   const low = useLow();
+  const counted = useCounted();
   const walk = useWalk(audit);
   const [open, setOpen] = useState(false);
   const where = reach === 'away' ? 'on this device' : waiting.length === 0 ? 'with the office' : null;
@@ -26,7 +27,7 @@ export function DeviceState({ audit }: { audit: string }) {
       <button type="button" className="device-state" onClick={() => setOpen(true)}>
         <span className="job-name">{walk.data?.audit.record.name}</span>
         <span className={loud ? 'where loud' : 'where'} role="status" data-kept={kept}>
-          {words.join(', ')}
+          {counted ? words.join(', ') : ''}
         </span>
       </button>
       <Modal show={open} onHide={() => setOpen(false)} aria-labelledby="device-title" scrollable>

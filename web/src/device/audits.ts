@@ -33,14 +33,24 @@ const sorted = (changes: Change[]): Waiting => ({
 
 /** What waits in all audits, as it was left when the page was last open. */
 let counted: Promise<void> | null = null;
+let hasCounted = false;
+
+/** It is known what waits: before that nothing is said of where the work is. */
+export const isCounted = () => hasCounted;
+
 export function counting(): Promise<void> {
   counted ??= (async () => {
     const byAudit = Map.groupBy(await allChanges(), (change) => change.audit);
     for (const [audit, changes] of byAudit) known.set(audit, sorted(changes));
     announce();
-  })().catch(() => {
-    // Without a database of its own the page works as long as the office is there.
-  });
+  })()
+    .catch(() => {
+      // Without a database of its own the page works as long as the office is there.
+    })
+    .finally(() => {
+      hasCounted = true;
+      announce();
+    });
   return counted;
 }
 

@@ -2,7 +2,7 @@
 import { useSyncExternalStore } from 'react';
 import { queryClient } from '../api/queries';
 import { listen, whenElsewhere } from './announce';
-import { isKeptHere, type Waiting, waitingIn } from './audits';
+import { isCounted, isKeptHere, type Waiting, waitingIn } from './audits';
 import { type Reach, reached, whenBack } from './office';
 import { whenSettled } from './queue';
 import { isLow } from './room';
@@ -14,6 +14,9 @@ export const useReach = (): Reach => useSyncExternalStore(listen, reached);
 
 /** Whether there is little room left on this device. */
 export const useLow = (): boolean => useSyncExternalStore(listen, isLow);
+
+/** Whether it is known what waits. */
+export const useCounted = (): boolean => useSyncExternalStore(listen, isCounted);
 
 /** Whether the device keeps the audit. */
 export const useKept = (audit: string): boolean => useSyncExternalStore(listen, () => isKeptHere(audit));
