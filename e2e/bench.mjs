@@ -7,6 +7,7 @@ import { cpus, tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { gzipSync } from 'node:zlib';
 import { chromium } from '@playwright/test';
+import { keysToVerdict } from './keys.mjs';
 
 const root = join(import.meta.dirname, '..');
 const binary = join(root, 'target', 'release', 'nailpunch');
@@ -121,26 +122,7 @@ for (let round = 0; round < 6; round += 1) {
 console.log(`walk of 500 boxes, opening: median ${ms(at(opens, 0.5))} (under 1 s)`);
 
 // From the keystroke in the page to the new figure painted, by the page's own clock.
-const keys = await page.evaluate(async () => {
-  const input = document.querySelector('.wire .length-field input');
-  if (!input) throw new Error('no field');
-  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
-  const times = [];
-  for (let round = 0; round < 40; round += 1) {
-    const length = `${3 + (round % 2)} 1/${round % 3 === 0 ? 4 : 2}`;
-    const before = document.querySelector('.finding-figures')?.textContent;
-    const begun = performance.now();
-    set?.call(input, length);
-    input.dispatchEvent(new Event('input', { bubbles: true }));
-    while (document.querySelector('.finding-figures')?.textContent === before) {
-      if (performance.now() - begun > 2000) break;
-      await new Promise((go) => requestAnimationFrame(go));
-    }
-    times.push(performance.now() - begun);
-    await new Promise((go) => setTimeout(go, 900));
-  }
-  return times.filter((time) => time < 2000);
-});
+const keys = await keysToVerdict(page, 40);
 console.log(`walk of 500 boxes, keystroke to verdict: median ${ms(at(keys, 0.5))}, p90 ${ms(at(keys, 0.9))} (under 50 ms)`);
 // A photograph of 12 megapixels with light, edges and grain, of the size in bytes that a camera gives it.
 const photograph = async (width, height) => {

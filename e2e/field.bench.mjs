@@ -6,6 +6,7 @@ import { mkdtempSync, readdirSync, readFileSync, rmSync, statSync } from 'node:f
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import { chromium } from '@playwright/test';
+import { keysToVerdict } from './keys.mjs';
 
 const root = join(import.meta.dirname, '..');
 const binary = process.env.NAILPUNCH ?? join(root, 'target', 'release', 'nailpunch');
@@ -73,26 +74,7 @@ const page = await context.newPage();
 await page.goto(walk);
 await page.waitForSelector('.where[data-kept="true"]');
 await context.setOffline(true);
-const keys = await page.evaluate(async () => {
-  const input = document.querySelector('.wire .length-field input');
-  if (!input) throw new Error('no field');
-  const set = Object.getOwnPropertyDescriptor(HTMLInputElement.prototype, 'value')?.set;
-  const times = [];
-  for (let round = 0; round < 120; round += 1) {
-    const length = `${3 + (round % 2)} 1/${round % 3 === 0 ? 4 : 2}`;
-    const before = document.querySelector('.finding-figures')?.textContent;
-    const begun = performance.now();
-    set?.call(input, length);
-    input.dispatchEvent(new Event('input', { bubbles: true }));
-    while (document.querySelector('.finding-figures')?.textContent === before) {
-      if (performance.now() - begun > 2000) break;
-      await new Promise((go) => setTimeout(go, 0));
-    }
-    times.push(performance.now() - begun);
-    await new Promise((go) => setTimeout(go, 700));
-  }
-  return times.filter((time) => time < 2000);
-});
+const keys = await keysToVerdict(page, 120);
 console.log(`a box, key to verdict with no network, ${keys.length} keys: median ${ms(at(keys, 0.5))} (under 16), p99 ${ms(at(keys, 0.99))} (under 33)`);
 await browser.close();
 child.kill();

@@ -122,6 +122,7 @@ test('what is not read stays in its field, and what cannot be true is said', asy
   await page.getByLabel('To', { exact: true }).selectOption({ label: 'B3 Boat room' });
   await expect(odd).toContainText('It begins and ends at the same box');
   // Without a network a line is read and judged all the same, and comes to the office later.
+  await expect(page.locator('.where')).toHaveAttribute('data-kept', 'true');
   await page.context().setOffline(true);
   await stretch.fill("studs 9' edge 2 / strap 8 4'6 8'4");
   await stretch.press('Enter');

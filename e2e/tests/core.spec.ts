@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
+import { figures } from './figures';
 import { auditPath, bundle, root, serve } from './server';
 
 const server = serve();
@@ -75,17 +76,6 @@ test('every view of the demo has the same bytes', async () => {
     expect(here.body === there.body, path).toBe(true);
   }
 });
-
-/** A row of figures that is the same for the same seed (mulberry32). */
-function figures(seed: number) {
-  let state = seed;
-  return (below: number) => {
-    state = (state + 0x6d2b79f5) | 0;
-    let mixed = Math.imul(state ^ (state >>> 15), 1 | state);
-    mixed = (mixed + Math.imul(mixed ^ (mixed >>> 7), 61 | mixed)) ^ mixed;
-    return ((mixed ^ (mixed >>> 14)) >>> 0) % below;
-  };
-}
 
 /** A number this large is a length, in nanometres; a smaller one names or counts. */
 const LENGTH = 100_000;

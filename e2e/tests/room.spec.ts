@@ -93,6 +93,7 @@ test('what is not read stays in its field, and what cannot be true is said', asy
   await east.press('Enter');
   await expect(odd).toBeHidden();
   // Without a network a line is read and judged all the same, and comes to the office later.
+  await expect(page.locator('.where')).toHaveAttribute('data-kept', 'true');
   await page.context().setOffline(true);
   const south = wall(page, 'south wall');
   await south.fill("south: 20' / 4' 12'");

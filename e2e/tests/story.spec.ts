@@ -157,9 +157,10 @@ test('the same by keyboard alone', async ({ page }) => {
 test('what was typed survives the server going away', async ({ page, context }) => {
   await page.goto(server.get().url + walkPath('S5'));
   await expect(field(page, 'Tag of the box')).toHaveValue('S5');
+  await expect(page.locator('.where')).toHaveAttribute('data-kept', 'true');
   await context.setOffline(true);
   await field(page, 'black 14, from the sheath').fill('7 1/8');
-  await expect(page.locator('.saving')).toContainText('Not saved');
+  await expect(page.locator('.saving')).toHaveText('Kept on this device');
   await expect(field(page, 'black 14, from the sheath')).toHaveValue('7 1/8');
   await context.setOffline(false);
   await expect(page.locator('.saving')).toHaveText('Saved', { timeout: 10_000 });

@@ -47,6 +47,10 @@ pub(crate) fn fields_refused(problems: Vec<FieldProblem>) -> Refusal {
     Box::new(Problem::fields(problems))
 }
 
+fn not_here() -> Refusal {
+    refusal(404, "Not on this device", "this audit was not opened on this device while the office was there")
+}
+
 fn unacceptable(problems: Vec<FieldProblem>) -> Result<(), Refusal> {
     if problems.is_empty() { Ok(()) } else { Err(fields_refused(problems)) }
 }
@@ -82,9 +86,7 @@ impl Device {
     /// # Errors
     /// It keeps none such.
     pub(crate) fn audit(&self, id: AuditId) -> Result<&AuditWalk, Refusal> {
-        self.audits.get(&id).map(|kept| &kept.walk).ok_or_else(|| {
-            refusal(404, "Not on this device", "this audit was not opened on this device while the office was there")
-        })
+        self.audits.get(&id).map(|kept| &kept.walk).ok_or_else(not_here)
     }
 
     /// The audits that it keeps, by name.
@@ -95,8 +97,7 @@ impl Device {
     }
 
     fn kept(&mut self, id: AuditId) -> Result<&mut KeptAudit, Refusal> {
-        self.audit(id)?;
-        self.audits.get_mut(&id).ok_or_else(|| refusal(404, "Not on this device", "this audit is not kept here"))
+        self.audits.get_mut(&id).ok_or_else(not_here)
     }
 
     /// Begins a new audit: there is nothing beside its record yet.
@@ -111,7 +112,8 @@ impl Device {
         Ok(audit)
     }
 
-    /// Puts a record of an audit that was seen at a revision, 0 for a new one; a deleted one comes back.
+    /// Puts a record of an audit that was seen at a revision, 0 for a new one; a deleted one comes back. A writer that saw a later one
+    /// than is kept here had it from the office.
     ///
     /// # Errors
     /// Another was put since, or it cannot be accepted: as the store says it.
@@ -122,7 +124,7 @@ impl Device {
             if before.record == record {
                 return Ok(before.clone());
             }
-            if before.revision != based_on {
+            if before.revision > based_on {
                 return Err(stale(based_on, before));
             }
         }

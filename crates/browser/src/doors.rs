@@ -6,7 +6,7 @@ use std::convert::Infallible;
 use nailpunch_core::assess::{Assessed, answers, house_rule_effects};
 use nailpunch_core::facts::{
     Audit, AuditId, AuditWalk, BoxId, BoxRecord, Bundle, CableRun, Circuit, CircuitId, ItemId, LengthWish, Panel,
-    PanelId, Problem as FieldProblem, Revised, Room, RoomId, RunId, WorkItem,
+    PanelId, Photo, Problem as FieldProblem, Revised, Room, RoomId, RunId, WorkItem,
 };
 use nailpunch_core::job::job;
 use nailpunch_views::{
@@ -78,8 +78,8 @@ impl Device {
     /// `PUT /device/{audit}/{kind}/{id}` takes one record over at its revision (deleted where the body is `null`), `GET` of the same
     /// answers it,
     /// `DELETE /device/{audit}` lets go of it, `POST /merge` puts two sides of a record together, and `POST /choose/{audit}` answers
-    /// the items of planned repairs, to be put with the identifiers sent as `fresh`. What the device cannot answer has the status
-    /// 501.
+    /// the items of planned repairs, ready to be put, with identifiers that count on from the one sent as `first`; `POST /photo` completes the
+    /// record of a photograph. What the device cannot answer has the status 501.
     pub fn ask(&mut self, head: &str, body: &[u8]) -> Answer {
         match self.answer(head, body) {
             Ok(body) => Answer { status: 200, body },
@@ -97,6 +97,7 @@ impl Device {
         let steps: Vec<&str> = path.split('/').skip(1).collect();
         match (method, steps.as_slice()) {
             ("POST", ["merge"]) => json(&merge(&read(body)?)),
+            ("POST", ["photo"]) => json(&read::<Photo>(body)?),
             ("POST", ["choose", audit]) => self.choose(AuditId(identifier(audit)?), body),
             ("POST", ["api", door]) => self.typed(door, body).unwrap_or_else(|| Err(elsewhere(head))),
             ("GET", ["api", "trades"]) => json(&trades()),
@@ -238,24 +239,18 @@ impl Device {
         #[derive(serde::Deserialize)]
         #[serde(deny_unknown_fields)]
         struct Wish {
-            fresh: Vec<ItemId>,
+            first: Uuid,
             places: ChooseWish,
         }
-        let wish: Wish = read(body)?;
+        let Wish { first, places } = read(body)?;
         let facts = self.audit(audit)?.facts();
-        let mut fresh = wish.fresh.iter().copied();
-        let mut enough = true;
-        let items = wish.places.items(&job(&Assessed::with(&facts, &self.memory)), || {
-            fresh.next().unwrap_or_else(|| {
-                enough = false;
-                ItemId(Uuid::nil())
-            })
+        let mut next = first.as_u128();
+        let items = places.items(&job(&Assessed::with(&facts, &self.memory)), || {
+            let id = ItemId(Uuid::from_u128(next));
+            next = next.wrapping_add(1);
+            id
         });
-        if !enough {
-            let message = format!("{} identifiers for {} items; send more", wish.fresh.len(), items.len());
-            return Err(fields_refused(vec![FieldProblem { pointer: "/fresh".to_owned(), message }]));
-        }
-        json(&items.into_iter().map(|record| Revised { revision: 0, record }).collect::<Vec<_>>())
+        json(&ItemsWish::of_new(&items))
     }
 
     fn delete_record<T: OnDevice>(&mut self, audit: AuditId, id: &str, based_on: u32) -> Answered {
@@ -266,10 +261,10 @@ impl Device {
         of_kind!(kind, T => self.take_record::<T>(audit, id, revision, body))
     }
 
-    /// A record as it is kept here.
+    /// A record as it is kept here, with its revision.
     fn record(&self, audit: AuditId, kind: &str, id: Uuid) -> Answered {
         let walk = self.audit(audit)?;
-        of_kind!(kind, T => shown(T::find(walk, id).map(|known| &known.record), kind))
+        of_kind!(kind, T => shown(T::find(walk, id), kind))
     }
 
     fn take_record<T: OnDevice>(&mut self, audit: AuditId, id: Uuid, revision: u32, body: &[u8]) -> Answered {

@@ -2,8 +2,8 @@
 //! the same, record by record.
 
 use nailpunch_browser::Device;
-use nailpunch_core::facts::{AuditWalk, BoxRecord, Bundle, Panel, Room, RoomOrder, WorkItem};
-use nailpunch_store::{Author, Store, StoreError};
+use nailpunch_core::facts::{AuditWalk, BoxRecord, Bundle, Panel, Revised, Room, RoomOrder, WorkItem};
+use nailpunch_store::{Author, Store, StoreError, Stored};
 use proptest::prelude::*;
 use serde_json::Value;
 
@@ -54,6 +54,26 @@ impl Both {
     fn ask(&mut self, method: &str, rest: &str, revision: u32, body: &impl serde::Serialize) -> u16 {
         let head = format!("{method} /api/audits/{}/{rest} {revision}", self.audit);
         self.device.ask(&head, &serde_json::to_vec(body).expect("it is written")).status
+    }
+
+    /// Puts the device in the order of the store: where a record comes back to is not said.
+    fn in_order(&mut self) {
+        let order = self.walk().order();
+        assert_eq!(self.ask("PUT", "order", 0, &order), 200);
+    }
+
+    /// A record goes on both sides, and comes back: what the store and the device answer to its going.
+    fn away<T: Stored + Clone>(&mut self, list: &str, known: &Revised<T>, back: bool) -> (u16, u16) {
+        let (id, on) = (known.record.identifier(), known.revision);
+        let rest = format!("{list}/{id}");
+        let there = Self::status(self.store.delete::<T>(&self.audit, &id, on, &author()));
+        let here = self.ask("DELETE", &rest, on, &());
+        if back {
+            self.store.put(&self.audit, &known.record, on + 1, &author()).expect("it comes back");
+            assert_eq!(self.ask("PUT", &rest, on + 1, &known.record), 200);
+            self.in_order();
+        }
+        (there, here)
     }
 
     fn same(&mut self) {
@@ -144,25 +164,14 @@ fn do_it(both: &mut Both, act: Act) {
             let (Some(known), Some(room)) = (pick(&boxes, at), pick(&rooms, room)) else { return };
             let record = BoxRecord { room: room.record.id, ..known.record };
             let rest = format!("boxes/{}", record.id);
-            // Where it stands in its new room is not said: both are put in the order of the store.
             let there = Both::status(both.store.put(&audit, &record, known.revision, &author()));
             let here = both.ask("PUT", &rest, known.revision, &record);
-            let order = both.walk().order();
-            assert_eq!(both.ask("PUT", "order", 0, &order), 200);
+            both.in_order();
             (there, here)
         }
         Act::Away { at, back } => {
             let Some(known) = pick(&boxes, at) else { return };
-            let (id, on) = (known.record.id.to_string(), known.revision);
-            let there = Both::status(both.store.delete::<BoxRecord>(&audit, &id, on, &author()));
-            let here = both.ask("DELETE", &format!("boxes/{id}"), on, &());
-            if back {
-                both.store.put(&audit, &known.record, on + 1, &author()).expect("it comes back");
-                assert_eq!(both.ask("PUT", &format!("boxes/{id}"), on + 1, &known.record), 200);
-                let order = both.walk().order();
-                assert_eq!(both.ask("PUT", "order", 0, &order), 200);
-            }
-            (there, here)
+            both.away("boxes", &known, back)
         }
         Act::Room { at, name } => {
             let Some(known) = pick(&rooms, at) else { return };
@@ -173,16 +182,7 @@ fn do_it(both: &mut Both, act: Act) {
         }
         Act::RoomAway { at, back } => {
             let Some(known) = pick(&rooms, at) else { return };
-            let (id, on) = (known.record.id.to_string(), known.revision);
-            let there = Both::status(both.store.delete::<Room>(&audit, &id, on, &author()));
-            let here = both.ask("DELETE", &format!("rooms/{id}"), on, &());
-            if back {
-                both.store.put(&audit, &known.record, on + 1, &author()).expect("it comes back");
-                assert_eq!(both.ask("PUT", &format!("rooms/{id}"), on + 1, &known.record), 200);
-                let order = both.walk().order();
-                assert_eq!(both.ask("PUT", "order", 0, &order), 200);
-            }
-            (there, here)
+            both.away("rooms", &known, back)
         }
         Act::Panel { at, name } => {
             let Some(known) = pick(&walk.panels, at) else { return };
@@ -263,4 +263,34 @@ fn an_audit_begun_on_a_device_takes_rooms_and_boxes() {
     let walk = device.ask(&format!("GET /api/audits/{audit}/walk 0"), b"");
     let walk: Value = serde_json::from_slice(&walk.body).expect("a walk");
     assert_eq!((&walk["audit"]["revision"], &walk["audit"]["record"]["name"]), (&1.into(), &"Boat house".into()));
+}
+
+#[test]
+fn planned_repairs_are_items_to_be_put_with_identifiers_of_their_own() {
+    let mut both = Both::new();
+    let boxes: Vec<_> = both.walk().rooms.iter().flat_map(|room| &room.boxes).map(|known| known.record.id).collect();
+    let wish = serde_json::json!({ "first": "0192f0c0-0000-7000-8000-00000000f000", "places": { "boxes": boxes } });
+    let chosen = both.device.ask(&format!("POST /choose/{} 0", both.audit), wish.to_string().as_bytes());
+    assert_eq!(chosen.status, 200);
+    let wishes: Vec<Value> = serde_json::from_slice(&chosen.body).expect("wishes");
+    let items: Vec<&Value> = wishes.iter().flat_map(|wish| wish["items"].as_array().expect("items")).collect();
+    let ids: std::collections::HashSet<&str> = items.iter().filter_map(|item| item["record"]["id"].as_str()).collect();
+    assert!(!items.is_empty() && ids.len() == items.len());
+    for wish in &wishes {
+        assert_eq!(both.ask("PUT", "items", 0, wish), 200);
+    }
+}
+
+#[test]
+fn a_writer_that_saw_a_later_state_than_the_device_goes_on_from_it() {
+    let mut both = Both::new();
+    let known = both.walk().rooms[0].boxes[0].clone();
+    let record = BoxRecord { place: "as the office has it by now".to_owned(), ..known.record };
+    let rest = format!("boxes/{}", record.id);
+    assert_eq!(both.ask("PUT", &rest, known.revision + 3, &record), 200);
+    // What was seen before that is old now.
+    assert_eq!(both.ask("PUT", &rest, known.revision, &BoxRecord { place: "older".to_owned(), ..record.clone() }), 409);
+    let head = format!("GET /device/{}/box/{} 0", both.audit, record.id);
+    let kept: Revised<BoxRecord> = serde_json::from_slice(&both.device.ask(&head, b"").body).expect("a record");
+    assert_eq!((kept.revision, kept.record), (known.revision + 4, record));
 }

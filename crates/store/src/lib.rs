@@ -25,6 +25,7 @@ mod undo;
 mod unreadable;
 mod walk;
 mod whole;
+mod writing;
 
 pub use backup::{back_up, restore};
 pub use connection::Store;

@@ -6,7 +6,8 @@ use nailpunch_core::facts::{BundlePhoto, Photo, Pointer, Problem, Revised};
 use rusqlite::{OptionalExtension, Transaction, params};
 
 use crate::journal::Author;
-use crate::record::{Stored, all, put, require_audit};
+use crate::record::{Stored, all, require_audit};
+use crate::writing::put;
 use crate::{Store, StoreError};
 
 impl Stored for Photo {

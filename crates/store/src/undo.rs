@@ -4,7 +4,8 @@ use nailpunch_core::facts::{Audit, BoxRecord, CableRun, Circuit, Panel, Photo, P
 use rusqlite::{OptionalExtension, Transaction};
 
 use crate::journal::{Author, Change, FIRM, cannot_undo, changes};
-use crate::record::{Stored, deleted, get, put, remove, require_audit};
+use crate::record::{Stored, deleted, get, require_audit};
+use crate::writing::{put, remove};
 use crate::{Store, StoreError};
 
 /// What a row of the journal says was done.

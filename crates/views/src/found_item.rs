@@ -26,7 +26,7 @@ impl FoundItem {
 const MOST_ITEMS: usize = 1_000;
 
 /// Several work items.
-#[derive(Deserialize, ToSchema)]
+#[derive(Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ItemsWish {
     /// Each with the revision that it is based on, 0 for a new one; at most 1,000.
@@ -35,6 +35,12 @@ pub struct ItemsWish {
 }
 
 impl ItemsWish {
+    /// Of new items, in as many wishes as it takes.
+    pub fn of_new(items: &[WorkItem]) -> Vec<Self> {
+        let new = |item: &WorkItem| Revised { revision: 0, record: item.clone() };
+        items.chunks(MOST_ITEMS).map(|part| Self { items: part.iter().map(new).collect() }).collect()
+    }
+
     /// The items, each with the revision that it is based on.
     ///
     /// # Errors

@@ -1,9 +1,9 @@
 // What waits for the office: what goes by itself, where a person has to say which side stands, and what the office did not take.
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { useWalk } from '../api/queries';
-import { ConflictTable } from '../walk/ConflictTable';
-import { differences } from '../walk/differences';
+import { useTrades, useWalk } from '../api/queries';
+import { ConflictTable } from '../ui/ConflictTable';
+import { differences } from '../ui/differences';
 import { keeping } from './core';
 import { answerAsked, giveUp, tryAgain } from './queue';
 import type { Change } from './shelf';
@@ -25,21 +25,26 @@ const KINDS: Record<Change['kind'], string> = {
 type Named = { tag?: string; name?: string; rule?: string };
 
 /** What a change is of, as one speaks of it. */
-function named({ kind, body, before, method }: Change): string {
-  if (kind === 'audit' || kind === 'order' || kind === 'photo' || kind === 'items') return KINDS[kind];
-  const { tag, name, rule } = JSON.parse(body || before || '{}') as Named;
-  const deleted = method === 'DELETE' ? ', deleted' : '';
-  return `${KINDS[kind]} ${tag ?? name ?? rule?.replaceAll('-', ' ') ?? ''}`.trim() + deleted;
+function useNamed() {
+  const rules = useTrades().data?.rules;
+  return ({ kind, body, before, method }: Change): string => {
+    if (kind === 'audit' || kind === 'order' || kind === 'photo' || kind === 'items') return KINDS[kind];
+    const { tag, name, rule } = JSON.parse(body || before || '{}') as Named;
+    const title = rules?.find(({ code }) => code === rule)?.title;
+    const deleted = method === 'DELETE' ? ', deleted' : '';
+    return [KINDS[kind], tag ?? name ?? title].filter(Boolean).join(' ') + deleted;
+  };
 }
 
 /** The same records, each once, with how often they were changed. */
-function counted(changes: Change[]): [string, number][] {
+function counted(changes: Change[]): [Change, number][] {
   const byRecord = Map.groupBy(changes, ({ kind, id }) => `${kind} ${id}`);
-  return [...byRecord.values()].map((same) => [named(same.at(-1) as Change), same.length]);
+  return [...byRecord.values()].map((same) => [same.at(-1) as Change, same.length]);
 }
 
 export function Asked({ change }: { change: Change }) {
   const { asks } = change;
+  const named = useNamed();
   const walk = useWalk(change.audit);
   if (!asks) return null;
   const both = differences(JSON.parse(asks.mine), JSON.parse(asks.theirs));
@@ -71,6 +76,7 @@ async function save(audit: string) {
 }
 
 function Refused({ audit, changes }: { audit: string; changes: Change[] }) {
+  const named = useNamed();
   const [sure, setSure] = useState(false);
   const reasons = [
     ...new Set(changes.map(({ refused }) => refused?.errors?.[0]?.message ?? refused?.detail)),
@@ -79,8 +85,8 @@ function Refused({ audit, changes }: { audit: string; changes: Change[] }) {
     <section className="asked">
       <h3>The office did not take</h3>
       <ul>
-        {counted(changes).map(([words]) => (
-          <li key={words}>{words}</li>
+        {counted(changes).map(([change]) => (
+          <li key={change.number}>{named(change)}</li>
         ))}
       </ul>
       {reasons.map((reason) => (
@@ -103,6 +109,7 @@ function Refused({ audit, changes }: { audit: string; changes: Change[] }) {
 }
 
 export function WaitingList({ audit }: { audit: string }) {
+  const named = useNamed();
   const { waiting, asks, refused } = useWaiting(audit);
   return (
     <>
@@ -114,9 +121,9 @@ export function WaitingList({ audit }: { audit: string }) {
         <section>
           <h3>To bring</h3>
           <ul>
-            {counted(waiting).map(([words, times]) => (
-              <li key={words}>
-                {words}
+            {counted(waiting).map(([change, times]) => (
+              <li key={change.number}>
+                {named(change)}
                 {times > 1 && `, ${times} changes`}
               </li>
             ))}

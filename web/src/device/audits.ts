@@ -1,5 +1,4 @@
 // The audits that this device keeps, in the core: as the office had them, with what was changed here since.
-import type { Problem } from '../api/types';
 import { announce, tellElsewhere, whenElsewhere } from './announce';
 import { keeping } from './core';
 import { ask, NotReached, PATIENCE_MS } from './office';
@@ -157,6 +156,10 @@ export async function loadHere(audit: string): Promise<boolean> {
 /** The device keeps this audit: what is changed in it is on the disk at once. */
 export const isKeptHere = (audit: string) => keeping.ready && loaded.has(audit);
 
+/** The device has a copy of it, whether or not the core has read it yet. */
+export const isOnShelf = async (audit: string): Promise<boolean> =>
+  loaded.has(audit) || Boolean(await copyOf(audit).catch(() => undefined));
+
 /** Has it read anew at the next turn. */
 export const loadAnew = (audit: string) => current.delete(audit);
 
@@ -216,10 +219,3 @@ export async function changed(audit: string): Promise<void> {
   tellElsewhere(audit);
   void lookForRoom();
 }
-
-/** A problem as the device tells it. */
-export const problem = (status: number, title: string, detail: string): Problem => ({
-  status,
-  title,
-  detail,
-});

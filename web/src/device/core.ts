@@ -6,11 +6,14 @@ import type { Answer, CoreDoors } from './core.worker';
 
 export type { Answer } from './core.worker';
 
+/** So long it may be under way, on a line as slow as there is. */
+const FETCH_MS = 60_000;
+
 let compiling: Promise<WebAssembly.Module> | null = null;
 
 /** Fetched and compiled once, for both. */
 function compiled(): Promise<WebAssembly.Module> {
-  compiling ??= WebAssembly.compileStreaming(fetch(coreUrl));
+  compiling ??= WebAssembly.compileStreaming(fetch(coreUrl, { signal: AbortSignal.timeout(FETCH_MS) }));
   compiling.catch(() => {
     compiling = null;
   });

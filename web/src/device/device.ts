@@ -9,11 +9,11 @@ import {
   counting,
   forget,
   isAhead,
+  isOnShelf,
   load,
   loadAll,
   loadAnew,
   loadHere,
-  problem,
   pull,
   waitingIn,
 } from './audits';
@@ -21,6 +21,7 @@ import { type Answer, judging, keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached, watch, whenBack } from './office';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
+import { json, refuse } from './responses';
 import { keepForGood, lookForRoom } from './room';
 import { add, type Change, changesOf, goOn, type Kind, takeBack, waits } from './shelf';
 
@@ -49,16 +50,7 @@ const KINDS: Record<string, Kind> = {
   runs: 'run',
 };
 
-const json = (body: string, status = 200) =>
-  new Response(body, {
-    status,
-    headers: { 'Content-Type': status < 300 ? 'application/json' : 'application/problem+json' },
-  });
-
 const from = (answer: Answer) => json(answer.body, answer.status);
-
-const refuse = (status: number, title: string, detail: string) =>
-  json(JSON.stringify(problem(status, title, detail)), status);
 
 let begun: Promise<void> | null = null;
 let tellStarted: () => void = () => undefined;
@@ -155,7 +147,7 @@ async function view(request: Request, path: string, audit: string): Promise<Resp
     try {
       // Where the device has the audit, a slow office is not waited for long; the job of a large house takes its time anywhere.
       const patience = path.endsWith('/job') ? 15 * PATIENCE_MS : PATIENCE_MS;
-      const fresh = await office(request.clone(), keeping.ready ? patience : undefined);
+      const fresh = await office(request.clone(), (await isOnShelf(audit)) ? patience : undefined);
       if (path.endsWith('/walk') && fresh.ok) void keepSoon(audit);
       return fresh;
     } catch (error) {
@@ -188,18 +180,17 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const { method } = request;
     const body = method === 'DELETE' ? '' : await request.clone().text();
     if (!(await keeps(audit, kind === 'audit' && basedOn === 0))) return throughOffice(request, audit);
-    const before = await recordOf(audit, kind, id);
+    const known = await recordOf(audit, kind, id);
+    // Where the page knows more than this device, or others may have changed something beside it, the office has the last word.
+    const mayAsk = reached() === 'here' && !isAhead(audit);
+    if (mayAsk && known && known.revision < basedOn) return throughOffice(request, audit);
     const answered = await keeping.ask(`${method} ${path} ${basedOn}`, body);
-    // Others may have changed what this device does not know of yet: then the office has the last word.
-    const elsewhere = answered?.status !== 200 && reached() === 'here' && !isAhead(audit);
-    if (!answered || elsewhere) return throughOffice(request, audit);
+    if (!answered || (answered.status !== 200 && mayAsk)) return throughOffice(request, audit);
     if (answered.status !== 200) return from(answered);
-    const after = await recordOf(audit, kind, id);
-    if (method === 'PUT' && before !== null && before === after) {
-      // As it is here already; where the page knows another revision, this device is behind.
-      const behind = revisionIn(answered.body) !== basedOn && reached() === 'here' && !isAhead(audit);
-      return behind ? throughOffice(request, audit) : from(answered);
-    }
+    const before = known?.record ?? null;
+    const after = (await recordOf(audit, kind, id))?.record ?? null;
+    // As it is here already.
+    if (method === 'PUT' && before !== null && before === after) return from(answered);
     const made = { audit, kind, id, method: method as Change['method'], path, basedOn, body, before };
     try {
       const shown = await keepChange(made, after);
@@ -214,13 +205,6 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
       );
     }
   });
-}
-
-/** The revision of the record that an answer shows. */
-function revisionIn(body: string): number | undefined {
-  type Revised = { revision?: number };
-  const shown = JSON.parse(body) as Revised & { record?: Revised; circuit?: Revised; panel?: Revised };
-  return shown.revision ?? shown.record?.revision ?? shown.circuit?.revision ?? shown.panel?.revision;
 }
 
 /** The device keeps this audit, or can begin it. Where something waits, nothing goes past it to the office. */
@@ -256,15 +240,22 @@ async function keepChange(
   return revision === null ? null : keeping.ask(`GET ${path} 0`);
 }
 
-async function recordOf(audit: string, kind: Kind, id: string): Promise<string | null> {
+/** A record as the device has it, as text; of the order and of several items there is none. */
+async function recordOf(
+  audit: string,
+  kind: Kind,
+  id: string,
+): Promise<{ revision: number; record: string } | null> {
   if (kind === 'order' || kind === 'items') return null;
   const answered = await keeping.ask(`GET /device/${audit}/${kind}/${id} 0`);
-  return answered?.status === 200 ? answered.body : null;
+  if (answered?.status !== 200) return null;
+  const { revision, record } = JSON.parse(answered.body) as { revision: number; record: unknown };
+  return { revision, record: JSON.stringify(record) };
 }
 
 /** The office makes the change itself. */
 async function throughOffice(request: Request, audit: string): Promise<Response> {
-  const made = await office(request);
+  const made = await office(request, 5 * PATIENCE_MS);
   if (made.ok) pullSoon(audit, 500);
   return made;
 }
@@ -283,17 +274,16 @@ async function afterAll(request: Request, audit: string): Promise<Response> {
 async function choose(request: Request, audit: string): Promise<Response> {
   if (!keeping.ready || !(await load(audit))) return afterAll(request, audit);
   const places = await request.clone().text();
-  const fresh = JSON.stringify(Array.from({ length: 2_000 }, () => uuid()));
-  const chosen = await keeping.ask(`POST /choose/${audit} 0`, `{"fresh":${fresh},"places":${places}}`);
+  const chosen = await keeping.ask(`POST /choose/${audit} 0`, `{"first":"${uuid()}","places":${places}}`);
   if (chosen?.status !== 200) return chosen ? from(chosen) : afterAll(request, audit);
-  const items = JSON.parse(chosen.body) as unknown[];
-  if (items.length === 0) return json('{"items":0}');
   const path = `/api/audits/${audit}/items`;
-  const put = new Request(path, {
-    method: 'PUT',
-    headers: { 'Content-Type': 'application/json' },
-    body: JSON.stringify({ items }),
-  });
-  const made = await change(put, path, audit, 'items', uuid());
-  return made.ok ? json(`{"items":${items.length}}`) : made;
+  let items = 0;
+  for (const wish of JSON.parse(chosen.body) as { items: unknown[] }[]) {
+    const headers = { 'Content-Type': 'application/json' };
+    const put = new Request(path, { method: 'PUT', headers, body: JSON.stringify(wish) });
+    const made = await change(put, path, audit, 'items', uuid());
+    if (!made.ok) return made;
+    items += wish.items.length;
+  }
+  return json(JSON.stringify({ items }));
 }

@@ -2,14 +2,13 @@
 import { useEffect, useState } from 'react';
 import { v7 as uuid } from 'uuid';
 import type { Photo, Revised } from '../api/types';
-import { changed, problem, waitingIn } from './audits';
+import { changed, waitingIn } from './audits';
+import { keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached } from './office';
 import { bring, pullSoon } from './queue';
+import { json, refuse } from './responses';
 import { add, changesOf, copyOf } from './shelf';
 import { useWaits } from './useWaits';
-
-const json = (value: unknown, status = 200) =>
-  new Response(JSON.stringify(value), { status, headers: { 'Content-Type': 'application/json' } });
 
 /** The photographs of an audit: as the office lists them, and those that wait. */
 export async function photographs(request: Request, audit: string): Promise<Response> {
@@ -18,7 +17,7 @@ export async function photographs(request: Request, audit: string): Promise<Resp
   const listed = await list(request, audit);
   if (listed instanceof Response) return listed;
   const known = new Set(listed.map(({ record }) => record.id));
-  return json([...listed, ...mine.filter(({ record }) => !known.has(record.id))]);
+  return json(JSON.stringify([...listed, ...mine.filter(({ record }) => !known.has(record.id))]));
 }
 
 async function list(request: Request, audit: string): Promise<Revised<Photo>[] | Response> {
@@ -55,22 +54,14 @@ export async function takePhoto(request: Request, audit: string): Promise<Respon
   try {
     size = await createImageBitmap(file);
   } catch {
-    return json(problem(422, 'Not accepted', 'this is no picture that can be read; take a JPEG or PNG'), 422);
+    return refuse(422, 'Not accepted', 'this is no picture that can be read; take a JPEG or PNG');
   }
   const of = (name: string) => url.searchParams.get(name);
-  const record: Photo = {
-    id,
-    box_id: of('box'),
-    panel: of('panel'),
-    room: of('room'),
-    run: of('run'),
-    rule: null,
-    caption: '',
-    width: size.width,
-    height: size.height,
-    marks: [],
-  };
-  const kept: Revised<Photo> = { revision: 1, record };
+  const shown = { id, box_id: of('box'), panel: of('panel'), room: of('room'), run: of('run') };
+  const { width, height } = size;
+  const record = await keeping.ask('POST /photo 0', JSON.stringify({ ...shown, width, height }));
+  if (record?.status !== 200) throw new NotReached();
+  const kept: Revised<Photo> = { revision: 1, record: JSON.parse(record.body) as Photo };
   const path = `${url.pathname}${url.search}`;
   const change = { audit, kind: 'photo' as const, id, method: 'POST' as const, path, basedOn: 0 };
   try {
@@ -78,11 +69,11 @@ export async function takePhoto(request: Request, audit: string): Promise<Respon
   } catch {
     const detail =
       'This device has no room for another photograph; bring those that wait to the office first.';
-    return json(problem(507, 'No room', detail), 507);
+    return refuse(507, 'No room', detail);
   }
   await changed(audit);
   void bring();
-  return json(kept);
+  return json(JSON.stringify(kept));
 }
 
 /** Where the picture of a photograph is: at the office, or here while it waits; nowhere for the moment in which it is read here. */

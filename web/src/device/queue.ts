@@ -2,13 +2,15 @@
 // same record, the core puts both together; where both changed the same field, a person is asked, later, and the rest goes on.
 import type { Problem } from '../api/types';
 import { announce } from './announce';
-import { alone, changed, loadAnew, problem, pull, recount, takeOver, waitingIn } from './audits';
+import { alone, changed, loadAnew, pull, recount, takeOver } from './audits';
 import { keeping } from './core';
 import { ask, NotReached, reached } from './office';
+import { problem } from './responses';
 import { allChanges, type Change, changesOf, replace, send, waits } from './shelf';
 
 const FRESH_AFTER_MS = 4_000;
 const PAUSE_MS = 350;
+const AGAIN_AFTER_MS = 3_000;
 
 let bringing: Promise<void> | null = null;
 let again = false;
@@ -34,9 +36,9 @@ export function bring(): Promise<void> {
 
 /** Brings what waits once the typing pauses: what is typed in one go is one change. */
 let soon: ReturnType<typeof setTimeout> | null = null;
-export function bringSoon(): void {
+export function bringSoon(after = PAUSE_MS): void {
   if (soon) clearTimeout(soon);
-  soon = setTimeout(() => void bring(), PAUSE_MS);
+  soon = setTimeout(() => void bring(), after);
 }
 
 /** One page of this browser brings, the others wait for it. */
@@ -67,12 +69,16 @@ async function bringAll(): Promise<void> {
       touched.add(change.audit);
       const moved = await one(change);
       if (moved === 'held') held.add(key);
-      if (moved !== 'brought') list = [...list.slice(0, at), ...(await allChanges()).filter(waits)];
-      if (moved !== 'brought') at = -1;
+      if (moved !== 'brought') {
+        list = (await allChanges()).filter(waits);
+        at = -1;
+      }
       await recount(change.audit);
     }
   } catch (error) {
     if (!(error instanceof NotReached)) throw error;
+    // Away, it is tried when the office is back; there and busy, in a while.
+    if (reached() === 'here') bringSoon(AGAIN_AFTER_MS);
   }
   for (const audit of touched) {
     await changed(audit);
@@ -106,7 +112,8 @@ async function one(known: Change): Promise<Moved> {
   if (method !== 'POST') headers['If-Match'] = `"${basedOn}"`;
   const sent = method === 'DELETE' ? null : (file ?? body);
   const answer = await ask(new Request(path, { method, headers, body: sent }));
-  if (answer.ok) {
+  // A photograph of this name is there already: only the answer was lost.
+  if (answer.ok || (answer.status === 409 && change.kind === 'photo')) {
     await replace([], [{ ...change, brought: true }]);
     return 'brought';
   }
@@ -238,10 +245,4 @@ export async function giveUp(audit: string): Promise<void> {
   loadAnew(audit);
   await changed(audit);
   for (const { kind, id } of changes) tellSettled(audit, kind, id);
-}
-
-/** All that waited in an audit has come to the office. */
-export async function isBrought(audit: string): Promise<boolean> {
-  await bring();
-  return waitingIn(audit).waiting.length === 0;
 }

@@ -19,8 +19,8 @@ const STAGES = [
 
 const EVERY_MINUTE = 60_000;
 
-/** On every view, for whoever stands at a panel. */
-function HandsInAudit({ audit }: { audit: string }) {
+/** What every view of a job has: its title, and who has hands in a box, for whoever stands at a panel. */
+function OfJob({ audit }: { audit: string }) {
   const walk = useWalk(audit, EVERY_MINUTE);
   const stage = useMatch('/audits/:audit/:stage/*')?.params.stage;
   usePageTitle(audit, STAGES.find(([path]) => path === stage)?.[1]);
@@ -63,7 +63,7 @@ export function Frame() {
           </button>
         </div>
       </header>
-      {audit && <HandsInAudit audit={audit} />}
+      {audit && <OfJob audit={audit} />}
       <Outlet />
     </UndoProvider>
   );

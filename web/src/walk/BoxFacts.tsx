@@ -6,7 +6,8 @@ import type { BoxContents, Fittings, Stand, Supply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = { session: BoxSession; state: SessionState };
 

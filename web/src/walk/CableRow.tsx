@@ -5,7 +5,8 @@ import { useChoices } from '../api/choices';
 import type { Cable, CableSupply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { LengthField } from './LengthField';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = { session: BoxSession; state: SessionState; cable: Cable; index: number };
 

@@ -7,7 +7,8 @@ import { DeviceFacts } from './DeviceFacts';
 import { Look } from './Look';
 import { contentsOf, Measures } from './Measures';
 import { Readings } from './Readings';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 import { Terminals } from './Terminals';
 
 export type CapturePart = 'measure' | 'box' | 'devices' | 'look' | 'read' | 'terminals' | 'dead' | 'photos';

@@ -4,7 +4,8 @@ import { Button, Form } from 'react-bootstrap';
 import type { Cable, Colour, Conductor, Gauge, Role } from '../api/types';
 import { wirePaint } from '../drawing/scale';
 import { FieldSaid, LengthField } from './LengthField';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 import { GAUGES } from './words';
 
 const COLOURS: Colour[] = [

@@ -1,8 +1,8 @@
 // Two windows changed the same box: what differs, and which of the two is kept.
 import { Button, Modal } from 'react-bootstrap';
 import type { Basis, BoxRecord } from '../api/types';
-import { ConflictTable } from './ConflictTable';
-import { differences } from './differences';
+import { ConflictTable } from '../ui/ConflictTable';
+import { differences } from '../ui/differences';
 import type { BoxSession } from './session';
 
 type Props = { session: BoxSession; mine: BoxRecord; theirs: BoxRecord; units: Basis['units'] };

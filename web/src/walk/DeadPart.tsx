@@ -5,7 +5,8 @@ import { api } from '../api/client';
 import { keys } from '../api/queries';
 import { DeadTestSteps } from '../electrical/DeadTestSteps';
 import { Hands } from '../ui/Hands';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = { audit: string; session: BoxSession; state: SessionState };
 

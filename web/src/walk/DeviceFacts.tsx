@@ -7,7 +7,8 @@ import { NumberField } from '../ui/NumberField';
 import { HungFacts } from './HungFacts';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 import { GAUGES } from './words';
 
 type Props = { session: BoxSession; state: SessionState };

@@ -6,7 +6,8 @@ import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
 import { SectionDrawing } from '../drawing/SectionDrawing';
 import type { CapturePart } from './Capture';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 const DEAD = {
   unproven: 'Unproven',

@@ -1,7 +1,8 @@
 // The findings of a box, worst first, and what no rule covers.
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from '../findings/FindingList';
 import { Remarks } from '../findings/Remarks';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 export function Findings({
   session,

@@ -5,7 +5,8 @@ import type { Hung } from '../api/types';
 import { Choice } from '../ui/Choice';
 import { FactFields } from '../ui/FactFields';
 import { LengthField } from './LengthField';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = {
   session: BoxSession;

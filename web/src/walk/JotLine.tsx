@@ -3,7 +3,8 @@ import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client';
 import type { Jotted } from '../api/types';
 import { contentsOf } from './Measures';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 /** Why a piece was not understood, with the piece itself once. */
 const said = (text: string, error: string) => (error.includes(text) ? error : `${text}: ${error}`);

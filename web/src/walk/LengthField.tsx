@@ -1,6 +1,7 @@
 // A field that takes a length as people say it. What is understood and what is not comes back from the core.
 import { useId } from 'react';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = {
   session: BoxSession;

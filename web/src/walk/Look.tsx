@@ -4,7 +4,8 @@ import { useTrades } from '../api/queries';
 import type { BoxContents, Observation, ObservationInfo } from '../api/types';
 import { answered, answerTo, SeenChip } from '../ui/Seen';
 import { contentsOf } from './Measures';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = { session: BoxSession; state: SessionState };
 

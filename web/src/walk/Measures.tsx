@@ -5,7 +5,8 @@ import type { BoxContents, Cable, Colour, Conductor, Gauge, Role } from '../api/
 import { CableRow } from './CableRow';
 import { ConductorRow } from './ConductorRow';
 import { LengthField } from './LengthField';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 import { conductorNames } from './words';
 
 type Part = { session: BoxSession; state: SessionState };

@@ -9,7 +9,8 @@ import { takeReading, useMeter } from '../electrical/useMeter';
 import { Choice, YesNo } from '../ui/Choice';
 import { FieldSaid, LengthField } from './LengthField';
 import { contentsOf } from './Measures';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = { audit: string; session: BoxSession; state: SessionState };
 

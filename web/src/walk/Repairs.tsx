@@ -9,7 +9,8 @@ import { type Chosen, ItemLine, OwnWords, useItems } from '../findings/Items';
 import { WorkSequence } from '../ui/WorkSequence';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
 import { Bring, NotHere, PlanCard } from './PlanCard';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 
 type Props = {
   audit: string;

@@ -4,7 +4,8 @@ import type { BoxContents, Device, MapChange, Tab, Terminal } from '../api/types
 import { Choice } from '../ui/Choice';
 import { LengthField } from './LengthField';
 import { contentsOf } from './Measures';
-import type { BoxSession, SessionState } from './session';
+import type { BoxSession } from './session';
+import type { SessionState } from './sessionState';
 import { conductorNames } from './words';
 
 type Props = { session: BoxSession; state: SessionState };

@@ -1,7 +1,8 @@
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest';
 import { ApiProblem } from '../api/client';
 import type { Basis, BoxRecord, BoxView, Judgement, Remedies } from '../api/types';
-import { BoxSession, type SessionDoors } from './session';
+import { BoxSession } from './session';
+import type { SessionDoors } from './sessionState';
 
 const INCH = 25_400_000;
 

@@ -7,6 +7,7 @@ mod audit_walk;
 mod bounded;
 mod r#box;
 mod bundle;
+mod bundle_problems;
 mod circuit;
 mod dead_test;
 mod gone;

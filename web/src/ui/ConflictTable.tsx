@@ -1,8 +1,8 @@
 // What two sides of a record differ in, a measured figure in the units of the audit.
 import type { Basis } from '../api/types';
-import { UNITS } from '../ui/figure';
-import { usePrinted } from '../ui/usePrinted';
 import type { Difference, Value } from './differences';
+import { UNITS } from './figure';
+import { usePrinted } from './usePrinted';
 
 /** One side of a difference. */
 function Shown({ row, value, units }: { row: Difference; value: Value; units: Basis['units'] }) {

@@ -1,0 +1,65 @@
+// What a box being worked on consists of, and the doors that its session goes through.
+import type {
+  Basis,
+  BoxContents,
+  BoxRecord,
+  BoxView,
+  Jotted,
+  Judgement,
+  KnownSupply,
+  Problem,
+  Remedies,
+  Ruling,
+  TypedEntry,
+  WiredUnder,
+} from '../api/types';
+import type { TypedTexts } from './texts';
+
+export type Side = 'found' | 'left';
+/** `partly`: all is saved but for texts that are not understood. */
+export type Saving = 'saved' | 'partly' | 'pending' | 'saving' | 'offline' | 'refused' | 'conflict';
+
+export type SessionState = {
+  view: BoxView;
+  record: BoxRecord;
+  side: Side;
+  /** Texts in fields as they were typed. */
+  texts: Record<Side, TypedTexts>;
+  /** The jot line, and whether it is on its way into the box. */
+  jot: { line: string; taken: boolean };
+  /** What follows from the side shown. */
+  judgement: Judgement;
+  /** What can be done about the box as found; null until it is worked out. */
+  remedies: Remedies | null;
+  /** They are of the box as it stands, and not of what it was a moment ago. */
+  planned: boolean;
+  saving: Saving;
+  refusal: Problem | null;
+  /** The record of another window, where both changed the same revision. */
+  theirs: { record: BoxRecord; revision: number } | null;
+  canUndo: boolean;
+};
+
+export type Wish = {
+  basis: Basis;
+  wired_under?: WiredUnder | null;
+  new_work: boolean;
+  fed_by: KnownSupply[];
+  repaired: string[];
+  contents: BoxContents;
+  rulings: Ruling[];
+  typed: TypedEntry[];
+};
+
+export type SessionDoors = {
+  judge: (wish: Wish, signal: AbortSignal) => Promise<Judgement>;
+  plan: (wish: Wish, signal: AbortSignal) => Promise<Remedies>;
+  jot: (
+    wish: { line: string; units: Basis['units']; contents: BoxContents },
+    signal: AbortSignal,
+  ) => Promise<Jotted>;
+  put: (record: BoxRecord, basedOn: number) => Promise<BoxView>;
+  saved: (view: BoxView) => void;
+  /** How long a change waits for the next before it is kept. */
+  pause?: () => number;
+};
