@@ -5,17 +5,11 @@ import { DeviceState } from '../device/DeviceState';
 import { Find } from '../find/Find';
 import { HandsBar } from '../ui/Hands';
 import { UndoProvider } from '../ui/UndoBar';
+import { usePhone } from '../ui/usePhone';
+import { Menu } from './Menu';
+import { STAGES } from './stages';
 import { usePageTitle } from './usePageTitle';
 import { useTheme } from './useTheme';
-
-const STAGES = [
-  ['basis', 'Basis'],
-  ['walk', 'Walk'],
-  ['panel', 'Panel'],
-  ['trace', 'Trace'],
-  ['plan', 'Plan'],
-  ['hand-over', 'Hand over'],
-] as const;
 
 const EVERY_MINUTE = 60_000;
 
@@ -29,6 +23,7 @@ function OfJob({ audit }: { audit: string }) {
 
 export function Frame() {
   const [theme, switchTheme] = useTheme();
+  const phone = usePhone();
   const audit = useMatch('/audits/:audit/*')?.params.audit;
   return (
     <UndoProvider>
@@ -44,7 +39,7 @@ export function Frame() {
           <span>Nailpunch</span>
         </Link>
         {audit && <DeviceState audit={audit} />}
-        {audit && (
+        {audit && !phone && (
           <nav className="stages" aria-label="Stages of the work">
             {STAGES.map(([path, name]) => (
               <NavLink key={path} to={`/audits/${audit}/${path}`}>
@@ -55,12 +50,18 @@ export function Frame() {
         )}
         <div className="frame-side">
           {audit && <Find audit={audit} />}
-          {audit && <Link to="/">Jobs</Link>}
-          {audit && <Link to={`/audits/${audit}/bench`}>Bench</Link>}
-          <Link to={audit ? `/audits/${audit}/rules` : '/rules'}>Rule book</Link>
-          <button type="button" className="plain" onClick={switchTheme}>
-            {theme === 'light' ? 'Headlamp' : 'Daylight'}
-          </button>
+          {phone ? (
+            <Menu audit={audit} />
+          ) : (
+            <>
+              {audit && <Link to="/">Jobs</Link>}
+              {audit && <Link to={`/audits/${audit}/bench`}>Bench</Link>}
+              <Link to={audit ? `/audits/${audit}/rules` : '/rules'}>Rule book</Link>
+              <button type="button" className="plain" onClick={switchTheme}>
+                {theme === 'light' ? 'Headlamp' : 'Daylight'}
+              </button>
+            </>
+          )}
         </div>
       </header>
       {audit && <OfJob audit={audit} />}

@@ -1,7 +1,6 @@
 // Light or dark: as the system has it until one says otherwise here.
-import { useEffect, useState, useSyncExternalStore } from 'react';
-
-type Theme = 'light' | 'dark';
+import { useEffect, useSyncExternalStore } from 'react';
+import { useChoice } from '../ui/useChoice';
 
 const system = window.matchMedia('(prefers-color-scheme: dark)');
 const subscribe = (listener: () => void) => {
@@ -10,16 +9,11 @@ const subscribe = (listener: () => void) => {
 };
 
 export function useTheme() {
-  const [said, setSaid] = useState(() => localStorage.getItem('theme') as Theme | null);
+  const [said, say] = useChoice('theme');
   const dark = useSyncExternalStore(subscribe, () => system.matches);
   const theme = said ?? (dark ? 'dark' : 'light');
   useEffect(() => {
     document.documentElement.dataset.bsTheme = theme;
   }, [theme]);
-  const switchTheme = () => {
-    const other = theme === 'light' ? 'dark' : 'light';
-    localStorage.setItem('theme', other);
-    setSaid(other);
-  };
-  return [theme, switchTheme] as const;
+  return [theme, () => say(theme === 'light' ? 'dark' : 'light')] as const;
 }

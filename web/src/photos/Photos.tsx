@@ -1,21 +1,21 @@
 // The photographs of a box, a panel, a room or a cable run: taken, chosen or dropped; each opened to say what it shows and to draw on it.
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Photo, Revised } from '../api/types';
 import { useUndo } from '../ui/UndoBar';
 import { Marks, PhotoEditor } from './PhotoEditor';
 import { Picture } from './Picture';
+import { attempt, type PhotoOf, useTakePhotos } from './useTakePhotos';
 
-type Props = { audit: string; of: { box: string } | { panel: string } | { room: string } | { run: string } };
+type Props = { audit: string; of: PhotoOf };
 
 export function Photos({ audit, of }: Props) {
   const client = useQueryClient();
   const say = useUndo();
   const all = useQuery({ queryKey: keys.photos(audit), queryFn: () => api.photos(audit) });
   const [open, setOpen] = useState<string | null>(null);
-  const [busy, setBusy] = useState(false);
   const [over, setOver] = useState(false);
   const [refused, setRefused] = useState<string[]>([]);
   const own = (all.data ?? []).filter(({ record }) =>
@@ -28,26 +28,8 @@ export function Photos({ audit, of }: Props) {
           : record.panel === of.panel,
   );
   const fresh = () => client.invalidateQueries({ queryKey: keys.photos(audit) });
-  const attempt = async (work: () => Promise<unknown>) => {
-    try {
-      await work();
-      return null;
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      return error.says;
-    }
-  };
-  const take = async (files: FileList | null) => {
-    setBusy(true);
-    const said: string[] = [];
-    for (const file of files ?? []) {
-      const why = await attempt(() => api.takePhoto(audit, of, file));
-      if (why) said.push(`${file.name}: ${why}`);
-    }
-    setRefused(said);
-    setBusy(false);
-    await fresh();
-  };
+  const { busy, take } = useTakePhotos(audit, of);
+  const takeIn = async (files: FileList | null) => setRefused(await take(files));
   const put = async ({ record, revision }: Revised<Photo>) => {
     const why = await attempt(() => api.putPhoto(audit, record, revision));
     if (why) setRefused([why]);
@@ -73,7 +55,7 @@ export function Photos({ audit, of }: Props) {
         onDrop={(event) => {
           event.preventDefault();
           setOver(false);
-          void take(event.dataTransfer.files);
+          void takeIn(event.dataTransfer.files);
         }}
       >
         <label className="btn btn-primary">
@@ -84,7 +66,7 @@ export function Photos({ audit, of }: Props) {
             multiple
             className="visually-hidden"
             onChange={(event) => {
-              void take(event.target.files).then(() => {
+              void takeIn(event.target.files).then(() => {
                 event.target.value = '';
               });
             }}

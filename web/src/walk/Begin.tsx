@@ -2,13 +2,22 @@
 import { Button } from 'react-bootstrap';
 import { api } from '../api/client';
 import { useTrades } from '../api/queries';
-import type { RunBox } from '../api/types';
+import type { BoxContents, RunBox } from '../api/types';
 import type { BoxSession } from './session';
 
-type Props = { audit: string; session: BoxSession; last: RunBox['overview'] | undefined };
+type Props = {
+  audit: string;
+  session: BoxSession;
+  last: RunBox['overview'] | undefined;
+  onBegun?: () => void;
+};
 
-export function Begin({ audit, session, last }: Props) {
+export function Begin({ audit, session, last, onBegun }: Props) {
   const trades = useTrades();
+  const begin = (contents: BoxContents) => {
+    session.edit(() => contents);
+    onBegun?.();
+  };
   return (
     <div className="begin">
       <span>Begin with</span>
@@ -16,18 +25,14 @@ export function Begin({ audit, session, last }: Props) {
         <Button
           onClick={async () => {
             const { structure } = await api.box(audit, last.id);
-            session.edit(() => structure);
+            begin(structure);
           }}
         >
           Same as {last.tag}
         </Button>
       )}
       {trades.data?.presets.map((preset) => (
-        <Button
-          key={preset.title}
-          variant="outline-primary"
-          onClick={() => session.edit(() => preset.contents)}
-        >
+        <Button key={preset.title} variant="outline-primary" onClick={() => begin(preset.contents)}>
           {preset.title}
         </Button>
       ))}

@@ -4,8 +4,8 @@ import { useChoices } from '../api/choices';
 import { useTrades } from '../api/queries';
 import type { BoxContents, Fittings, Stand, Supply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { contentsOf } from './contents';
 import { LengthField } from './LengthField';
-import { contentsOf } from './Measures';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 

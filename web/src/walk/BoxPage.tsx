@@ -3,24 +3,26 @@ import { useEffect, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Basis, BoxView, CableRunMark, Proposal, RunBox } from '../api/types';
-import { useAsked, useReach } from '../device/useDevice';
-import { useWaits } from '../device/useWaits';
+import { useAsked } from '../device/useDevice';
 import { Asked } from '../device/WaitingList';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { useByHand } from '../hand/useByHand';
 import { Cautions } from '../ui/Cautions';
 import { Begin } from './Begin';
+import { bringUp } from './bringUp';
 import { Capture, type CapturePart, partOf } from './Capture';
 import { ConflictChoice } from './ConflictChoice';
 import { Contradictions } from './Contradictions';
+import { contentsOf } from './contents';
 import { Drawings } from './Drawings';
 import { Findings, Rest } from './Findings';
 import { JotLine } from './JotLine';
-import { contentsOf } from './Measures';
 import { NextMeasurement } from './NextMeasurement';
 import { Repairs } from './Repairs';
+import { Saving } from './Saving';
 import { StopBanner } from './StopBanner';
 import type { BoxSession } from './session';
-import { useSession, useWaitingBoxes } from './sessions';
+import { useSession } from './sessions';
 import type { RunEdits } from './useRunEdits';
 
 type Props = {
@@ -35,27 +37,11 @@ type Props = {
   open: (box: string) => void;
 };
 
-const SAVING_WORDS = {
-  saved: 'Saved',
-  partly: 'Saved, but for what is not understood',
-  pending: 'Saving',
-  saving: 'Saving',
-  offline: 'Not saved: no answer. Trying again',
-  refused: 'Not saved',
-  conflict: 'Not saved: changed elsewhere',
-} as const;
-
-/** It is on the disk of this device, and on its way where the office is there. */
-const KEPT_WORDS = { here: 'Saving', away: 'Kept on this device' } as const;
-
 export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: Props) {
   const [session, state] = useSession(audit, basis, view);
   const [shown, setShown] = useState<Proposal | null>(null);
-  const waiting = useWaitingBoxes();
-  const waits = useWaits(audit, view.record.record.id);
-  const reach = useReach();
   const asked = useAsked(audit, view.record.record.id);
-  const { record, side, judgement, saving } = state;
+  const { record, side, judgement } = state;
   const mayMeasureAgain =
     record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
 
@@ -81,21 +67,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
   /** Brings up the field that a measurement goes to. */
   function go(field: string) {
     setPart(partOf(field));
-    const names = field.slice(1).split('/');
-    const find = () =>
-      document.querySelector<HTMLElement>(`[data-field="${field}"], #${CSS.escape(names.join('-'))}`);
-    const show = () => {
-      // What is no single field, a reading or a terminal, is looked for in the part that is shown now.
-      const input = find() ?? document.querySelector<HTMLElement>('.capture .parts [aria-pressed="true"]');
-      input?.scrollIntoView({ block: 'center' });
-      input?.focus();
-    };
-    requestAnimationFrame(() => {
-      // A row that is folded up has its rarer fields inside.
-      const row = document.getElementById(names.slice(0, 2).join('-'));
-      if (!find()) row?.querySelector<HTMLElement>('button[aria-expanded="false"]')?.click();
-      requestAnimationFrame(show);
-    });
+    bringUp(field);
   }
 
   return (
@@ -119,11 +91,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
         <JotLine session={session} state={state} units={basis.units} />
         <Contradictions judgement={judgement} go={go} />
         <NextMeasurement next={judgement.next} go={go} />
-        <div className={`saving ${saving}`} role="status">
-          {saving === 'saved' && waits ? KEPT_WORDS[reach] : SAVING_WORDS[saving]}
-          {state.refusal && `: ${state.refusal.detail}`}
-          {waiting.length > 0 && ` (${waiting.join(', ')} not saved yet)`}
-        </div>
+        <Saving audit={audit} state={state} />
         <Capture
           audit={audit}
           session={session}
@@ -174,6 +142,7 @@ type HeadProps = {
 
 function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
   const { record } = state;
+  const [, byHand] = useByHand();
   const move = async (by: 1 | -1) => {
     await session.flush();
     await edits.moveBox(record.id, by);
@@ -214,6 +183,7 @@ function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
         <Dropdown align="end">
           <Dropdown.Toggle variant="outline-primary">Box</Dropdown.Toggle>
           <Dropdown.Menu>
+            <Dropdown.Item onClick={() => byHand(true)}>Take it down by hand</Dropdown.Item>
             <Dropdown.Item onClick={() => void move(-1)}>Move up the run</Dropdown.Item>
             <Dropdown.Item onClick={() => void move(1)}>Move down the run</Dropdown.Item>
             <Dropdown.Item

@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import type { Cable, CableSupply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
+import { withoutCable } from './contents';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
@@ -152,13 +153,7 @@ export function CableRow({ session, state, cable, index }: Props) {
           />
           <Button
             variant="outline-primary"
-            onClick={() =>
-              session.edit((contents) => ({
-                ...contents,
-                cables: contents.cables.filter((known) => known.id !== cable.id),
-                conductors: contents.conductors.filter((known) => known.cable !== cable.id),
-              }))
-            }
+            onClick={() => session.edit((contents) => withoutCable(contents, cable.id))}
           >
             Remove with its conductors
           </Button>

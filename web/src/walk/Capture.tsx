@@ -2,10 +2,11 @@
 // splices, terminals, readings, the dead test, photographs.
 import { Photos } from '../photos/Photos';
 import { BoxFacts } from './BoxFacts';
+import { contentsOf } from './contents';
 import { DeadPart } from './DeadPart';
 import { DeviceFacts } from './DeviceFacts';
 import { Look } from './Look';
-import { contentsOf, Measures } from './Measures';
+import { Measures } from './Measures';
 import { Readings } from './Readings';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';

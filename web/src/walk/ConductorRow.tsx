@@ -6,7 +6,7 @@ import { wirePaint } from '../drawing/scale';
 import { FieldSaid, LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
-import { GAUGES } from './words';
+import { CONDITIONS, GAUGES } from './words';
 
 const COLOURS: Colour[] = [
   'black',
@@ -177,11 +177,11 @@ export function ConductorRow({ session, state, conductor, index, name, cables }:
             onChange={(event) => set({ condition: (event.target.value || null) as Conductor['condition'] })}
           >
             <option value="">condition not looked at</option>
-            <option value="sound">sound</option>
-            <option value="nicked">nicked, or strands broken</option>
-            <option value="broken">broken, or loose in its joint</option>
-            <option value="heat-marked">heat marks</option>
-            <option value="brittle">insulation crumbles</option>
+            {CONDITIONS.map(([value, words]) => (
+              <option key={value} value={value}>
+                {words}
+              </option>
+            ))}
           </Form.Select>
           {(conductor.condition === 'nicked' || conductor.condition === 'broken') && (
             <LengthField

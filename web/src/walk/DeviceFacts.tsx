@@ -4,9 +4,9 @@ import { useChoices } from '../api/choices';
 import type { BoxContents, Device, Gauge, Splice } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
 import { NumberField } from '../ui/NumberField';
+import { contentsOf, withDevice, withDeviceAs, withoutDevice } from './contents';
 import { HungFacts } from './HungFacts';
 import { LengthField } from './LengthField';
-import { contentsOf } from './Measures';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 import { GAUGES } from './words';
@@ -16,7 +16,6 @@ type Props = { session: BoxSession; state: SessionState };
 export function DeviceFacts({ session, state }: Props) {
   const contents = contentsOf(state);
   const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
-  const next = Math.max(0, ...contents.devices.map((device) => device.id)) + 1;
   return (
     <div className="facts">
       {contents.devices.map((device, index) => (
@@ -27,9 +26,7 @@ export function DeviceFacts({ session, state }: Props) {
         <HungFacts session={session} state={state} hung={contents.hung} onChange={(hung) => set({ hung })} />
         <Button
           variant="outline-primary"
-          onClick={() =>
-            set({ devices: [...contents.devices, { id: next, kind: 'duplex-receptacle' } as Device] })
-          }
+          onClick={() => session.edit((known) => withDevice(known, 'duplex-receptacle'))}
         >
           + device
         </Button>
@@ -42,10 +39,7 @@ export function DeviceFacts({ session, state }: Props) {
 function OneDevice({ session, state, device, index }: Props & { device: Device; index: number }) {
   const choices = useChoices();
   const set = (change: Partial<Device>) =>
-    session.edit((contents) => ({
-      ...contents,
-      devices: contents.devices.map((known) => (known.id === device.id ? { ...known, ...change } : known)),
-    }));
+    session.edit((contents) => withDeviceAs(contents, device.id, change));
   return (
     <fieldset>
       <legend>Device {device.id}</legend>
@@ -177,12 +171,7 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
       )}
       <Button
         variant="outline-primary"
-        onClick={() =>
-          session.edit((contents) => ({
-            ...contents,
-            devices: contents.devices.filter((known) => known.id !== device.id),
-          }))
-        }
+        onClick={() => session.edit((contents) => withoutDevice(contents, device.id))}
       >
         Remove
       </Button>

@@ -1,8 +1,18 @@
 // The findings of a box, worst first, and what no rule covers.
+
+import type { RuleResult } from '../api/types';
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from '../findings/FindingList';
 import { Remarks } from '../findings/Remarks';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
+
+/** What is broken, marginal or legacy, worst first; beside what is broken, what was allowed when it was built stands back. */
+export function tellingOf(results: RuleResult[]): RuleResult[] {
+  const broken = results.some((result) => result.verdict === 'violates');
+  return results.filter(
+    (result) => TELLING.includes(result.verdict) && !(broken && result.verdict === 'legacy'),
+  );
+}
 
 export function Findings({
   session,
@@ -17,10 +27,6 @@ export function Findings({
   const onRule: OnRule = (rule, ruling) => session.rule(rule, ruling);
   const legacy = results.filter((result) => result.verdict === 'legacy');
   const broken = results.some((result) => result.verdict === 'violates');
-  // Beside what is broken, what was allowed when it was built stands back.
-  const telling = results.filter(
-    (result) => TELLING.includes(result.verdict) && !(broken && result.verdict === 'legacy'),
-  );
   // Where the code has no say there is nothing to show but on demand; lengths that wait for a tape are asked for in
   // place.
   const waiting = results.filter((result) => result.verdict === 'not-measured');
@@ -30,7 +36,7 @@ export function Findings({
       <h2>
         {state.side === 'left' ? 'As left' : 'Findings'} <span>{summary(results)}</span>
       </h2>
-      {[...telling, ...lengths].map((result) => (
+      {[...tellingOf(results), ...lengths].map((result) => (
         <FindingLine key={result.rule} result={result} onRule={onRule} audit={audit} />
       ))}
       {broken && <FindingGroup verdict="legacy" results={legacy} onRule={onRule} audit={audit} />}

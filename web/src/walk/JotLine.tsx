@@ -2,7 +2,7 @@
 import { useEffect, useRef, useState } from 'react';
 import { api } from '../api/client';
 import type { Jotted } from '../api/types';
-import { contentsOf } from './Measures';
+import { contentsOf } from './contents';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 

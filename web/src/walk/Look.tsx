@@ -3,7 +3,7 @@ import { Button } from 'react-bootstrap';
 import { useTrades } from '../api/queries';
 import type { BoxContents, Observation, ObservationInfo } from '../api/types';
 import { answered, answerTo, SeenChip } from '../ui/Seen';
-import { contentsOf } from './Measures';
+import { contentsOf } from './contents';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 

@@ -1,56 +1,16 @@
 // What is measured: the box, where the sheaths end, and each conductor. In the order of the work.
 import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
-import type { BoxContents, Cable, Colour, Conductor, Gauge, Role } from '../api/types';
+import type { BoxContents } from '../api/types';
 import { CableRow } from './CableRow';
 import { ConductorRow } from './ConductorRow';
+import { contentsOf, withCable, withConductor } from './contents';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
-import { conductorNames } from './words';
+import { BOX_KINDS, conductorNames } from './words';
 
 type Part = { session: BoxSession; state: SessionState };
-
-const KINDS = [
-  ['device', 'Device box'],
-  ['square', 'Square box'],
-  ['octagon', 'Octagon box'],
-  ['pan', 'Shallow pan'],
-  ['masonry', 'Masonry box'],
-  ['fan', 'Fan box'],
-  ['large', 'Large junction box'],
-] as const;
-/** What a cable of these many insulated conductors brings, and what each is for as a rule. */
-const CABLE_COLOURS: [Colour, Role][] = [
-  ['black', 'ungrounded'],
-  ['white', 'grounded'],
-  ['bare', 'equipment-grounding'],
-];
-
-const nextId = (known: { id: number }[]) => Math.max(0, ...known.map((one) => one.id)) + 1;
-
-/** What is left out the core fills in: nothing is known of it. */
-function newConductor(contents: BoxContents, cable: number | null, colour: Colour, role: Role, gauge: Gauge) {
-  return { id: nextId(contents.conductors), cable, gauge, colour, role } as Conductor;
-}
-
-/** Adds a cable with its usual conductors: the commonest thing one finds in a box. */
-export function withCable(contents: BoxContents, gauge: Gauge): BoxContents {
-  const cable = { id: nextId(contents.cables) } as Cable;
-  const grown: BoxContents = {
-    ...contents,
-    cables: [...contents.cables, cable],
-    conductors: [...contents.conductors],
-  };
-  for (const [colour, role] of CABLE_COLOURS) {
-    grown.conductors.push(newConductor(grown, cable.id, colour, role, gauge));
-  }
-  return grown;
-}
-
-export function contentsOf(state: SessionState): BoxContents {
-  return (state.side === 'left' ? state.record.left : null) ?? state.record.found;
-}
 
 export function Measures({ session, state, units }: Part & { units: 'inch' | 'metric' }) {
   const choices = useChoices();
@@ -73,7 +33,7 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
             value={contents.kind}
             onChange={(event) => set({ kind: event.target.value as BoxContents['kind'] })}
           >
-            {KINDS.map(([value, words]) => (
+            {BOX_KINDS.map(([value, words]) => (
               <option key={value} value={value}>
                 {words}
               </option>
@@ -133,13 +93,9 @@ export function Measures({ session, state, units }: Part & { units: 'inch' | 'me
           <Button
             variant="outline-primary"
             onClick={() =>
-              session.edit((known) => ({
-                ...known,
-                conductors: [
-                  ...known.conductors,
-                  newConductor(known, known.cables.at(-1)?.id ?? null, 'black', 'ungrounded', gauge),
-                ],
-              }))
+              session.edit((known) =>
+                withConductor(known, known.cables.at(-1)?.id ?? null, ['black', 'ungrounded'], gauge),
+              )
             }
           >
             + conductor

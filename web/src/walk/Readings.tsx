@@ -7,8 +7,8 @@ import { DiagnosisCard } from '../electrical/DiagnosisCard';
 import { LampRow } from '../electrical/LampRow';
 import { takeReading, useMeter } from '../electrical/useMeter';
 import { Choice, YesNo } from '../ui/Choice';
+import { contentsOf } from './contents';
 import { FieldSaid, LengthField } from './LengthField';
-import { contentsOf } from './Measures';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 

@@ -2,8 +2,8 @@
 import { useTrades } from '../api/queries';
 import type { BoxContents, Device, MapChange, Tab, Terminal } from '../api/types';
 import { Choice } from '../ui/Choice';
+import { contentsOf } from './contents';
 import { LengthField } from './LengthField';
-import { contentsOf } from './Measures';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 import { conductorNames } from './words';

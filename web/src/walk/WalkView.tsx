@@ -6,6 +6,8 @@ import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { keys, useTrades, useWalk } from '../api/queries';
 import { CablePage } from '../cable/CablePage';
+import { HandBox } from '../hand/HandBox';
+import { useByHand } from '../hand/useByHand';
 import { RoomPage } from '../room/RoomPage';
 import { Empty, Failed, Loading } from '../ui/States';
 import { BoxPage } from './BoxPage';
@@ -17,6 +19,7 @@ export function WalkView() {
   const { audit = '', box, room, cable } = useParams();
   const navigate = useNavigate();
   const walk = useWalk(audit);
+  const [byHand] = useByHand();
   // The words of every tab are here before one opens it where there is no network.
   useTrades();
   const boxes = walk.data?.rooms.flatMap((room) => room.boxes) ?? [];
@@ -67,6 +70,21 @@ export function WalkView() {
   }
   // A box that is not saved yet is here, whatever the server says.
   const shown = unsavedBox(audit, box) ?? view.data;
+  if (byHand && box && shown && shown.record.record.id === box) {
+    return (
+      <HandBox
+        key={box}
+        audit={audit}
+        basis={walk.data.audit.record.basis}
+        walk={walk.data}
+        view={view.data ?? shown}
+        edits={edits}
+        next={boxes[here + 1]?.overview}
+        last={boxes[here - 1]?.overview}
+        open={open}
+      />
+    );
+  }
   return (
     <div className="walk">
       <Run walk={walk.data} here={box ?? room ?? cable} audit={audit} edits={edits} />

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
 import type { BoxContents, Walk } from '../api/types';
-import { withCable } from './Measures';
+import { withCable } from './contents';
 import { nextTag } from './useRunEdits';
 
 const walk = {

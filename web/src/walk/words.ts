@@ -19,6 +19,24 @@ export const GAUGES = [
   '4/0',
 ] as const;
 
+export const BOX_KINDS = [
+  ['device', 'Device box'],
+  ['square', 'Square box'],
+  ['octagon', 'Octagon box'],
+  ['pan', 'Shallow pan'],
+  ['masonry', 'Masonry box'],
+  ['fan', 'Fan box'],
+  ['large', 'Large junction box'],
+] as const;
+
+export const CONDITIONS = [
+  ['sound', 'sound'],
+  ['nicked', 'nicked, or strands broken'],
+  ['broken', 'broken, or loose in its joint'],
+  ['heat-marked', 'heat marks'],
+  ['brittle', 'insulation crumbles'],
+] as const;
+
 /** What each conductor is called among the others of its box: those that look alike are numbered. */
 export function conductorNames(conductors: readonly Conductor[]): string[] {
   const names = conductors.map(({ colour, gauge }) => `${colour} ${gauge}`);

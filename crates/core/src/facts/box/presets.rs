@@ -36,45 +36,61 @@ pub(crate) fn add_cable(contents: &mut BoxContents, gauge: Gauge, insulated: u8,
     }
 }
 
-fn preset(title: &'static str, kind: BoxKind, devices: &[DeviceKind], cables: &[&[Role]]) -> Preset {
+fn preset(
+    title: &'static str,
+    kind: BoxKind,
+    gauge: Gauge,
+    devices: &[(DeviceKind, u16)],
+    cables: &[&[Role]],
+) -> Preset {
     let mut contents = BoxContents {
         kind,
         construction: Some(Construction::Nonmetallic),
         wall_finish: Some(WallFinish::GypsumBoard),
         ..BoxContents::default()
     };
-    contents.devices = (1..).zip(devices).map(|(id, kind)| Device::new(id, *kind)).collect();
+    contents.devices = (1..)
+        .zip(devices)
+        .map(|(id, &(kind, amperes))| Device { amperes: Some(amperes), ..Device::new(id, kind) })
+        .collect();
     if devices.len() > 1 {
         contents.gangs = u8::try_from(devices.len()).ok();
     }
     for roles in cables {
         let insulated = u8::try_from(roles.len()).unwrap_or(2);
-        add_cable(&mut contents, Gauge::Awg14, insulated, true, roles);
+        add_cable(&mut contents, gauge, insulated, true, roles);
     }
     Preset { title, contents }
 }
 
-/// Every preset, the commonest first.
+/// Every preset, the commonest first. The rating of a device stands in the title: whoever begins with it has read it there.
 pub fn presets() -> Vec<Preset> {
     use Role::{Grounded, SwitchedLeg, Traveller, Ungrounded};
     let feed: &[Role] = &[Ungrounded, Grounded];
     let leg: &[Role] = &[SwitchedLeg, Grounded];
-    let mut light = preset("Ceiling luminaire", BoxKind::Octagon, &[], &[leg]);
+    let duplex = DeviceKind::DuplexReceptacle;
+    let switch = (DeviceKind::Switch, 15);
+    let (small, large) = (Gauge::Awg14, Gauge::Awg12);
+    let mut light = preset("Ceiling luminaire", BoxKind::Octagon, small, &[], &[leg]);
     light.contents.hung = Some(Hung { box_carries: Some(Carries::Luminaire), ..Hung::new(HungKind::CeilingLuminaire) });
+    let device = BoxKind::Device;
     vec![
-        preset("Receptacle, end of run", BoxKind::Device, &[DeviceKind::DuplexReceptacle], &[feed]),
-        preset("Receptacle, feed goes on", BoxKind::Device, &[DeviceKind::DuplexReceptacle], &[feed, feed]),
-        preset("Switch, feed at the switch", BoxKind::Device, &[DeviceKind::Switch], &[feed, leg]),
-        preset("Switch loop", BoxKind::Device, &[DeviceKind::Switch], &[&[SwitchedLeg, Ungrounded]]),
+        preset("Receptacle 15 A, end of run", device, small, &[(duplex, 15)], &[feed]),
+        preset("Receptacle 15 A, feed goes on", device, small, &[(duplex, 15)], &[feed, feed]),
+        preset("Receptacle 20 A, end of run", device, large, &[(duplex, 20)], &[feed]),
+        preset("Receptacle 20 A, feed goes on", device, large, &[(duplex, 20)], &[feed, feed]),
+        preset("Switch 15 A, feed at the switch", device, small, &[switch], &[feed, leg]),
+        preset("Switch loop, 15 A", device, small, &[switch], &[&[SwitchedLeg, Ungrounded]]),
         preset(
-            "Three-way switch",
-            BoxKind::Device,
-            &[DeviceKind::ThreeWaySwitch],
+            "Three-way switch, 15 A",
+            device,
+            small,
+            &[(DeviceKind::ThreeWaySwitch, 15)],
             &[feed, &[Traveller, Grounded, Traveller]],
         ),
-        preset("Two switches", BoxKind::Device, &[DeviceKind::Switch, DeviceKind::Switch], &[feed, leg, leg]),
+        preset("Two switches, 15 A", device, small, &[switch, switch], &[feed, leg, leg]),
         light,
-        preset("Junction box", BoxKind::Square, &[], &[feed, feed]),
+        preset("Junction box", BoxKind::Square, small, &[], &[feed, feed]),
     ]
 }
 
@@ -138,6 +154,10 @@ mod tests {
         for preset in presets() {
             assert_eq!(preset.contents.problems(&Pointer::root()), [], "{}", preset.title);
             assert!(!preset.contents.conductors.is_empty(), "{}", preset.title);
+            for device in &preset.contents.devices {
+                let rated = device.amperes.expect("its rating");
+                assert!(preset.title.contains(&format!("{rated} A")), "{}", preset.title);
+            }
         }
     }
 

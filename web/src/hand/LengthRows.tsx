@@ -1,0 +1,121 @@
+// Lengths one under the other, typed on the pad; what is typed goes into the box at once, and the figure is never covered.
+import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
+import { FieldSaid } from '../walk/LengthField';
+import type { BoxSession } from '../walk/session';
+import type { SessionState } from '../walk/sessionState';
+import { LengthPad } from './LengthPad';
+import { type PadKey, pressed } from './pad';
+
+export type Row = {
+  pointer: string;
+  label: string;
+  paint?: string;
+  /** It may end behind the opening. */
+  minus?: boolean;
+  /** It is no length: a figure in a unit of its own. */
+  plain?: boolean;
+};
+
+type Props = {
+  session: BoxSession;
+  state: SessionState;
+  units: 'inch' | 'metric';
+  rows: Row[];
+  wanted: ReadonlyMap<string, string>;
+  /** Ways that fill more than the one row, under the rows. */
+  ways?: (active: Row | undefined, text: string) => ReactNode;
+  /** What the pad goes on to after the last row. */
+  after: string;
+  onDone: () => void;
+};
+
+/** The text of a field: as it is typed, or else as it is kept. */
+export const textOf = (state: SessionState, pointer: string) =>
+  state.texts[state.side][pointer]?.text ??
+  state.judgement.texts.find((known) => known.pointer === pointer)?.text ??
+  '';
+
+/** A key of a keyboard, where there is one. */
+function keyOf(event: KeyboardEvent): PadKey | null {
+  const { key } = event;
+  if (/^\d$/.test(key)) return { digit: key };
+  if (key === 'Backspace') return 'back';
+  return key === '.' ? 'point' : key === '-' ? 'minus' : null;
+}
+
+export function LengthRows({ session, state, units, rows, wanted, ways, after, onDone }: Props) {
+  const [at, setAt] = useState(() =>
+    Math.max(
+      0,
+      rows.findIndex(({ pointer }) => textOf(state, pointer) === ''),
+    ),
+  );
+  const [fresh, setFresh] = useState(true);
+  const active = rows[at];
+  const list = useRef<HTMLDivElement>(null);
+  // biome-ignore lint/correctness/useExhaustiveDependencies: each row anew
+  useEffect(() => {
+    list.current?.querySelector('[aria-current]')?.scrollIntoView?.({ block: 'nearest' });
+  }, [at]);
+
+  const go = (to: number) => {
+    if (active) session.leave(active.pointer);
+    setFresh(true);
+    if (to < rows.length) setAt(to);
+    else onDone();
+  };
+  const press = (key: PadKey) => {
+    if (!active) return;
+    const now = textOf(state, active.pointer);
+    const typed = pressed(now, key, fresh);
+    // After the last there is no other to begin: what is tapped mends it.
+    const { text, next } = typed.next && at + 1 === rows.length ? pressed(now, key, true) : typed;
+    const row = next ? rows[at + 1] : active;
+    if (!row) return;
+    if (next) go(at + 1);
+    session.type(row.pointer, text);
+    setFresh(false);
+  };
+  // Where lengths are still missing, the next of them; else what comes after.
+  const missing = rows.findIndex(({ pointer }, index) => index > at && textOf(state, pointer) === '');
+  const following = rows[missing];
+  return (
+    // biome-ignore lint/a11y/noStaticElementInteractions: the keys of a keyboard beside those of the pad
+    <div
+      className="length-rows"
+      onKeyDown={(event) => {
+        const key = keyOf(event);
+        if (!key || event.ctrlKey || event.metaKey || event.altKey) return;
+        event.preventDefault();
+        press(key);
+      }}
+    >
+      <div className="rows" ref={list}>
+        {rows.map((row, index) => (
+          <div key={row.pointer}>
+            <button
+              type="button"
+              className={wanted.has(row.pointer) ? 'row-of waits' : 'row-of'}
+              aria-current={index === at ? 'true' : undefined}
+              data-field={row.pointer}
+              onClick={() => go(index)}
+            >
+              {row.paint && <span className="swatch" style={{ backgroundColor: row.paint }} />}
+              <span>{row.label}</span>
+              <b className="figure">{textOf(state, row.pointer) || '–'}</b>
+            </button>
+            <FieldSaid state={state} pointer={row.pointer} />
+          </div>
+        ))}
+        {ways?.(active, active ? textOf(state, active.pointer) : '')}
+      </div>
+      <LengthPad
+        units={active?.plain ? 'plain' : units}
+        minus={active?.minus ?? false}
+        press={press}
+        next={following ? `next: ${following.label}` : after}
+        onNext={() => go(following ? missing : rows.length)}
+      />
+    </div>
+  );
+}

@@ -1,0 +1,148 @@
+// What is a tap away while a box is taken down by hand: its findings and repairs, the drawing, the list of boxes, every question.
+import { type ReactNode, useEffect, useState } from 'react';
+import { Modal } from 'react-bootstrap';
+import type { Basis, Proposal } from '../api/types';
+import { Photos } from '../photos/Photos';
+import { Cautions } from '../ui/Cautions';
+import { bringUp } from '../walk/bringUp';
+import { Capture, type CapturePart, partOf } from '../walk/Capture';
+import { Contradictions } from '../walk/Contradictions';
+import { Drawings } from '../walk/Drawings';
+import { Findings, Rest } from '../walk/Findings';
+import { Repairs } from '../walk/Repairs';
+import { StopBanner } from '../walk/StopBanner';
+import type { BoxSession } from '../walk/session';
+import type { SessionState } from '../walk/sessionState';
+import type { Question } from './asked';
+import { Needs } from './Needs';
+
+export type Sheet = 'findings' | 'drawing' | 'list' | 'questions' | 'fields';
+
+const TITLES: Record<Sheet, string> = {
+  findings: 'Findings and repairs',
+  drawing: 'Drawing',
+  list: 'Boxes',
+  questions: 'Questions',
+  fields: 'All fields',
+};
+
+type Props = {
+  audit: string;
+  basis: Basis;
+  session: BoxSession;
+  state: SessionState;
+  shown: Sheet | null;
+  show: (sheet: Sheet | null) => void;
+  questions: (Question & { waits: number; answered: boolean })[];
+  /** What is asked and has no question of its own. */
+  beside: (readonly [string, string])[];
+  /** The field that is brought up among all of them. */
+  field: string | null;
+  bring: (field: string) => void;
+  here: string;
+  go: (question: string) => void;
+  /** The list of boxes. */
+  children: ReactNode;
+};
+
+export function Sheets(props: Props) {
+  const { shown, show, children } = props;
+  return (
+    <Modal
+      show={shown !== null}
+      onHide={() => show(null)}
+      fullscreen
+      animation={false}
+      scrollable
+      className="hand-sheet"
+      aria-labelledby="sheet-title"
+    >
+      <Modal.Header closeButton>
+        <Modal.Title id="sheet-title" as="h2">
+          {props.state.record.tag} {shown && TITLES[shown]}
+        </Modal.Title>
+      </Modal.Header>
+      {shown === 'list' ? (
+        children
+      ) : (
+        <Modal.Body>
+          {shown && <Inside key={`${shown} ${props.field}`} {...props} shown={shown} />}
+        </Modal.Body>
+      )}
+    </Modal>
+  );
+}
+
+function Inside(props: Props & { shown: Sheet }) {
+  const { audit, basis, session, state, shown, show, questions, beside, field, bring, here, go } = props;
+  const [part, setPart] = useState<CapturePart>(field ? partOf(field) : 'measure');
+  useEffect(() => {
+    if (shown === 'fields' && field) bringUp(field);
+  }, [shown, field]);
+  const [looked, setLooked] = useState<Proposal | null>(null);
+  const { judgement, side, remedies } = state;
+  if (shown === 'findings') {
+    return (
+      <>
+        <StopBanner stops={judgement.stops} />
+        {judgement.stops.length === 0 && <Cautions />}
+        <Contradictions judgement={judgement} go={bring} />
+        <Findings session={session} state={state} audit={audit} />
+        <Repairs audit={audit} session={session} state={state} onShow={setLooked} />
+        <Rest session={session} state={state} audit={audit} />
+      </>
+    );
+  }
+  if (shown === 'drawing') {
+    const plan = side === 'found' ? (remedies?.outcome.plan ?? undefined) : undefined;
+    const proposal = remedies?.proposals.find((known) => known.repair === looked?.repair);
+    const mayMeasureAgain =
+      state.record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
+    return (
+      <>
+        <Drawings
+          session={session}
+          state={state}
+          units={basis.units}
+          after={side === 'found' ? (proposal ?? plan)?.before_after : undefined}
+          plan={plan}
+          mayMeasureAgain={mayMeasureAgain}
+          goToDeadTest={() => go('dead')}
+          part="measure"
+        />
+        <Photos audit={audit} of={{ box: state.record.id }} />
+      </>
+    );
+  }
+  if (shown === 'fields') {
+    return (
+      <Capture
+        audit={audit}
+        session={session}
+        state={state}
+        units={basis.units}
+        part={part}
+        onPart={setPart}
+      />
+    );
+  }
+  return (
+    <>
+      <ol className="hand-list">
+        {questions.map(({ id, title, waits, answered }) => (
+          <li key={id}>
+            <button type="button" aria-current={id === here ? 'step' : undefined} onClick={() => go(id)}>
+              <span>{title}</span>
+              <i>{waits > 0 ? `${waits} asked for` : answered ? 'answered' : ''}</i>
+            </button>
+          </li>
+        ))}
+      </ol>
+      {beside.length > 0 && <h3>Also asked for</h3>}
+      <Needs needs={beside} bring={bring} />
+      <button type="button" className="way" onClick={() => show('fields')}>
+        All fields of the box
+      </button>
+    </>
+  );
+}
