@@ -72,7 +72,6 @@ test('beyond this machine only by a word, and then only under the address that w
 });
 
 test('a stop lets the report that was begun end', async () => {
-  test.setTimeout(60_000);
   const other = await Server.start(8250);
   const report = fetch(`${other.url}/api${auditPath}/report.pdf`).then((answer) => answer.arrayBuffer());
   await new Promise((go) => setTimeout(go, 700));

@@ -6,6 +6,7 @@ import type { Basis, BoxView, RunBox, Walk } from '../api/types';
 import { DeviceState } from '../device/DeviceState';
 import { useAsked } from '../device/useDevice';
 import { Asked as AskedElsewhere } from '../device/WaitingList';
+import { useFillsScreen } from '../frame/fullScreen';
 import { Menu } from '../frame/Menu';
 import { useTakePhotos } from '../photos/useTakePhotos';
 import { useUndo } from '../ui/UndoBar';
@@ -35,6 +36,7 @@ type Props = {
 };
 
 export function HandBox({ audit, basis, walk, view, edits, next, last, open }: Props) {
+  useFillsScreen();
   const [session, state] = useSession(audit, basis, view);
   const [sheet, setSheet] = useState<Sheet | null>(null);
   const [field, setField] = useState<string | null>(null);

@@ -30,7 +30,7 @@ const HEAD: Duration = Duration::from_secs(15);
 /// How long the body of a request may stand still.
 const BODY: Duration = Duration::from_secs(15);
 /// How long a stop waits for what was begun.
-const STOP: Duration = Duration::from_secs(30);
+const STOP: Duration = Duration::from_secs(60);
 /// The most requests at once that a stop waits for.
 const MOST_REQUESTS: usize = 65_536;
 
