@@ -37,7 +37,7 @@ async function slow(page) {
   await session.send('Emulation.setCPUThrottlingRate', { rate: 4 });
 }
 
-for (const [name, address, seen] of [['list of jobs', url, '.job'], ['a box', walk, '.finding-figures']]) {
+for (const [name, address, seen] of [['list of jobs', url, '.job'], ['a box', walk, '.hand-verdict']]) {
   const [cold, warm] = [[], []];
   for (let round = 0; round < 5; round += 1) {
     const context = await browser.newContext({ viewport: { width: 390, height: 844 } });

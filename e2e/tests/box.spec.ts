@@ -153,8 +153,9 @@ test('the rule book is searched, and a house rule says what it changed', async (
   // A new audit begins with the rules of the firm.
   await page.getByRole('link', { name: 'Jobs', exact: true }).click();
   await page.getByRole('button', { name: 'New audit' }).click();
-  await page.getByRole('dialog').getByRole('textbox').fill('Ferry house');
+  await page.getByRole('dialog').getByLabel('Where is it').fill('Ferry house');
   await page.getByRole('dialog').getByRole('button', { name: 'Start' }).click();
+  await page.getByRole('link', { name: 'Basis' }).click();
   await expect(page.getByLabel('By hand')).toBeChecked();
   clean();
 });

@@ -281,6 +281,33 @@ test('two pages of one browser with no network are one device', async ({ page, c
   expect((await atOffice('X4')).record.place).toBe('by the other page');
 });
 
+test('what was last seen is shown at once when the page opens, and looked at anew', async ({ browser }) => {
+  const context = await browser.newContext({ serviceWorkers: 'block', viewport: { width: 1280, height: 800 } });
+  const page = await context.newPage();
+  await page.goto(server.get().url + walkPath('X5'));
+  const place = page.getByLabel('Where in the room');
+  await expect(place).toHaveValue(/./);
+  const before = await place.inputValue();
+  await page.waitForLoadState('networkidle');
+  const { record, revision } = await atOffice('X5');
+  const path = `${server.get().url}/api${auditPath}/boxes/${boxId('X5')}`;
+  const headers = { 'Content-Type': 'application/json', 'If-Match': `"${revision}"` };
+  await fetch(path, { method: 'PUT', headers, body: JSON.stringify({ ...record, place: 'by another hand' }) });
+  let release = () => undefined as void;
+  const held = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route('**/api/audits/**', async (route) => {
+    await held;
+    await route.continue();
+  });
+  await page.reload();
+  await expect(place).toHaveValue(before);
+  release();
+  await expect(place).toHaveValue('by another hand');
+  await context.close();
+});
+
 /** "2 3/4" in sixteenths; an empty field is none. */
 function sixteenths(text: string): number {
   const [, whole = '0', part = '0', of = '1'] = /^(\d+)?(?: ?(\d+)\/(\d+))?$/.exec(text) ?? [];

@@ -65,7 +65,11 @@ if (root) {
   );
 }
 
-// The core is loaded beside the first screen, not before it.
+// The core is loaded beside the first screen, not before it: whoever needs it sooner starts it.
+const FIRST_SCREEN_MS = 1_000;
+const LATEST_MS = 3_000;
 keepPage(isQuiet);
-if ('requestIdleCallback' in window) requestIdleCallback(() => void begin(), { timeout: 1_000 });
-else setTimeout(() => void begin(), 200);
+setTimeout(() => {
+  if ('requestIdleCallback' in window) requestIdleCallback(() => void begin(), { timeout: LATEST_MS });
+  else void begin();
+}, FIRST_SCREEN_MS);

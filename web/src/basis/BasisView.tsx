@@ -21,6 +21,7 @@ import { HouseRulesForm } from '../rulebook/HouseRulesForm';
 import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
 import { Amendments } from './Amendments';
+import { inUnits } from './inUnits';
 import { LetterheadForm } from './LetterheadForm';
 
 export function BasisView() {
@@ -93,16 +94,7 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
   const effects = useHouseRuleEffects(draft.id);
   const set = (part: Partial<Basis>) => change({ ...draft, basis: { ...basis, ...part } });
   const house = (part: Partial<HouseRules>) => set({ house_rules: { ...basis.house_rules, ...part } });
-  const units = (next: Basis['units']) => {
-    const defaults = trades.defaults.find((known) => known.units === next)?.house_rules;
-    // The lengths of the shop go with the unit; the schools chosen stay.
-    set({
-      units: next,
-      house_rules: defaults
-        ? { ...basis.house_rules, measuring_resolution: defaults.measuring_resolution, shop: defaults.shop }
-        : basis.house_rules,
-    });
-  };
+  const units = (next: Basis['units']) => set(inUnits(basis, next, trades));
   const building = (part: Partial<Audit['building']>) =>
     change({ ...draft, building: { ...draft.building, ...part } });
   return (

@@ -4,6 +4,7 @@ import { keeping } from './core';
 import { ask, NotReached, PATIENCE_MS } from './office';
 import { lookForRoom } from './room';
 import { allChanges, type Change, type Copy, changesOf, copies, copyOf, letGo, renew, waits } from './shelf';
+import { forgetViews } from './views';
 
 /** What waits in an audit. */
 export type Waiting = { waiting: Change[]; asks: Change[]; refused: Change[] };
@@ -70,6 +71,12 @@ export async function recount(audit: string): Promise<Waiting> {
 export const waitingIn = (audit: string): Waiting => known.get(audit) ?? NOTHING;
 export const auditsWaiting = () =>
   [...known].filter(([, { waiting }]) => waiting.length > 0).map(([id]) => id);
+
+/** When something was changed last that has still to come to the office, by this device's clock. */
+export const changedLast = (audit: string): number => {
+  const { waiting, asks, refused } = waitingIn(audit);
+  return Math.max(0, ...[...waiting, ...asks, ...refused].map(({ at }) => at));
+};
 
 /** Something of the audit has still to come to the office: what stands there is not how things are. */
 export const isAhead = (audit: string) => {
@@ -215,6 +222,7 @@ async function fetchCopy(audit: string): Promise<boolean> {
 
 /** Says to the other pages and to this one that something of an audit changed. */
 export async function changed(audit: string): Promise<void> {
+  void forgetViews(audit);
   await recount(audit);
   tellElsewhere(audit);
   void lookForRoom();

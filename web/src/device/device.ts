@@ -6,6 +6,7 @@ import {
   alone,
   auditsWaiting,
   changed,
+  changedLast,
   counting,
   forget,
   isAhead,
@@ -24,6 +25,7 @@ import { bring, bringSoon, pullSoon } from './queue';
 import { json, refuse } from './responses';
 import { keepForGood, lookForRoom } from './room';
 import { add, type Change, changesOf, goOn, type Kind, takeBack, waits } from './shelf';
+import { atOnce, forgetViews, keep as keepShown } from './views';
 
 /** What the core answers at once, from what is sent alone. */
 const TYPED = ['judge', 'plan', 'jot', 'length', 'room-line', 'run-line', 'panel-line', 'find-breaker'];
@@ -79,18 +81,20 @@ async function back() {
 
 /** Answers a request of the page. */
 export async function answer(request: Request): Promise<Response> {
-  const { pathname } = new URL(request.url);
+  const { pathname, search } = new URL(request.url);
   const [, , first = '', audit = '', ...rest] = pathname.split('/');
   const { method } = request;
   if (method === 'POST' && !audit && TYPED.includes(first)) return typed(request, pathname, first);
-  if (first === 'audits' && audit === '' && method === 'GET') return jobs(request);
-  if (first === 'trades') return known(request, pathname);
+  if (first === 'audits' && audit === '' && method === 'GET') return atOnce(pathname, '', 0, jobs(request));
+  if (first === 'trades') return atOnce(pathname, '', 0, known(request, pathname));
   if (first !== 'audits' || audit === '') return office(request);
   await counting();
   if (rest[0] === 'photos' && rest.length === 1) {
     return method === 'GET' ? photographs(request, audit) : takePhoto(request, audit);
   }
-  if (method === 'GET' && VIEWS.includes(rest[0] ?? '')) return view(request, pathname, audit);
+  if (method === 'GET' && VIEWS.includes(rest[0] ?? '')) {
+    return atOnce(pathname + search, audit, changedLast(audit), view(request, pathname, audit));
+  }
   const kind = kindOf(method, rest);
   if (kind) return change(request, pathname, audit, kind, rest[1] ?? audit);
   if (method === 'POST' && rest.join('/') === 'job/choose') return choose(request, audit);
@@ -194,7 +198,8 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const made = { audit, kind, id, method: method as Change['method'], path, basedOn, body, before };
     try {
       const shown = await keepChange(made, after);
-      return shown ? from(shown) : from(answered);
+      const view = from(shown ?? answered);
+      return kind === 'box' && method === 'PUT' ? keepShown(path, audit, view) : view;
     } catch {
       // Nothing that is not on the disk is shown as kept.
       loadAnew(audit);
@@ -255,7 +260,8 @@ async function recordOf(
 
 /** The office makes the change itself. */
 async function throughOffice(request: Request, audit: string): Promise<Response> {
-  const made = await office(request, 5 * PATIENCE_MS);
+  await forgetViews(audit);
+  const made = await office(request, 2 * PATIENCE_MS);
   if (made.ok) pullSoon(audit, 500);
   return made;
 }
@@ -263,6 +269,7 @@ async function throughOffice(request: Request, audit: string): Promise<Response>
 /** What only the office does is done there once it has all that was changed here. */
 async function afterAll(request: Request, audit: string): Promise<Response> {
   if (waitingIn(audit).waiting.length > 0) await bring();
+  if (request.method !== 'GET') await forgetViews(audit);
   const made = await office(request);
   const gone = request.method === 'DELETE' && new URL(request.url).pathname === `/api/audits/${audit}`;
   if (made.ok && gone) await forget(audit);

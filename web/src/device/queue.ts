@@ -4,13 +4,14 @@ import type { Problem } from '../api/types';
 import { announce } from './announce';
 import { alone, changed, loadAnew, pull, recount, takeOver } from './audits';
 import { keeping } from './core';
-import { ask, NotReached, reached } from './office';
+import { ask, NotReached, PATIENCE_MS, reached } from './office';
 import { problem } from './responses';
 import { allChanges, type Change, changesOf, replace, send, waits } from './shelf';
 
 const FRESH_AFTER_MS = 4_000;
 const PAUSE_MS = 350;
 const AGAIN_AFTER_MS = 3_000;
+const SLOWEST_BYTES_PER_MS = 10;
 
 let bringing: Promise<void> | null = null;
 let again = false;
@@ -111,7 +112,9 @@ async function one(known: Change): Promise<Moved> {
   };
   if (method !== 'POST') headers['If-Match'] = `"${basedOn}"`;
   const sent = method === 'DELETE' ? null : (file ?? body);
-  const answer = await ask(new Request(path, { method, headers, body: sent }));
+  // An answer that is lost must not keep what waits behind it waiting; a photograph takes as long as it is large.
+  const patience = 2 * PATIENCE_MS + (file?.size ?? 0) / SLOWEST_BYTES_PER_MS;
+  const answer = await ask(new Request(path, { method, headers, body: sent }), patience);
   // A photograph of this name is there already: only the answer was lost.
   if (answer.ok || (answer.status === 409 && change.kind === 'photo')) {
     await replace([], [{ ...change, brought: true }]);

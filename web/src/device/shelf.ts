@@ -54,19 +54,28 @@ export type Change = {
   refused?: Problem;
 };
 
+/** The last answer of a view. */
+export type LastView = { path: string; audit: string; body: string; at: number };
+
 interface Shelf extends DBSchema {
   copies: { key: string; value: Copy };
   changes: { key: number; value: Change; indexes: { audit: string } };
+  views: { key: string; value: LastView; indexes: { audit: string; at: number } };
 }
 
 let opened: Promise<IDBPDatabase<Shelf>> | null = null;
 
 function shelf(): Promise<IDBPDatabase<Shelf>> {
-  opened ??= openDB<Shelf>('nailpunch', 1, {
-    upgrade(database) {
-      database.createObjectStore('copies', { keyPath: 'audit' });
-      const changes = database.createObjectStore('changes', { keyPath: 'number', autoIncrement: true });
-      changes.createIndex('audit', 'audit');
+  opened ??= openDB<Shelf>('nailpunch', 2, {
+    upgrade(database, before) {
+      if (before < 1) {
+        database.createObjectStore('copies', { keyPath: 'audit' });
+        const changes = database.createObjectStore('changes', { keyPath: 'number', autoIncrement: true });
+        changes.createIndex('audit', 'audit');
+      }
+      const views = database.createObjectStore('views', { keyPath: 'path' });
+      views.createIndex('audit', 'audit');
+      views.createIndex('at', 'at');
     },
     // Another page has a newer form of it: this one lets go, and opens it anew at the next turn.
     blocking: async () => {
@@ -90,6 +99,25 @@ export const copyOf = async (audit: string): Promise<Copy | undefined> =>
 export const changesOf = async (audit: string): Promise<Change[]> =>
   (await shelf()).getAllFromIndex('changes', 'audit', audit);
 export const allChanges = async (): Promise<Change[]> => (await shelf()).getAll('changes');
+
+export const lastView = async (path: string): Promise<LastView | undefined> =>
+  (await shelf()).get('views', path);
+
+/** Keeps the last answer of a view; of all views only the last `most`. */
+export async function keepView(view: LastView, most: number): Promise<void> {
+  const { store, done } = (await shelf()).transaction('views', 'readwrite', { durability: 'relaxed' });
+  await store.put(view);
+  const keys = await store.index('at').getAllKeys();
+  for (const path of keys.slice(0, Math.max(0, keys.length - most))) await store.delete(path);
+  await done;
+}
+
+/** Lets go of the views of an audit: they are not as things stand any more. */
+export async function dropViews(audit: string): Promise<void> {
+  const { store, done } = (await shelf()).transaction('views', 'readwrite', { durability: 'relaxed' });
+  for (const path of await store.index('audit').getAllKeys(audit)) await store.delete(path);
+  await done;
+}
 
 /** Keeps a change before anything else happens with it: it is on the disk when this is done. */
 export async function add(change: Omit<Change, 'number'>): Promise<number> {

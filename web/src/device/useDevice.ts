@@ -7,6 +7,7 @@ import { type Reach, reached, whenBack } from './office';
 import { whenSettled } from './queue';
 import { isLow } from './room';
 import type { Change } from './shelf';
+import { whenKnown } from './views';
 
 export const useWaiting = (audit: string): Waiting => useSyncExternalStore(listen, () => waitingIn(audit));
 
@@ -27,6 +28,7 @@ export const useAsked = (audit: string, id: string): Change | undefined =>
 
 /** What is shown is looked at anew whenever something else than this page changed it. */
 export function followDevice() {
+  whenKnown(() => void queryClient.invalidateQueries());
   whenBack(() => void queryClient.invalidateQueries());
   whenElsewhere((audit) => void queryClient.invalidateQueries({ queryKey: ['audit', audit] }));
   whenSettled((audit) => void queryClient.invalidateQueries({ queryKey: ['audit', audit] }));

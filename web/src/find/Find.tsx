@@ -15,6 +15,7 @@ const KEYS: [string, string][] = [
   ['a', 'Add a box to the room of this one'],
   ['Alt + Page down, Alt + Page up', 'Next box, last box'],
   ['Ctrl + Z', 'Undo in a box'],
+  ['Ctrl + Shift + Z, Ctrl + Y', 'Redo what was undone in a box'],
   ['?', 'These keys'],
 ];
 

@@ -1,6 +1,7 @@
 // One box taken down by hand: its verdict always in sight at the top, one question at a time, and where to go next at the thumb.
 import { useRef, useState } from 'react';
 import { Modal } from 'react-bootstrap';
+import { useSearchParams } from 'react-router';
 import { useChoices } from '../api/choices';
 import type { Basis, BoxView, RunBox, Walk } from '../api/types';
 import { DeviceState } from '../device/DeviceState';
@@ -50,21 +51,22 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
   const questions = questionsOf(contents);
   const wanted = wantedOf(judgement.results);
   // A box is entered where a rule waits for something.
-  const [id, setId] = useState(() =>
+  const [search, setSearch] = useSearchParams();
+  const [first] = useState(() =>
     isEmpty
       ? 'contents'
       : (questions.find((question) => wantedIn(question, wanted).length > 0)?.id ?? 'lengths'),
   );
   const at = Math.max(
     0,
-    questions.findIndex((question) => question.id === id),
+    questions.findIndex((question) => question.id === (search.get('ask') ?? first)),
   );
   const question = questions[at];
   const following = questions[at + 1];
   const main = useRef<HTMLElement>(null);
   const go = (to: string | undefined) => {
     if (!to) return;
-    setId(to);
+    setSearch({ ask: to }, { replace: true });
     setSheet(null);
     main.current?.scrollTo({ top: 0 });
   };

@@ -6,12 +6,13 @@ import { Link, useNavigate } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys, useFirmRules, useJobs } from '../api/queries';
-import type { Audit, AuditCounts, Job, Problem, Verdict } from '../api/types';
+import type { AuditCounts, Job, Problem, Verdict } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
 import { Gaps } from '../ui/Gaps';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { type Begun, NewAudit } from './NewAudit';
 
 type Asking = { kind: 'new' } | { kind: 'copy'; job: Job } | { kind: 'rename'; job: Job };
 
@@ -78,28 +79,12 @@ export function JobsView() {
     await refresh();
   }
 
-  async function create(name: string) {
-    const house_rules = firm.data?.record;
-    if (!house_rules) return;
-    const id = uuid();
-    const audit: Omit<Audit, 'work' | 'letterhead' | 'corrections'> = {
-      id,
-      name,
-      inspector: '',
-      building: { address: '', owner: '', built: null },
-      basis: {
-        edition: 'nec-2023',
-        adoptions: [],
-        jurisdiction: '',
-        amendments: [],
-        units: 'inch',
-        areas: [],
-        house_rules,
-      },
-      archived: false,
-    };
-    await attempt(() => api.putAudit(audit, 0));
-    navigate(`/audits/${id}/basis`);
+  async function create({ audit, room }: Begun) {
+    await attempt(async () => {
+      await api.putAudit(audit, 0);
+      if (room) await api.putRoom(audit.id, room, 0);
+      navigate(`/audits/${audit.id}/walk`);
+    });
   }
 
   async function remove(job: Job) {
@@ -200,12 +185,13 @@ export function JobsView() {
           {showArchived ? 'Hide' : 'Show'} {archived} archived
         </Button>
       )}
-      {asking?.kind === 'new' && (
-        <Ask
-          title="New audit"
-          label="What is it called"
-          action="Start"
-          onAnswer={create}
+      {asking?.kind === 'new' && firm.data && (
+        <NewAudit
+          houseRules={firm.data.record}
+          onBegin={(begun) => {
+            setAsking(null);
+            void create(begun);
+          }}
           onClose={() => setAsking(null)}
         />
       )}

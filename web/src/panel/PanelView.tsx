@@ -17,6 +17,7 @@ import { Ask } from '../ui/Ask';
 import { type Side, Sides } from '../ui/Sides';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { useTab } from '../ui/useTab';
 import { BreakerFaults } from './BreakerFaults';
 import { BreakerForm } from './BreakerForm';
 import type { ChangePanel } from './change';
@@ -41,6 +42,7 @@ const PARTS: [Part, string][] = [
   ['directory', 'Directory'],
   ['photos', 'Photos'],
 ];
+const PART_NAMES = PARTS.map(([part]) => part);
 
 /** Beside these stands the panel itself; beside the others the rounds. */
 const PANEL_PARTS: Part[] = ['panel', 'facts', 'findings', 'photos'];
@@ -181,7 +183,7 @@ function OnePanel({
       ? change((known) => ({ ...known, left: make(known.left ?? view.to_look_at_again) }))
       : change(make);
   const { answer } = judgement;
-  const [part, setPart] = useState<Part>('panel');
+  const [part, setPart] = useTab(PART_NAMES);
   const [chosen, setChosen] = useState<{ breaker: number | null; space: number } | null>(null);
   const [round, setRound] = useState<number | null>(null);
   const at = Math.min(round ?? answer.rounds_done, (answer.schedule?.rounds.length ?? 1) - 1);

@@ -1,6 +1,5 @@
 // The plan of the whole job: what is done where, what to bring and to cut, what to switch off and when, what it takes.
 import { useQuery } from '@tanstack/react-query';
-import { useState } from 'react';
 import { useParams } from 'react-router';
 import { api } from '../api/client';
 import { keys, useWalk } from '../api/queries';
@@ -8,6 +7,7 @@ import type { WorkPlan } from '../api/types';
 import { useAuditEdit } from '../api/useAuditEdit';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { useTab } from '../ui/useTab';
 import { BringList } from './BringList';
 import { Corrections } from './Corrections';
 import { CutList } from './CutList';
@@ -26,6 +26,7 @@ const PARTS: [Part, string][] = [
   ['cut', 'Cut'],
   ['list', 'Correction list'],
 ];
+const PART_NAMES = PARTS.map(([part]) => part);
 
 export function PlanView() {
   const { audit = '' } = useParams();
@@ -33,7 +34,7 @@ export function PlanView() {
   const walk = useWalk(audit);
   const edit = useAuditEdit(audit);
   const job = useQuery({ queryKey: keys.job(audit), queryFn: () => api.job(audit) });
-  const [part, setPart] = useState<Part>('work');
+  const [part, setPart] = useTab(PART_NAMES);
   // What is here stays on the screen when looking again fails.
   if (!walk.data && walk.isError) return <Failed error={walk.error} again={() => void walk.refetch()} />;
   if (!job.data && job.isError) return <Failed error={job.error} again={() => void job.refetch()} />;

@@ -13,6 +13,7 @@ import { Cautions } from '../ui/Cautions';
 import { Choice } from '../ui/Choice';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { useTab } from '../ui/useTab';
 import { CircuitDrawing } from './CircuitDrawing';
 import { PointActions } from './PointActions';
 import { Ranking } from './Ranking';
@@ -25,6 +26,7 @@ const PARTS: [Part, string][] = [
   ['shut-down', 'Dead test'],
   ['retest', 'Retest'],
 ];
+const PART_NAMES = PARTS.map(([part]) => part);
 
 export function TraceView() {
   const { audit = '', circuit } = useParams();
@@ -125,7 +127,7 @@ type OneProps = {
 
 function OneCircuit({ audit, view, change }: OneProps) {
   const trades = useTrades();
-  const [part, setPart] = useState<Part>('trace');
+  const [part, setPart] = useTab(PART_NAMES);
   const [chosen, setChosen] = useState<string | null>(null);
   const { record } = view.circuit;
   const { trace, dead_test, retest } = view.answer;

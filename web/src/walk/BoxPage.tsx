@@ -8,9 +8,10 @@ import { Asked } from '../device/WaitingList';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { useByHand } from '../hand/useByHand';
 import { Cautions } from '../ui/Cautions';
+import { useTab } from '../ui/useTab';
 import { Begin } from './Begin';
 import { bringUp } from './bringUp';
-import { Capture, type CapturePart, partOf } from './Capture';
+import { Capture, PART_NAMES, partOf } from './Capture';
 import { ConflictChoice } from './ConflictChoice';
 import { Contradictions } from './Contradictions';
 import { contentsOf } from './contents';
@@ -48,10 +49,12 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
   useEffect(() => {
     const undo = (event: KeyboardEvent) => {
       const typing = event.target instanceof HTMLInputElement || event.target instanceof HTMLTextAreaElement;
-      if ((event.ctrlKey || event.metaKey) && event.key === 'z' && !typing) {
-        event.preventDefault();
-        session.undo();
-      }
+      if (!(event.ctrlKey || event.metaKey) || typing) return;
+      const key = event.key.toLowerCase();
+      if (key === 'y' || (key === 'z' && event.shiftKey)) session.redo();
+      else if (key === 'z') session.undo();
+      else return;
+      event.preventDefault();
     };
     window.addEventListener('keydown', undo);
     return () => window.removeEventListener('keydown', undo);
@@ -62,7 +65,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
   const plan = side === 'found' ? (state.remedies?.outcome.plan ?? undefined) : undefined;
   const contents = contentsOf(state);
   const isEmpty = contents.conductors.length === 0 && contents.devices.length === 0;
-  const [part, setPart] = useState<CapturePart>('measure');
+  const [part, setPart] = useTab(PART_NAMES);
 
   /** Brings up the field that a measurement goes to. */
   function go(field: string) {
@@ -180,6 +183,15 @@ function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
         >
           Undo
         </Button>
+        {state.canRedo && (
+          <Button
+            variant="outline-primary"
+            onClick={() => session.redo()}
+            aria-keyshortcuts="Control+Shift+Z Control+Y"
+          >
+            Redo
+          </Button>
+        )}
         <Dropdown align="end">
           <Dropdown.Toggle variant="outline-primary">Box</Dropdown.Toggle>
           <Dropdown.Menu>

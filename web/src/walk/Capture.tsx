@@ -25,6 +25,8 @@ const PARTS: [CapturePart, string][] = [
   ['photos', 'Photos'],
 ];
 
+export const PART_NAMES = PARTS.map(([part]) => part);
+
 /** The part in which a field is taken down. */
 export function partOf(field: string): CapturePart {
   if (field.startsWith('/observed')) return 'look';

@@ -2,9 +2,11 @@
 
 import { useQuery } from '@tanstack/react-query';
 import { useCallback, useEffect } from 'react';
+import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
 import { keys, useTrades, useWalk } from '../api/queries';
+import type { Room } from '../api/types';
 import { CablePage } from '../cable/CablePage';
 import { HandBox } from '../hand/HandBox';
 import { useByHand } from '../hand/useByHand';
@@ -34,7 +36,8 @@ export function WalkView() {
   const view = useQuery({
     queryKey: keys.box(audit, box ?? ''),
     queryFn: () => api.box(audit, box ?? ''),
-    enabled: box !== undefined && here >= 0,
+    // Asked for beside the walk, not after it.
+    enabled: box !== undefined && (walk.isPending || here >= 0),
   });
 
   useEffect(() => {
@@ -96,6 +99,7 @@ export function WalkView() {
         <main id="main" className="walk-mid">
           <Empty title="No box yet">
             <p>Add a room, then the boxes in it, in the order you walk.</p>
+            {walk.data.rooms[0] && <FirstBox room={walk.data.rooms[0].room.record} add={edits.addBox} />}
           </Empty>
         </main>
       ) : shown && shown.record.record.id === box ? (
@@ -117,4 +121,9 @@ export function WalkView() {
       )}
     </div>
   );
+}
+
+/** The first box of a walk, in its first room. */
+function FirstBox({ room, add }: { room: Room; add: (room: string) => Promise<void> }) {
+  return <Button onClick={() => void add(room.id)}>Add the first box in {room.name}</Button>;
 }

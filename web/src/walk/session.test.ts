@@ -210,6 +210,28 @@ describe('BoxSession', () => {
     expect(io.put).toHaveBeenCalledTimes(2);
   });
 
+  it('does again what was undone, until something else is changed', async () => {
+    const session = start(doors());
+    const tag = () => session.snapshot().record.tag;
+    const first = tag();
+    session.editRecord((known) => ({ ...known, tag: 'A' }));
+    session.editRecord((known) => ({ ...known, tag: 'B' }));
+    session.redo();
+    expect([tag(), session.snapshot().canRedo]).toEqual(['B', false]);
+    session.undo();
+    session.undo();
+    expect([tag(), session.snapshot().canUndo, session.snapshot().canRedo]).toEqual([first, false, true]);
+    session.redo();
+    session.redo();
+    expect([tag(), session.snapshot().canRedo]).toEqual(['B', false]);
+    session.undo();
+    session.editRecord((known) => ({ ...known, tag: 'C' }));
+    session.redo();
+    expect([tag(), session.snapshot().canRedo]).toEqual(['C', false]);
+    session.undo();
+    expect(tag()).toBe('A');
+  });
+
   it('undoes one field at a time, not one letter', async () => {
     const session = start(doors());
     session.type(FIELD, '77');

@@ -22,10 +22,14 @@ const MOST_UNDO = 100;
 
 const NOTHING_TYPED: Record<Side, TypedTexts> = { found: {}, left: {} };
 
+type Step = Pick<SessionState, 'record' | 'texts'>;
+
 export class BoxSession {
   private state: SessionState;
   private readonly listeners = new Set<() => void>();
-  private history: Pick<SessionState, 'record' | 'texts'>[] = [];
+  private history: Step[] = [];
+  /** What was undone, the last of it last; a new change ends it. */
+  private undone: Step[] = [];
   private lastTyped: string | null = null;
   private judging: AbortController | null = null;
   private planning: AbortController | null = null;
@@ -60,6 +64,7 @@ export class BoxSession {
       refusal: null,
       theirs: null,
       canUndo: false,
+      canRedo: false,
     };
     this.plan();
   }
@@ -91,7 +96,8 @@ export class BoxSession {
   private remember() {
     const { record, texts } = this.state;
     this.history = [...this.history.slice(-MOST_UNDO + 1), { record, texts }];
-    this.set({ canUndo: true });
+    this.undone = [];
+    this.set({ canUndo: true, canRedo: false });
   }
 
   /** Something changed that the server does not hold yet. */
@@ -223,13 +229,24 @@ export class BoxSession {
   }
 
   undo() {
-    const before = this.history.at(-1);
-    if (!before) return;
-    this.history = this.history.slice(0, -1);
+    this.step(this.history, this.undone);
+  }
+
+  redo() {
+    this.step(this.undone, this.history);
+  }
+
+  /** Goes to the last state of one list, and keeps the one that was left in the other. */
+  private step(from: Step[], to: Step[]) {
+    const there = from.pop();
+    if (!there) return;
+    const { record, texts, side: shown } = this.state;
+    to.push({ record, texts });
     this.lastTyped = null;
-    const side = this.state.side === 'left' && !before.record.left ? 'found' : this.state.side;
-    const texts = { found: afterUndo(before.texts.found), left: afterUndo(before.texts.left) };
-    this.touch({ record: before.record, texts, side, canUndo: this.history.length > 0 });
+    const side = shown === 'left' && !there.record.left ? 'found' : shown;
+    const after = { found: afterUndo(there.texts.found), left: afterUndo(there.texts.left) };
+    const can = { canUndo: this.history.length > 0, canRedo: this.undone.length > 0 };
+    this.touch({ record: there.record, texts: after, side, ...can });
     this.judge();
   }
 

@@ -38,6 +38,7 @@ export type SessionState = {
   /** The record of another window, where both changed the same revision. */
   theirs: { record: BoxRecord; revision: number } | null;
   canUndo: boolean;
+  canRedo: boolean;
 };
 
 export type Wish = {

@@ -1,0 +1,134 @@
+// A new audit begins with four questions and a first room; all else of its basis can wait.
+import { type FormEvent, useState } from 'react';
+import { Button, Form, Modal } from 'react-bootstrap';
+import { v7 as uuid } from 'uuid';
+import { useTrades } from '../api/queries';
+import type { Audit, Basis, HouseRules, Room } from '../api/types';
+import { inUnits } from '../basis/inUnits';
+
+export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections'>; room: Room | null };
+
+type Props = { houseRules: HouseRules; onBegin: (begun: Begun) => void; onClose: () => void };
+
+const FIRST_YEAR = 1700;
+const LAST_YEAR = 2100;
+
+/** What is wrong with a year, in words; nothing where there is none. */
+export function wrongYear(text: string): string | null {
+  if (text.trim() === '') return null;
+  const year = Number(text);
+  return Number.isInteger(year) && year >= FIRST_YEAR && year <= LAST_YEAR
+    ? null
+    : `"${text}" is no year from ${FIRST_YEAR} to ${LAST_YEAR}; write it as 1968, or leave it empty.`;
+}
+
+export function NewAudit({ houseRules, onBegin, onClose }: Props) {
+  const trades = useTrades().data;
+  const [place, setPlace] = useState('');
+  const [built, setBuilt] = useState('');
+  const [edition, setEdition] = useState<Basis['edition']>('nec-2023');
+  const [units, setUnits] = useState<Basis['units']>('inch');
+  const [room, setRoom] = useState('');
+  const wrong = wrongYear(built);
+  const ready = place.trim() !== '' && wrong === null && trades !== undefined;
+
+  const begin = (event: FormEvent) => {
+    event.preventDefault();
+    if (!ready) return;
+    const year = built.trim() === '' ? null : Number(built);
+    // As a rule it is wired as it was built; where a part is newer, the basis says so of its area.
+    const wired = year !== null && year >= 1880;
+    const basis: Basis = {
+      edition,
+      adoptions: [],
+      jurisdiction: '',
+      amendments: [],
+      units: 'inch',
+      areas: wired ? [{ id: 1, name: 'as built', wired_under: { year } }] : [],
+      house_rules: houseRules,
+    };
+    onBegin({
+      audit: {
+        id: uuid(),
+        name: place.trim(),
+        inspector: '',
+        building: { address: place.trim(), owner: '', built: year },
+        basis: units === 'inch' ? basis : inUnits(basis, units, trades),
+        archived: false,
+      },
+      room: room.trim() === '' ? null : { id: uuid(), name: room.trim(), area: wired ? 1 : null },
+    });
+  };
+
+  return (
+    <Modal show onHide={onClose} centered aria-labelledby="new-audit">
+      <Form onSubmit={begin} className="new-audit">
+        <Modal.Header closeButton>
+          <Modal.Title id="new-audit" as="h2">
+            New audit
+          </Modal.Title>
+        </Modal.Header>
+        <Modal.Body>
+          <Form.Group controlId="new-place">
+            <Form.Label>Where is it</Form.Label>
+            <Form.Control
+              autoFocus
+              value={place}
+              maxLength={120}
+              onChange={(event) => setPlace(event.target.value)}
+            />
+          </Form.Group>
+          <Form.Group controlId="new-built">
+            <Form.Label>When was it built</Form.Label>
+            <Form.Control
+              value={built}
+              inputMode="numeric"
+              maxLength={8}
+              placeholder="year, or not known"
+              aria-invalid={wrong !== null}
+              aria-describedby={wrong ? 'new-built-wrong' : undefined}
+              onChange={(event) => setBuilt(event.target.value)}
+            />
+            {wrong && (
+              <p id="new-built-wrong" className="refused">
+                {wrong}
+              </p>
+            )}
+          </Form.Group>
+          <Form.Group controlId="new-edition">
+            <Form.Label>Which edition is enforced</Form.Label>
+            <Form.Select
+              value={edition}
+              onChange={(event) => setEdition(event.target.value as Basis['edition'])}
+            >
+              {trades?.editions.map((known) => (
+                <option key={known.edition} value={known.edition}>
+                  {known.name}
+                </option>
+              ))}
+            </Form.Select>
+          </Form.Group>
+          <Form.Group controlId="new-units">
+            <Form.Label>Measured in</Form.Label>
+            <Form.Select value={units} onChange={(event) => setUnits(event.target.value as Basis['units'])}>
+              <option value="inch">inches and sixteenths</option>
+              <option value="metric">millimetres</option>
+            </Form.Select>
+          </Form.Group>
+          <Form.Group controlId="new-room">
+            <Form.Label>Which room first</Form.Label>
+            <Form.Control value={room} maxLength={80} onChange={(event) => setRoom(event.target.value)} />
+          </Form.Group>
+        </Modal.Body>
+        <Modal.Footer>
+          <Button variant="outline-primary" onClick={onClose}>
+            Cancel
+          </Button>
+          <Button type="submit" disabled={!ready}>
+            Start
+          </Button>
+        </Modal.Footer>
+      </Form>
+    </Modal>
+  );
+}
