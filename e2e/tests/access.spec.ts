@@ -45,8 +45,9 @@ for (const theme of ['light', 'dark']) {
 for (const [device, width, height] of [
   ['tablet', 820, 1180],
   ['phone', 390, 844],
+  ['page enlarged four times', 320, 640],
 ] as const) {
-  test(`nothing is cut off at the side on a ${device}`, async ({ page }) => {
+  test(`nothing is cut off at the side, ${device}`, async ({ page }) => {
     await page.setViewportSize({ width, height });
     for (const path of Object.values(VIEWS)) {
       await page.goto(server.get().url + path);
@@ -57,3 +58,17 @@ for (const [device, width, height] of [
     }
   });
 }
+
+test('on paper a box has its findings, and a system with colours of its own shows what is pressed', async ({ page }) => {
+  await page.goto(server.get().url + walkPath('K3'));
+  await expect(page.locator('.finding').first()).toBeVisible();
+  await page.emulateMedia({ media: 'print' });
+  await expect(page.locator('.finding').first()).toBeVisible();
+  await expect(page.locator('.run')).toBeHidden();
+  expect(await page.locator('.walk-find').evaluate((element) => getComputedStyle(element).overflowY)).toBe('visible');
+  await page.emulateMedia({ media: 'screen', forcedColors: 'active' });
+  const ground = (pressed: boolean) => page.locator(`.parts [aria-pressed="${pressed}"]`).first().evaluate((element) => getComputedStyle(element).backgroundColor);
+  expect(await ground(true)).not.toBe(await ground(false));
+  const swatches = await page.locator('.swatch').evaluateAll((all) => all.map((element) => getComputedStyle(element).backgroundColor));
+  expect(new Set(swatches).size).toBeGreaterThan(1);
+});
