@@ -232,6 +232,34 @@ test('findings, repairs, drawing, every field and the photograph are a tap away'
   clean();
 });
 
+test('the panel is a list by space, each breaker a tap away, and its map with words one can read', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url + auditPath}/panel`);
+  const list = page.locator('.space-list button');
+  await expect(list.first()).toContainText('kitchen counter');
+  for (const box of await list.evaluateAll((all) => all.map((one) => one.getBoundingClientRect().height))) expect(box).toBeGreaterThanOrEqual(44);
+  await list.filter({ hasText: 'bath' }).first().tap();
+  const sheet = page.getByRole('dialog');
+  await expect(sheet).toContainText('Breaker in space 9');
+  await expect(sheet).toContainText('loose on its bus');
+  await sheet.getByRole('button', { name: 'Close' }).tap();
+  await name(page, 'Map of the panel').tap();
+  await expect(sheet.locator('.panel-drawing')).toBeVisible();
+  const words = await sheet.locator('.panel-drawing text').evaluateAll((all) =>
+    all.map((text) => {
+      const drawn = text.closest('svg') as SVGSVGElement;
+      return (Number.parseFloat(getComputedStyle(text).fontSize) * drawn.getBoundingClientRect().width) / drawn.viewBox.baseVal.width;
+    }),
+  );
+  expect(Math.min(...words)).toBeGreaterThanOrEqual(12);
+  const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
+  expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
+  // A breaker tapped on the map opens like one of the list.
+  await sheet.getByRole('link', { name: /^Breaker 13,/ }).tap();
+  await expect(sheet).toContainText('Breaker in space 13');
+  clean();
+});
+
 test('a swipe goes to the question after, and to the one before', async ({ page }) => {
   await page.goto(server.get().url + walkPath('K2'));
   await expect(page.locator('.hand-verdict')).toBeVisible();
@@ -267,7 +295,7 @@ for (const theme of ['light', 'dark'] as const)
       const asks = (await title(page).textContent()) ?? '';
       await check(asks);
       // What is also at the desk keeps its smaller words there and here.
-      const shared = /^(What is there to see|What do the instruments|Is it dead)/.test(asks);
+      const shared = /^(What is there to see|What do (the instruments|testers)|Is it dead)/.test(asks);
       if (!shared) expect(await tooSmall(page), asks).toEqual([]);
       if (at < count) await page.locator('.hand-question .step').last().tap();
     }

@@ -299,7 +299,7 @@ export const QUESTIONS: Question[] = [
   {
     id: 'readings',
     short: 'readings',
-    title: 'What do the instruments say?',
+    title: 'What do testers say?',
     takes: /^\/(lamps|readings|detectors|trips)/,
     isAnswered: ({ lamps, readings }) => lamps.length + readings.length > 0,
     ask: ({ audit, session, state }) => <Readings audit={audit} session={session} state={state} />,

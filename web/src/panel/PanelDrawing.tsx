@@ -1,6 +1,7 @@
 // The panel: its spaces in two columns, each breaker where it sits, the legs marked; what is off in a round set back.
 import type { Breaker, Panel, PanelJudgement } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { freeSpaces, markOf } from './spaces';
 
 type Props = {
   panel: Panel;
@@ -17,22 +18,9 @@ const WIDTH = 318;
 /** Where the first row of spaces begins: below the line side and the main. */
 const TOP = 84;
 
-/** The first fault of a breaker is its worst. */
-function markOf(judgement: PanelJudgement, breaker: number) {
-  const fault = judgement.faults.find((known) => known.breaker === breaker);
-  return fault && (fault.danger ? 'danger' : 'violates');
-}
-
 export function PanelDrawing({ panel, judgement, chosen, off, names, onChoose }: Props) {
   const rows = Math.ceil(panel.spaces / 2);
-  const taken = new Set<number>();
-  for (const breaker of panel.breakers) {
-    taken.add(breaker.space);
-    if (breaker.kind === 'two-pole') taken.add(breaker.space + 2);
-  }
-  const free = Array.from({ length: panel.spaces }, (_, index) => index + 1).filter(
-    (space) => !taken.has(space),
-  );
+  const free = freeSpaces(panel);
   const at = (space: number) => ({
     x: space % 2 === 1 ? 8 : WIDTH + 22,
     y: TOP + Math.floor((space - 1) / 2) * ROW,

@@ -1,7 +1,7 @@
 // The panel: its breakers, the rounds that find out what feeds what, the walk of a round, and the directory that is true.
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
+import { Button, Modal } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
@@ -17,6 +17,7 @@ import { Ask } from '../ui/Ask';
 import { type Side, Sides } from '../ui/Sides';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { usePhone } from '../ui/usePhone';
 import { useTab } from '../ui/useTab';
 import { BreakerFaults } from './BreakerFaults';
 import { BreakerForm } from './BreakerForm';
@@ -27,6 +28,7 @@ import { GoesDark } from './GoesDark';
 import { PanelDrawing } from './PanelDrawing';
 import { PanelFacts } from './PanelFacts';
 import { PanelLineInput } from './PanelLineInput';
+import { PanelList } from './PanelList';
 import { RoundCards } from './RoundCards';
 import { Rounds } from './Rounds';
 import { newPanel } from './records';
@@ -196,7 +198,26 @@ function OnePanel({
       ),
     ),
   );
+  const phone = usePhone();
+  const Shown = phone ? PanelList : PanelDrawing;
   const feeds = judgement.feeds.find((known) => known.breaker === chosen?.breaker);
+  const ofBreaker = (
+    <>
+      {chosen && <BreakerFaults judgement={judgement} breaker={chosen.breaker} />}
+      {feeds && <GoesDark feeds={feeds} audit={audit} />}
+      <BreakerForm
+        key={JSON.stringify([
+          side,
+          chosen,
+          record.breakers.find((breaker) => breaker.id === chosen?.breaker),
+        ])}
+        panel={record}
+        chosen={chosen}
+        change={changeSide}
+        onDone={setChosen}
+      />
+    </>
+  );
   return (
     <>
       <main id="main" className="walk-mid">
@@ -274,7 +295,7 @@ function OnePanel({
             />
           </>
         ) : (
-          <PanelDrawing
+          <Shown
             panel={record}
             judgement={judgement}
             chosen={chosen?.breaker ?? null}
@@ -310,21 +331,7 @@ function OnePanel({
               ) : (
                 <PanelLineInput panel={record} units={units} change={changeSide} />
               )}
-              {part === 'panel' && chosen && <BreakerFaults judgement={judgement} breaker={chosen.breaker} />}
-              {part === 'panel' && feeds && <GoesDark feeds={feeds} audit={audit} />}
-              {part === 'panel' && (
-                <BreakerForm
-                  key={JSON.stringify([
-                    side,
-                    chosen,
-                    record.breakers.find((breaker) => breaker.id === chosen?.breaker),
-                  ])}
-                  panel={record}
-                  chosen={chosen}
-                  change={changeSide}
-                  onDone={setChosen}
-                />
-              )}
+              {part === 'panel' && !phone && ofBreaker}
               <FindOne view={view} />
             </>
           ) : (
@@ -335,6 +342,23 @@ function OnePanel({
           )}
         </div>
       </aside>
+      {phone && (
+        <Modal
+          show={part === 'panel' && chosen !== null}
+          onHide={() => setChosen(null)}
+          fullscreen
+          animation={false}
+          scrollable
+          aria-labelledby="breaker-title"
+        >
+          <Modal.Header closeButton>
+            <Modal.Title id="breaker-title" as="h2">
+              {record.name}, space {chosen?.space}
+            </Modal.Title>
+          </Modal.Header>
+          <Modal.Body>{ofBreaker}</Modal.Body>
+        </Modal>
+      )}
     </>
   );
 }
