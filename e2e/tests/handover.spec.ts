@@ -140,3 +140,38 @@ test('a re-inspection walks only what is open', async ({ page }) => {
   await expect(nodes).toHaveCount(all);
   clean();
 });
+
+test('a report goes on while one does something else, comes with its name, and can be stopped', async ({ page }) => {
+  await page.goto(`${server.get().url + auditPath}/hand-over`);
+  let release = () => undefined as void;
+  const held = new Promise<void>((done) => {
+    release = done;
+  });
+  await page.route('**/report.pdf', async (route) => {
+    await held;
+    await route.continue();
+  });
+  const under = page.getByRole('list', { name: 'Under way' });
+  const download = page.waitForEvent('download');
+  await button(page, 'Report, PDF').click();
+  await expect(under).toContainText('Report, PDF');
+  await page.getByRole('link', { name: 'Rule book' }).click();
+  await expect(page.getByLabel('Search the rules')).toBeVisible();
+  await expect(under).toContainText(/[1-9]\d* s/);
+  release();
+  expect((await download).suggestedFilename()).toBe('quillmere-guesthouse-report.pdf');
+  await expect(under).toHaveCount(0);
+
+  // One that is stopped is gone; one that fails says why.
+  await page.goBack();
+  await page.unroute('**/report.pdf');
+  await page.route('**/report.pdf?kind=owner', (route) => new Promise(() => route));
+  await button(page, "Owner's summary").click();
+  await button(page, "Stop: Owner's summary").click();
+  await expect(under).toHaveCount(0);
+  await page.route('**/findings.csv', (route) => route.fulfill({ status: 503, contentType: 'application/problem+json', body: '{"status":503,"title":"Busy","detail":"The office is busy; try again."}' }));
+  await button(page, 'Findings, CSV').click();
+  await expect(under).toContainText('Findings, CSV was not made: The office is busy; try again.');
+  await button(page, 'Dismiss').click();
+  await expect(under).toHaveCount(0);
+});

@@ -93,23 +93,37 @@ async function read<Described, Whole extends Described>(
     told = await asked;
   } catch (error) {
     if (signal?.aborted) throw error;
-    throw new ApiProblem({
-      status: 0,
-      title: 'Not reached',
-      detail: 'Nailpunch does not answer; is it still running?',
-    });
+    throw notReached();
   }
   const { data, error, response } = told;
-  if (!response.ok) {
-    const said = error != null && typeof error === 'object' && 'detail' in error;
-    const failed = {
-      status: response.status,
-      title: 'Failed',
-      detail: `The server answered ${response.status}.`,
-    };
-    throw new ApiProblem(said ? (error as Problem) : failed);
-  }
+  if (!response.ok) throw refused(response, error);
   return data as Whole;
+}
+
+const notReached = () =>
+  new ApiProblem({
+    status: 0,
+    title: 'Not reached',
+    detail: 'Nailpunch does not answer; is it still running?',
+  });
+
+function refused({ status }: Response, error: unknown) {
+  const said = error != null && typeof error === 'object' && 'detail' in error;
+  const failed = { status, title: 'Failed', detail: `The server answered ${status}.` };
+  return new ApiProblem(said ? (error as Problem) : failed);
+}
+
+/** A file that the server makes, as it comes; after all that waits on this device is there. */
+async function made(path: string, signal: AbortSignal): Promise<Response> {
+  let response: Response;
+  try {
+    response = await answer(new Request(path, { signal }));
+  } catch (error) {
+    if (signal.aborted) throw error;
+    throw notReached();
+  }
+  if (response.ok) return response;
+  throw refused(response, await response.json().catch(() => null));
 }
 
 const at = <Path>(path: Path) => ({ params: { path } });
@@ -273,4 +287,5 @@ export const api = {
         ...file(text, 'application/json'),
       }),
     ),
+  made,
 };

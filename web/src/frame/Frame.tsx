@@ -4,6 +4,7 @@ import { useWalk } from '../api/queries';
 import { DeviceState } from '../device/DeviceState';
 import { Find } from '../find/Find';
 import { HandsBar } from '../ui/Hands';
+import { LongWorkBar } from '../ui/LongWorkBar';
 import { UndoProvider } from '../ui/UndoBar';
 import { usePhone } from '../ui/usePhone';
 import { useIsFilled } from './fullScreen';
@@ -70,6 +71,7 @@ export function Frame() {
       )}
       {audit && <OfJob audit={audit} />}
       <Outlet />
+      <LongWorkBar />
     </UndoProvider>
   );
 }

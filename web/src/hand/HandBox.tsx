@@ -116,7 +116,10 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
           >
             ‹
           </button>
-          <h1>{question.title}</h1>
+          <h1>
+            {question.title}
+            {state.side === 'left' && <i>as left</i>}
+          </h1>
           <button type="button" className="plain" onClick={() => setSheet('questions')}>
             {at + 1} of {questions.length}
           </button>

@@ -1,12 +1,12 @@
 // What leaves the house: the report, the findings, the bundle; and what changed, newest first.
 import { useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
-import { Button } from 'react-bootstrap';
 import { Link, useParams } from 'react-router';
 import { ApiProblem, api } from '../api/client';
 import { useJournal, useWalk } from '../api/queries';
 import type { Change, Walk } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { FileButton } from '../ui/FileButton';
 import { Gaps } from '../ui/Gaps';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
@@ -59,25 +59,13 @@ export function HandOverView() {
         <section>
           <h2>To give away</h2>
           <div className="papers">
-            <Button href={`/api/audits/${audit}/report.pdf`}>Report, PDF</Button>
+            <FileButton path={`/api/audits/${audit}/report.pdf`} words="Report, PDF" main />
             {KINDS.map(([kind, words]) => (
-              <Button
-                key={kind}
-                variant="outline-primary"
-                href={`/api/audits/${audit}/report.pdf?kind=${kind}`}
-              >
-                {words}
-              </Button>
+              <FileButton key={kind} path={`/api/audits/${audit}/report.pdf?kind=${kind}`} words={words} />
             ))}
-            <Button variant="outline-primary" href={`/api/audits/${audit}/findings.csv`}>
-              Findings, CSV
-            </Button>
-            <Button variant="outline-primary" href={`/api/audits/${audit}/bundle`}>
-              Whole audit, bundle
-            </Button>
-            <Button variant="outline-primary" href={`/api/audits/${audit}/readings.csv`}>
-              Readings, CSV
-            </Button>
+            <FileButton path={`/api/audits/${audit}/findings.csv`} words="Findings, CSV" />
+            <FileButton path={`/api/audits/${audit}/bundle`} words="Whole audit, bundle" />
+            <FileButton path={`/api/audits/${audit}/readings.csv`} words="Readings, CSV" />
           </div>
           <div className="papers">
             <TakeLog audit={audit} />

@@ -2,23 +2,18 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button } from 'react-bootstrap';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys } from '../api/queries';
+import { longWork, saveFile } from '../ui/longWork';
 
 export function Seals({ audit }: { audit: string }) {
   const client = useQueryClient();
   const seals = useQuery({ queryKey: keys.seals(audit), queryFn: () => api.seals(audit) });
   const [busy, setBusy] = useState(false);
-  const [refused, setRefused] = useState<string | null>(null);
   const seal = async () => {
     setBusy(true);
-    setRefused(null);
-    try {
-      await api.seal(audit);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-    }
+    // What is begun is sealed, whoever waits for it.
+    await longWork('Seal', () => api.seal(audit), false);
     setBusy(false);
     await client.invalidateQueries({ queryKey: keys.seals(audit) });
     await client.invalidateQueries({ queryKey: keys.journal(audit) });
@@ -32,18 +27,25 @@ export function Seals({ audit }: { audit: string }) {
           {busy ? 'Sealing' : known.length > 0 ? 'Seal an amendment' : 'Seal the report'}
         </Button>
       </div>
-      {refused && (
-        <p className="refused" role="alert">
-          {refused}
-        </p>
-      )}
       <ol>
         {known.map((one) => (
           <li key={one.number}>
             {one.number === 1 ? 'Sealed' : `Amendment ${one.number - 1}`}{' '}
             {one.at.replace('T', ' ').slice(0, 16)},{' '}
-            <a href={`/api/audits/${audit}/seals/${one.number}/report.pdf`}>report</a>, SHA-256 of the data{' '}
-            <code className="figure">{one.data_sha256}</code>
+            <button
+              type="button"
+              className="plain link"
+              onClick={() =>
+                void saveFile(
+                  `/api/audits/${audit}/seals/${one.number}/report.pdf`,
+                  `Sealed report ${one.number}`,
+                  api.made,
+                )
+              }
+            >
+              report
+            </button>
+            , SHA-256 of the data <code className="figure">{one.data_sha256}</code>
             {one.public_key ? (
               <>
                 {' '}

@@ -10,6 +10,7 @@ import type { AuditCounts, Job, Problem, Verdict } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
 import { Gaps } from '../ui/Gaps';
+import { longWork, saveFile } from '../ui/longWork';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { type Begun, NewAudit } from './NewAudit';
@@ -96,15 +97,24 @@ export function JobsView() {
   }
 
   async function importText(text: string, copy: boolean, name: string) {
-    try {
-      const { id } = await api.importBundle(text, copy);
-      setRefused(null);
-      await refresh();
-      navigate(`/audits/${id}/walk`);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused({ problem: error.problem, text, name });
-    }
+    // What is begun is taken in, whoever waits for it; what is refused is shown in full.
+    const taken = await longWork(
+      `Taking in ${name}`,
+      async () => {
+        try {
+          return await api.importBundle(text, copy);
+        } catch (error) {
+          if (!(error instanceof ApiProblem)) throw error;
+          setRefused({ problem: error.problem, text, name });
+          return null;
+        }
+      },
+      false,
+    );
+    if (!taken) return;
+    setRefused(null);
+    await refresh();
+    if (window.location.pathname === '/') navigate(`/audits/${taken.id}/walk`);
   }
 
   async function chosen(event: ChangeEvent<HTMLInputElement>) {
@@ -163,7 +173,11 @@ export function JobsView() {
                 <Dropdown.Menu>
                   <Dropdown.Item onClick={() => setAsking({ kind: 'rename', job })}>Rename</Dropdown.Item>
                   <Dropdown.Item onClick={() => setAsking({ kind: 'copy', job })}>Duplicate</Dropdown.Item>
-                  <Dropdown.Item href={`/api/audits/${audit.id}/bundle`} download>
+                  <Dropdown.Item
+                    onClick={() =>
+                      void saveFile(`/api/audits/${audit.id}/bundle`, `Bundle of ${audit.name}`, api.made)
+                    }
+                  >
                     Export the bundle
                   </Dropdown.Item>
                   <Dropdown.Item
