@@ -46,6 +46,11 @@ type Props = {
 };
 
 export function Sheets(props: Props) {
+  const [looked, setLooked] = useState<Proposal | null>(null);
+  const onLook = (proposal: Proposal | null) => {
+    setLooked(proposal);
+    if (proposal) props.show('drawing');
+  };
   const { shown, show, children } = props;
   return (
     <Modal
@@ -66,21 +71,50 @@ export function Sheets(props: Props) {
         children
       ) : (
         <Modal.Body>
-          {shown && <Inside key={`${shown} ${props.field}`} {...props} shown={shown} />}
+          {shown && (
+            <Inside
+              key={`${shown} ${props.field}`}
+              {...props}
+              shown={shown}
+              looked={looked}
+              onLook={onLook}
+            />
+          )}
         </Modal.Body>
       )}
     </Modal>
   );
 }
 
-function Inside(props: Props & { shown: Sheet }) {
-  const { audit, basis, session, state, shown, show, questions, beside, field, bring, here, go } = props;
+type InsideProps = Props & {
+  shown: Sheet;
+  /** The repair whose drawing is looked at. */
+  looked: Proposal | null;
+  onLook: (proposal: Proposal | null) => void;
+};
+
+function Inside(props: InsideProps) {
+  const {
+    audit,
+    basis,
+    session,
+    state,
+    shown,
+    show,
+    questions,
+    beside,
+    field,
+    bring,
+    here,
+    go,
+    looked,
+    onLook,
+  } = props;
   const [part, setPart] = useState<CapturePart>(field ? partOf(field) : 'measure');
   useEffect(() => {
     if (shown === 'fields' && field) bringUp(field);
   }, [shown, field]);
-  const [looked, setLooked] = useState<Proposal | null>(null);
-  const { judgement, side, remedies } = state;
+  const { judgement } = state;
   if (shown === 'findings') {
     return (
       <>
@@ -88,25 +122,19 @@ function Inside(props: Props & { shown: Sheet }) {
         {judgement.stops.length === 0 && <Cautions />}
         <Contradictions judgement={judgement} go={bring} />
         <Findings session={session} state={state} audit={audit} />
-        <Repairs audit={audit} session={session} state={state} onShow={setLooked} />
+        <Repairs audit={audit} session={session} state={state} onShow={onLook} />
         <Rest session={session} state={state} audit={audit} />
       </>
     );
   }
   if (shown === 'drawing') {
-    const plan = side === 'found' ? (remedies?.outcome.plan ?? undefined) : undefined;
-    const proposal = remedies?.proposals.find((known) => known.repair === looked?.repair);
-    const mayMeasureAgain =
-      state.record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
     return (
       <>
         <Drawings
           session={session}
           state={state}
           units={basis.units}
-          after={side === 'found' ? (proposal ?? plan)?.before_after : undefined}
-          plan={plan}
-          mayMeasureAgain={mayMeasureAgain}
+          looked={looked}
           goToDeadTest={() => go('dead')}
           part="measure"
         />

@@ -25,6 +25,23 @@ const answered = (asked: Asked, value: unknown, change: Partial<BoxContents>) =>
   if (value !== null) asked.done();
 };
 
+/** A question whose answer is the whole answer: it goes on by itself. */
+const single =
+  <Value extends string | number>(
+    field: string,
+    choices: (asked: Asked) => readonly (readonly [Value, string])[],
+    get: (contents: BoxContents) => Value | null,
+    set: (value: Value | null, contents: BoxContents) => Partial<BoxContents>,
+  ) =>
+  (asked: Asked) => (
+    <Answers
+      waits={asked.wanted.has(field)}
+      value={get(contentsOf(asked.state))}
+      choices={choices(asked)}
+      onAnswer={(value) => answered(asked, value, set(value, contentsOf(asked.state)))}
+    />
+  );
+
 /** Whatever is asked of it has its place in it. */
 const ANY = /./;
 
@@ -73,13 +90,11 @@ export const QUESTIONS: Question[] = [
     takes: /^\/wall_finish/,
     glows: ANY,
     isAnswered: ({ wall_finish }) => known(wall_finish),
-    ask: (asked) => (
-      <Answers
-        waits={asked.wanted.has('/wall_finish')}
-        value={contentsOf(asked.state).wall_finish}
-        choices={asked.choices.finishes}
-        onAnswer={(wall_finish) => answered(asked, wall_finish, { wall_finish })}
-      />
+    ask: single(
+      '/wall_finish',
+      ({ choices }) => choices.finishes,
+      ({ wall_finish }) => wall_finish,
+      (wall_finish) => ({ wall_finish }),
     ),
   },
   {
@@ -89,15 +104,11 @@ export const QUESTIONS: Question[] = [
     takes: /^\/supply\/amperes/,
     glows: ANY,
     isAnswered: ({ supply }) => known(supply.amperes),
-    ask: (asked) => (
-      <Answers
-        waits={asked.wanted.has('/supply/amperes')}
-        value={contentsOf(asked.state).supply.amperes}
-        choices={AMPERES}
-        onAnswer={(amperes) =>
-          answered(asked, amperes, { supply: { ...contentsOf(asked.state).supply, amperes } })
-        }
-      />
+    ask: single(
+      '/supply/amperes',
+      () => AMPERES,
+      ({ supply }) => supply.amperes,
+      (amperes, { supply }) => ({ supply: { ...supply, amperes } }),
     ),
   },
   {
@@ -138,13 +149,11 @@ export const QUESTIONS: Question[] = [
     takes: /^\/location/,
     glows: ANY,
     isAnswered: ({ location }) => known(location),
-    ask: (asked) => (
-      <Answers
-        waits={asked.wanted.has('/location')}
-        value={contentsOf(asked.state).location}
-        choices={asked.choices.locations}
-        onAnswer={(location) => answered(asked, location, { location })}
-      />
+    ask: single(
+      '/location',
+      ({ choices }) => choices.locations,
+      ({ location }) => location,
+      (location) => ({ location }),
     ),
   },
   {

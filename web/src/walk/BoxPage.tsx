@@ -42,9 +42,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
   const [session, state] = useSession(audit, basis, view);
   const [shown, setShown] = useState<Proposal | null>(null);
   const asked = useAsked(audit, view.record.record.id);
-  const { record, side, judgement } = state;
-  const mayMeasureAgain =
-    record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
+  const { record, judgement } = state;
 
   useEffect(() => {
     const undo = (event: KeyboardEvent) => {
@@ -60,9 +58,6 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
     return () => window.removeEventListener('keydown', undo);
   }, [session]);
 
-  // What is ghosted over today's drawing: the repair looked at, or else the plan.
-  const proposal = shown && state.remedies?.proposals.find((known) => known.repair === shown.repair);
-  const plan = side === 'found' ? (state.remedies?.outcome.plan ?? undefined) : undefined;
   const contents = contentsOf(state);
   const isEmpty = contents.conductors.length === 0 && contents.devices.length === 0;
   const [part, setPart] = useTab(PART_NAMES);
@@ -84,9 +79,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
           session={session}
           state={state}
           units={basis.units}
-          after={side === 'found' ? (proposal ?? plan)?.before_after : undefined}
-          plan={plan}
-          mayMeasureAgain={mayMeasureAgain}
+          looked={shown}
           goToDeadTest={() => setPart('dead')}
           part={part}
         />

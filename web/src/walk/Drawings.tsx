@@ -1,6 +1,6 @@
 // The three drawings of a box: the section with its lengths, the face, the fill.
 import { useEffect, useState } from 'react';
-import type { BeforeAfter, DeadTest, Plan } from '../api/types';
+import type { DeadTest, Proposal } from '../api/types';
 import { DetailDrawing } from '../drawing/DetailDrawing';
 import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
@@ -37,21 +37,24 @@ type Props = {
   session: BoxSession;
   state: SessionState;
   units: 'inch' | 'metric';
-  /** The conductors after the repair that is looked at. */
-  after: BeforeAfter[] | undefined;
-  plan: Plan | undefined;
-  mayMeasureAgain: boolean;
+  /** The repair that is looked at: ghosted over today's drawing, or else the plan. */
+  looked: Proposal | null;
   goToDeadTest: () => void;
   /** What is being taken down: terminals and readings are seen on the face. */
   part: CapturePart;
 };
 
-export function Drawings({ session, state, units, after, plan, mayMeasureAgain, goToDeadTest, part }: Props) {
+export function Drawings({ session, state, units, looked, goToDeadTest, part }: Props) {
   const [shown, setShown] = useState<(typeof DRAWINGS)[number][0]>('section');
   useEffect(() => {
     if (part === 'terminals' || part === 'read') setShown('face');
   }, [part]);
-  const { judgement, side, record } = state;
+  const { judgement, side, record, remedies } = state;
+  const mayMeasureAgain =
+    record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
+  const proposal = looked && remedies?.proposals.find((known) => known.repair === looked.repair);
+  const plan = side === 'found' ? (remedies?.outcome.plan ?? undefined) : undefined;
+  const after = side === 'found' ? (proposal ?? plan)?.before_after : undefined;
   const drawings = DRAWINGS.filter(([drawing]) => drawing !== 'hanging' || judgement.hanging);
   return (
     <>
