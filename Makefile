@@ -42,7 +42,7 @@ lint: web/dist/index.html e2e/$(NODE_STAMP)
 rust-test: ngspice python3 web/dist/index.html
 	cargo test --workspace --locked
 
-soak: python3 ## Run the heavy campaigns in full: random buildings and boxes, kills in the middle of writes, many editors
+soak: python3 chromium web/dist/index.html e2e/$(NODE_STAMP) ## Run the heavy campaigns in full: random buildings and boxes, kills in the middle of writes, many editors, cuts of the network
 	NAILPUNCH_BUILDINGS=5000 cargo test --locked -p nailpunch-core --test diagnosis_campaign -- --nocapture
 	NAILPUNCH_BOXES=200000 cargo test --locked -p nailpunch-core --test second_reader -- --nocapture
 	python3 -m venv target/hostile
@@ -54,6 +54,7 @@ soak: python3 ## Run the heavy campaigns in full: random buildings and boxes, ki
 		--checks not_a_server_error,response_schema_conformance,content_type_conformance --request-timeout 10
 	NAILPUNCH_MUTATIONS=125 cargo test --locked -p nailpunch-report --test mutations -- --nocapture
 	NAILPUNCH_KILLS=1000 NAILPUNCH_EDITING_SECONDS=600 cargo test --locked -p nailpunch-store --test attacks -- --nocapture
+	cd e2e && NAILPUNCH_CUTS=1000 npx playwright test field.spec.ts -g 'cuts of the network'
 
 # `cargo test --workspace` has built this binary already.
 target/debug/nailpunch: web/dist/index.html

@@ -187,11 +187,20 @@ export async function loadAll(): Promise<void> {
 }
 
 const pulls = new Map<string, Promise<boolean>>();
+/** The audits in which the office made a change that the copy here does not hold yet, by how often. */
+const behind = new Map<string, number>();
+
+/** The office made a change of the audit by itself: the copy here is of before. */
+export const madeAtOffice = (audit: string) => behind.set(audit, (behind.get(audit) ?? 0) + 1);
+
+/** Something stands at the office that the copy here does not hold. */
+export const isBehind = (audit: string) => behind.has(audit);
 
 /** Fetches the audit as the office has it now. What was brought before is in it. False where the office is away. */
 export function pull(audit: string): Promise<boolean> {
   const under = pulls.get(audit);
-  if (under) return under;
+  // One that was begun before the office changed something does not hold it.
+  if (under) return isBehind(audit) ? under.then(() => pull(audit)) : under;
   const fresh = fetchCopy(audit).finally(() => pulls.delete(audit));
   pulls.set(audit, fresh);
   return fresh;
@@ -199,19 +208,25 @@ export function pull(audit: string): Promise<boolean> {
 
 async function fetchCopy(audit: string): Promise<boolean> {
   try {
+    const turn = behind.get(audit);
+    const caughtUp = () => behind.get(audit) === turn && behind.delete(audit);
     const before = await copyOf(audit);
     const held = (await changesOf(audit)).filter(({ brought }) => brought).map(({ number }) => number);
     const since = before?.walk ? `?since=${encodeURIComponent(before.state)}` : '';
     const answer = await ask(new Request(`/api/audits/${audit}/records${since}`), 5 * PATIENCE_MS);
     if (!answer.ok) return false;
     const { state, records } = (await answer.json()) as { state: string; records: unknown };
-    if (!records && held.length === 0) return true;
+    if (!records && held.length === 0) {
+      caughtUp();
+      return true;
+    }
     const listed = await ask(new Request(`/api/audits/${audit}/photos`), 5 * PATIENCE_MS);
     const photos = listed.ok ? await listed.text() : (before?.photos ?? '[]');
     const walk = records ? JSON.stringify(records) : (before?.walk ?? null);
     const copy: Copy = { audit, state, walk, photos };
     await renew(copy, held);
     loadAnew(audit);
+    caughtUp();
     return true;
   } catch (error) {
     if (error instanceof NotReached) return false;

@@ -10,11 +10,13 @@ import {
   counting,
   forget,
   isAhead,
+  isBehind,
   isOnShelf,
   load,
   loadAll,
   loadAnew,
   loadHere,
+  madeAtOffice,
   pull,
   waitingIn,
 } from './audits';
@@ -158,12 +160,17 @@ async function view(request: Request, path: string, audit: string): Promise<Resp
       if (!(error instanceof NotReached)) throw error;
     }
   }
-  if (await load(audit)) {
-    const answered = await keeping.ask(`GET ${path} 0`);
-    if (answered && (answered.status !== 404 || ahead || reached() === 'away')) return from(answered);
-  }
+  const answered = await asHere(audit, `GET ${path} 0`);
+  if (answered && (answered.status !== 404 || ahead || reached() === 'away')) return from(answered);
   return office(request);
 }
+
+/**
+ * Asks the core of an audit as this device has it; nothing where it has none such. No other work with the audit comes between: it
+ * would be seen half read.
+ */
+const asHere = (audit: string, head: string, body = '') =>
+  alone(audit, async () => ((await loadHere(audit)) ? keeping.ask(head, body) : null));
 
 const kept = new Map<string, number>();
 const KEEP_AGAIN_MS = 30_000;
@@ -187,7 +194,8 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const known = await recordOf(audit, kind, id);
     // Where the page knows more than this device, or others may have changed something beside it, the office has the last word.
     const mayAsk = reached() === 'here' && !isAhead(audit);
-    if (mayAsk && known && known.revision < basedOn) return throughOffice(request, audit);
+    if (mayAsk && (isBehind(audit) || (known && known.revision < basedOn)))
+      return throughOffice(request, audit);
     const answered = await keeping.ask(`${method} ${path} ${basedOn}`, body);
     if (!answered || (answered.status !== 200 && mayAsk)) return throughOffice(request, audit);
     if (answered.status !== 200) return from(answered);
@@ -262,7 +270,10 @@ async function recordOf(
 async function throughOffice(request: Request, audit: string): Promise<Response> {
   await forgetViews(audit);
   const made = await office(request, 2 * PATIENCE_MS);
-  if (made.ok) pullSoon(audit, 500);
+  if (made.ok) {
+    madeAtOffice(audit);
+    pullSoon(audit, 500);
+  }
   return made;
 }
 
@@ -273,15 +284,18 @@ async function afterAll(request: Request, audit: string): Promise<Response> {
   const made = await office(request);
   const gone = request.method === 'DELETE' && new URL(request.url).pathname === `/api/audits/${audit}`;
   if (made.ok && gone) await forget(audit);
-  else if (made.ok && request.method !== 'GET') pullSoon(audit, 500);
+  else if (made.ok && request.method !== 'GET') {
+    madeAtOffice(audit);
+    pullSoon(audit, 500);
+  }
   return made;
 }
 
 /** Plans are taken over as changes like any other. */
 async function choose(request: Request, audit: string): Promise<Response> {
-  if (!keeping.ready || !(await load(audit))) return afterAll(request, audit);
+  if (!keeping.ready) return afterAll(request, audit);
   const places = await request.clone().text();
-  const chosen = await keeping.ask(`POST /choose/${audit} 0`, `{"first":"${uuid()}","places":${places}}`);
+  const chosen = await asHere(audit, `POST /choose/${audit} 0`, `{"first":"${uuid()}","places":${places}}`);
   if (chosen?.status !== 200) return chosen ? from(chosen) : afterAll(request, audit);
   const path = `/api/audits/${audit}/items`;
   let items = 0;

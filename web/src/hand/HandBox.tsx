@@ -66,7 +66,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
   const main = useRef<HTMLElement>(null);
   const go = (to: string | undefined) => {
     if (!to) return;
-    setSearch({ ask: to }, { replace: true });
+    setSearch({ ask: to }, { replace: true, flushSync: true });
     setSheet(null);
     main.current?.scrollTo({ top: 0 });
   };

@@ -16,7 +16,8 @@ export function useTab<Part extends string>(parts: readonly Part[], name = 'part
           else to.set(name, next);
           return to;
         },
-        { replace: true },
+        // Shown at once: what is clicked next is on the screen.
+        { replace: true, flushSync: true },
       ),
     [setSearch, parts, name],
   );
