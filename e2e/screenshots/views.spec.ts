@@ -17,7 +17,7 @@ const SHOTS: Record<string, Shot> = {
   'walk-hanging': { path: walkPath('D1'), before: (page) => page.getByRole('button', { name: 'What hangs', exact: true }).click() },
   'rule-book': { path: `${auditPath}/rules` },
   'cable-run': { path: cablePath('Attic over the lake bedroom') },
-  'walk-phone': { path: walkPath('K4'), size: [390, 844] },
+  'walk-phone': { path: `${walkPath('K3')}?ask=lengths`, size: [390, 844] },
   'walk-read': { path: walkPath('R7'), before: (page) => page.getByRole('button', { name: 'Read', exact: true }).click() },
   'walk-dead-test': {
     path: walkPath('K2'),
