@@ -56,9 +56,11 @@ async function takeDown(page: Page, by: Thumb, preset: string, lengths: string[]
 
 type Kept = { tag: string; found: { conductors: { free_length: number | null; reach: number | null }[]; cables: { sheath_end: number | null }[]; stand: { set_back: number | null }; supply: { amperes: number | null }; devices: { amperes: number }[] } };
 
+/** The record of a box at the office, once it came there. */
 async function kept(id: string | undefined): Promise<Kept> {
-  const answer = await fetch(`${server.get().url}/api${auditPath}/boxes/${id}`);
-  return ((await answer.json()) as { record: { record: Kept } }).record.record;
+  const ask = () => fetch(`${server.get().url}/api${auditPath}/boxes/${id}`);
+  await expect.poll(async () => (await ask()).status).toBe(200);
+  return ((await (await ask()).json()) as { record: { record: Kept } }).record.record;
 }
 
 const idOf = (page: Page) => new URL(page.url()).pathname.split('/').at(-1);
