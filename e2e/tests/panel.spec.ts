@@ -41,7 +41,10 @@ test('the breaker of one outlet is found by halves, its directory first', async 
   await page.getByLabel('Where the outlet is').fill('reading room');
   await expect(one).toContainText('Switch off 4');
   await button(page, 'Still live').click();
-  for (let trip = 0; trip < 6 && (await button(page, 'It is dead').isVisible()); trip += 1) {
+  for (let trip = 0; trip < 6; trip += 1) {
+    // Between two answers neither the question nor the end is there.
+    await expect(button(page, 'It is dead').or(one.getByText('It is breaker')).first()).toBeVisible();
+    if (!(await button(page, 'It is dead').isVisible())) break;
     const before = await one.getByText(/still possible/).textContent();
     await button(page, 'It is dead').click();
     await expect(one.getByText(/still possible/)).not.toHaveText(before ?? '');
