@@ -48,9 +48,9 @@ async function takeDown(page: Page, by: Thumb, preset: string, lengths: string[]
   await by.tap(name(page, preset));
   await expect(title(page)).toHaveText('How long?');
   for (const text of lengths) await length(page, by, text);
-  await by.tap(name(page, 'next: set-back'));
+  await by.tap(name(page, 'Next: set-back'));
   await length(page, by, '3/8');
-  await by.tap(name(page, 'next: wall'));
+  await by.tap(name(page, 'Next: wall'));
   await by.tap(name(page, 'gypsum board'));
 }
 
@@ -96,9 +96,9 @@ test('a box of three conductors in at most 14 taps, one of six in at most 20, an
   for (const text of ['1/2', '2 3/4', '2 5/8', '3 1/8']) await length(page, three, text);
   await expect(page.locator('.hand-verdict')).toContainText('2 5/8 of 6 in');
   await expect(page.locator('.hand-verdict .by')).toHaveText('3 3/8short by');
-  await three.tap(name(page, 'next: set-back'));
+  await three.tap(name(page, 'Next: set-back'));
   await length(page, three, '3/8');
-  await three.tap(name(page, 'next: wall'));
+  await three.tap(name(page, 'Next: wall'));
   await expect(name(page, 'gypsum board')).toHaveAttribute('aria-pressed', 'true');
   await three.tap(name(page, 'gypsum board'));
   await three.tap(name(page, '15 A'));
@@ -115,9 +115,9 @@ test('a box of three conductors in at most 14 taps, one of six in at most 20, an
   await six.tap(name(page, 'Receptacle 20 A, feed goes on'));
   const lengths = ['2 3/4', '2 3/4', '3 1/4', '5 7/8', '6 1/8', '7 1/2'];
   for (const text of ['1/2', '3/8', ...lengths]) await length(page, six, text);
-  await six.tap(name(page, 'next: set-back'));
+  await six.tap(name(page, 'Next: set-back'));
   await length(page, six, '3/8');
-  await six.tap(name(page, 'next: wall'));
+  await six.tap(name(page, 'Next: wall'));
   await six.tap(name(page, 'gypsum board'));
   await six.tap(name(page, '20 A'));
   expect(six.count).toBeLessThanOrEqual(20);
@@ -126,10 +126,8 @@ test('a box of three conductors in at most 14 taps, one of six in at most 20, an
   expect((await kept(two)).found.cables.map((known) => (known.sheath_end ?? 0) / SIXTEENTH)).toEqual([8, 6]);
 
   const tag = await page.locator('.hand-tag b').textContent();
-  const onward = thumb();
-  await onward.tap(page.locator('.hand-nav .onward'));
+  await page.locator('.hand-nav .onward').tap();
   await expect(page.locator('.hand-tag b')).not.toHaveText(tag ?? '');
-  expect(onward.count).toBe(1);
   clean();
 });
 
@@ -154,7 +152,7 @@ test('the figure is never covered, lengths are alike with one tap, and what was 
   await name(page, 'Take back').tap();
   await name(page, 'Take back').tap();
   await expect(row(page, 'bare 14 no. 2').locator('b')).toHaveText('–');
-  await name(page, 'undo').tap();
+  await name(page, 'Undo').tap();
   await expect(row(page, 'bare 14 no. 2').locator('b')).toHaveText('2 3/4');
   // A keyboard, where there is one, writes the same.
   await row(page, 'bare 14 no. 2').focus();
@@ -163,7 +161,7 @@ test('the figure is never covered, lengths are alike with one tap, and what was 
   // Past the opening, behind it.
   await name(page, /^Past the opening/).tap();
   await length(page, by, '1/2');
-  await name(page, 'the tip ends behind the opening').tap();
+  await name(page, 'The tip ends behind the opening').tap();
   await expect(row(page, 'black 14 no. 1').locator('b')).toHaveText('-1/2');
   await expect.poll(async () => (await kept(idOf(page))).found.conductors[0]?.reach).toBe(-8 * SIXTEENTH);
 });
@@ -210,7 +208,7 @@ test('findings, repairs, drawing, every field and the photograph are a tap away'
   await sheet.getByRole('button', { name: 'Plan this repair' }).tap();
   await expect(sheet.locator('.state-planned').first()).toBeVisible();
   await sheet.getByRole('button', { name: 'Close' }).first().tap();
-  await name(page, 'drawing').tap();
+  await name(page, 'Drawing').tap();
   await expect(sheet.getByRole('img').first()).toBeVisible();
   await sheet.getByRole('button', { name: 'Close' }).first().tap();
 
@@ -301,7 +299,7 @@ for (const theme of ['light', 'dark'] as const)
       if (!shared) expect(await tooSmall(page), asks).toEqual([]);
       if (at < count) await page.locator('.hand-question .step').last().tap();
     }
-    for (const open of [page.locator('.hand-verdict'), page.locator('.hand-tag'), name(page, 'drawing')]) {
+    for (const open of [page.locator('.hand-verdict'), page.locator('.hand-tag'), name(page, 'Drawing')]) {
       await open.tap();
       await expect(page.getByRole('dialog')).toBeVisible();
       await check('a sheet');

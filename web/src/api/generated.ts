@@ -1080,6 +1080,13 @@ export interface components {
             /** @description Its name, "switch loop". */
             name: string;
         };
+        /** @description A field that some rule waits for. */
+        AskedField: {
+            /** @description JSON pointer to the field, "/stand/set_back" or "/observed/open-knockout". */
+            field: string;
+            /** @description What to measure or look at. */
+            words: string;
+        };
         /** @description One audit of one building. */
         Audit: {
             /** @description Set aside: kept, but out of the way. */
@@ -3669,6 +3676,8 @@ export interface components {
         };
         /** @description What is known and what follows. */
         Judgement: {
+            /** @description Every field that is asked for, that of `next` among them, in the order of the rules. */
+            asked: components["schemas"]["AskedField"][];
             /** @description The contents with the typed texts in their places. */
             contents: components["schemas"]["BoxContents"];
             /** @description Facts that cannot all be true. */

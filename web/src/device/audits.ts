@@ -200,7 +200,8 @@ export const isBehind = (audit: string) => behind.has(audit);
 export function pull(audit: string): Promise<boolean> {
   const under = pulls.get(audit);
   // One that was begun before the office changed something does not hold it.
-  if (under) return isBehind(audit) ? under.then(() => pull(audit)) : under;
+  if (under && !isBehind(audit)) return under;
+  if (under) return under.then((there) => (isBehind(audit) ? pull(audit) : there));
   const fresh = fetchCopy(audit).finally(() => pulls.delete(audit));
   pulls.set(audit, fresh);
   return fresh;

@@ -3,7 +3,7 @@ import { json } from './responses';
 import { dropViews, keepView, lastView } from './shelf';
 
 /** So long a page that opens waits for an answer before it shows the last one. */
-const PATIENCE_MS = 300;
+const SHOW_AFTER_MS = 300;
 const TELL_AFTER_MS = 50;
 const MOST_VIEWS = 60;
 const MOST_LENGTH = 4_000_000;
@@ -69,7 +69,7 @@ export async function atOnce(
   asked.add(path);
   const last = await lastView(path).catch(() => undefined);
   if (!last || last.at <= since) return fresh;
-  const soon = await Promise.race([fresh.catch(() => null), wait(navigator.onLine ? PATIENCE_MS : 0)]);
+  const soon = await Promise.race([fresh.catch(() => null), wait(navigator.onLine ? SHOW_AFTER_MS : 0)]);
   if (soon) return soon;
   void fresh.then(tell, () => undefined);
   return json(last.body);

@@ -20,7 +20,7 @@ const PLURAL = {
 } as const;
 
 /** A note, or what the inspector dismissed, is no fault of the box. */
-const counted = (result: RuleResult) => result.mark !== 'dismissed' && result.mark !== 'note';
+export const counted = (result: RuleResult) => result.mark !== 'dismissed' && result.mark !== 'note';
 
 /** How many are broken, marginal or legacy, in words. */
 export function summary(results: RuleResult[]) {

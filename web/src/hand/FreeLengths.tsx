@@ -6,7 +6,8 @@ import { conductorNames } from '../walk/words';
 import type { Asked } from './asked';
 import { LengthRows, type Row, textOf } from './LengthRows';
 
-export function FreeLengths({ session, state, units, wanted, after, done }: Asked) {
+export function FreeLengths(asked: Asked) {
+  const { session, state, wanted } = asked;
   const [past, setPast] = useState(false);
   const { cables, conductors } = contentsOf(state);
   const names = conductorNames(conductors);
@@ -42,10 +43,7 @@ export function FreeLengths({ session, state, units, wanted, after, done }: Aske
       </fieldset>
       <LengthRows
         key={field}
-        session={session}
-        state={state}
-        units={units}
-        wanted={wanted}
+        asked={asked}
         rows={past ? wires : [...sheaths, ...wires]}
         ways={(active, text) => {
           const others = open.filter((row) => row !== active);
@@ -67,8 +65,6 @@ export function FreeLengths({ session, state, units, wanted, after, done }: Aske
             </button>
           );
         }}
-        after={after}
-        onDone={done}
       />
     </>
   );

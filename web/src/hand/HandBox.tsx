@@ -20,7 +20,7 @@ import { Saving } from '../walk/Saving';
 import { useSession } from '../walk/sessions';
 import type { RunEdits } from '../walk/useRunEdits';
 import { Needs } from './Needs';
-import { questionsOf, wantedBeside, wantedIn, wantedOf } from './questions';
+import { questionsOf, wantedBeside, wantedIn } from './questions';
 import { type Sheet, Sheets } from './Sheets';
 import { useSwipe } from './useSwipe';
 import { Verdict } from './Verdict';
@@ -49,7 +49,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
   const contents = contentsOf(state);
   const isEmpty = contents.conductors.length === 0 && contents.devices.length === 0;
   const questions = questionsOf(contents);
-  const wanted = wantedOf(judgement.results);
+  const wanted = new Map(judgement.asked.map(({ field, words }) => [field, words]));
   // A box is entered where a rule waits for something.
   const [search, setSearch] = useSearchParams();
   const [first] = useState(() =>
@@ -152,7 +152,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
             units: basis.units,
             choices,
             wanted,
-            after: following ? `next: ${following.short}` : 'the last question',
+            after: following ? `Next: ${following.short}` : 'The last question',
             done,
           })}
         </section>
@@ -162,10 +162,10 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
           {last ? `‹ ${last.tag}` : '‹'}
         </button>
         <button type="button" onClick={() => setSheet('drawing')}>
-          drawing
+          Drawing
         </button>
         <label className={busy ? 'busy' : ''}>
-          photo
+          Photo
           <input
             type="file"
             accept="image/jpeg,image/png"
@@ -181,7 +181,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
           />
         </label>
         <button type="button" disabled={!state.canUndo} onClick={() => session.undo()}>
-          undo
+          Undo
         </button>
         <button type="button" className="onward" onClick={onward}>
           {next ? `${next.tag} ›` : '+ box'}

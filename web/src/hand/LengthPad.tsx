@@ -70,7 +70,7 @@ export function LengthPad({ units, minus, press, next, onNext }: Props) {
       ))}
       {minus && (
         <button type="button" className="tool behind" onClick={() => press('minus')}>
-          the tip ends behind the opening
+          The tip ends behind the opening
         </button>
       )}
       <button type="button" className="pad-next" onClick={onNext}>

@@ -1,8 +1,8 @@
 // Lengths one under the other, typed on the pad; what is typed goes into the box at once, and the figure is never covered.
 import { type KeyboardEvent, type ReactNode, useEffect, useRef, useState } from 'react';
 import { FieldSaid } from '../walk/LengthField';
-import type { BoxSession } from '../walk/session';
 import type { SessionState } from '../walk/sessionState';
+import type { Asked } from './asked';
 import { LengthPad } from './LengthPad';
 import { type PadKey, pressed } from './pad';
 
@@ -17,17 +17,18 @@ export type Row = {
 };
 
 type Props = {
-  session: BoxSession;
-  state: SessionState;
-  units: 'inch' | 'metric';
+  asked: Asked;
   rows: Row[];
-  wanted: ReadonlyMap<string, string>;
   /** Ways that fill more than the one row, under the rows. */
-  ways?: (active: Row | undefined, text: string) => ReactNode;
-  /** What the pad goes on to after the last row. */
-  after: string;
-  onDone: () => void;
+  ways?: ((active: Row | undefined, text: string) => ReactNode) | undefined;
 };
+
+/** Enters a length that was tapped as a whole, and goes on to the next question. */
+export function enter({ session, done }: Asked, pointer: string, text: string) {
+  session.type(pointer, text);
+  session.leave(pointer);
+  done();
+}
 
 /** The text of a field: as it is typed, or else as it is kept. */
 export const textOf = (state: SessionState, pointer: string) =>
@@ -43,7 +44,8 @@ function keyOf(event: KeyboardEvent): PadKey | null {
   return key === '.' ? 'point' : key === '-' ? 'minus' : null;
 }
 
-export function LengthRows({ session, state, units, rows, wanted, ways, after, onDone }: Props) {
+export function LengthRows({ asked, rows, ways }: Props) {
+  const { session, state, units, wanted, after, done } = asked;
   const [at, setAt] = useState(() =>
     Math.max(
       0,
@@ -62,7 +64,7 @@ export function LengthRows({ session, state, units, rows, wanted, ways, after, o
     if (active) session.leave(active.pointer);
     setFresh(true);
     if (to < rows.length) setAt(to);
-    else onDone();
+    else done();
   };
   const press = (key: PadKey) => {
     if (!active) return;
@@ -113,7 +115,7 @@ export function LengthRows({ session, state, units, rows, wanted, ways, after, o
         units={active?.plain ? 'plain' : units}
         minus={active?.minus ?? false}
         press={press}
-        next={following ? `next: ${following.label}` : after}
+        next={following ? `Next: ${following.label}` : after}
         onNext={() => go(following ? missing : rows.length)}
       />
     </div>

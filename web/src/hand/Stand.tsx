@@ -5,18 +5,15 @@ import { Choice } from '../ui/Choice';
 import { contentsOf } from '../walk/contents';
 import { Answers, YES_NO } from './Answers';
 import type { Asked } from './asked';
-import { LengthRows } from './LengthRows';
+import { enter, LengthRows } from './LengthRows';
 
-export function HowItStands({ session, state, units, wanted, after, done }: Asked) {
-  const { stand } = contentsOf(state);
+export function HowItStands(asked: Asked) {
+  const { stand } = contentsOf(asked.state);
   const [proud, setProud] = useState(stand.proud !== null && stand.set_back === null);
   return (
     <LengthRows
       key={String(proud)}
-      session={session}
-      state={state}
-      units={units}
-      wanted={wanted}
+      asked={asked}
       rows={[
         proud
           ? { pointer: '/stand/proud', label: 'proud by' }
@@ -24,14 +21,7 @@ export function HowItStands({ session, state, units, wanted, after, done }: Aske
       ]}
       ways={() => (
         <div className="answers">
-          <button
-            type="button"
-            onClick={() => {
-              session.type('/stand/set_back', '0');
-              session.leave('/stand/set_back');
-              done();
-            }}
-          >
+          <button type="button" onClick={() => enter(asked, '/stand/set_back', '0')}>
             flush
           </button>
           <button type="button" onClick={() => setProud(!proud)}>
@@ -39,22 +29,18 @@ export function HowItStands({ session, state, units, wanted, after, done }: Aske
           </button>
         </div>
       )}
-      after={after}
-      onDone={done}
     />
   );
 }
 
-export function BoxVolume({ session, state, units, wanted, after, done }: Asked) {
+export function BoxVolume(asked: Asked) {
+  const { session, state, wanted } = asked;
   const sizes = useTrades().data?.box_sizes ?? [];
   const contents = contentsOf(state);
   const { fittings } = contents;
   return (
     <LengthRows
-      session={session}
-      state={state}
-      units={units}
-      wanted={wanted}
+      asked={asked}
       rows={[
         { pointer: '/marked_volume', label: 'marked inside, cu in', plain: true },
         { pointer: '/depth', label: 'depth' },
@@ -79,8 +65,6 @@ export function BoxVolume({ session, state, units, wanted, after, done }: Asked)
           />
         </>
       )}
-      after={after}
-      onDone={done}
     />
   );
 }

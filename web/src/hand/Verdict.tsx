@@ -1,6 +1,7 @@
 // The verdict of the box, always in sight: the worst finding with its figure and what it is short by. A tap opens all of them.
 import { worstOf } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
+import { counted } from '../findings/FindingList';
 import { bareBeside } from '../ui/figure';
 import { tellingOf } from '../walk/Findings';
 import type { SessionState } from '../walk/sessionState';
@@ -9,12 +10,12 @@ type Props = { state: SessionState; wanted: number; open: () => void };
 
 export function Verdict({ state, wanted, open }: Props) {
   const { judgement } = state;
-  const telling = tellingOf(judgement.results);
+  const telling = tellingOf(judgement.results).filter(counted);
   const first = telling[0];
   const finding = worstOf(first);
   const figures = finding?.measured && finding.required ? finding : null;
   const stopped = judgement.stops.length > 0;
-  const danger = stopped || first?.mark === 'danger';
+  const danger = stopped || judgement.dangerous;
   const verdict = first?.verdict ?? judgement.worst;
   const others = telling.length - 1;
   const more = [

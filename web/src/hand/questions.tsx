@@ -1,6 +1,7 @@
 // What is asked of a box, one question at a time, in the order one looks: first what it is and what was measured, then what one
 // sees, last what instruments say. What a rule still waits for is the core's word; here is only where it is answered.
-import type { BoxContents, RuleResult, Supply } from '../api/types';
+import type { ReactNode } from 'react';
+import type { BoxContents, Supply } from '../api/types';
 import { contentsOf } from '../walk/contents';
 import { DeadPart } from '../walk/DeadPart';
 import { Look } from '../walk/Look';
@@ -11,7 +12,7 @@ import { Conductors } from './Conductors';
 import { Contents } from './Contents';
 import { Devices } from './Devices';
 import { FreeLengths } from './FreeLengths';
-import { LengthRows } from './LengthRows';
+import { enter, LengthRows, type Row } from './LengthRows';
 import { BoxVolume, HowItStands } from './Stand';
 import { Which } from './Which';
 
@@ -41,6 +42,11 @@ const single =
       onAnswer={(value) => answered(asked, value, set(value, contentsOf(asked.state)))}
     />
   );
+
+/** A question of lengths. */
+const measured = (rows: Row[], ways?: (asked: Asked) => ReactNode) => (asked: Asked) => (
+  <LengthRows asked={asked} rows={rows} ways={ways && (() => ways(asked))} />
+);
 
 /** Whatever is asked of it has its place in it. */
 const ANY = /./;
@@ -118,29 +124,13 @@ export const QUESTIONS: Question[] = [
     takes: /^\/stand\/gap/,
     glows: ANY,
     isAnswered: ({ stand }) => known(stand.gap),
-    ask: ({ session, state, units, wanted, after, done }) => (
-      <LengthRows
-        session={session}
-        state={state}
-        units={units}
-        wanted={wanted}
-        rows={[{ pointer: '/stand/gap', label: 'at its widest' }]}
-        ways={() => (
-          <Answers
-            value={null}
-            choices={[['0', 'none to see']]}
-            onAnswer={(none) => {
-              if (none === null) return;
-              session.type('/stand/gap', none);
-              session.leave('/stand/gap');
-              done();
-            }}
-          />
-        )}
-        after={after}
-        onDone={done}
+    ask: measured([{ pointer: '/stand/gap', label: 'at its widest' }], (asked) => (
+      <Answers
+        value={null}
+        choices={[['0', 'none to see']]}
+        onAnswer={(none) => none !== null && enter(asked, '/stand/gap', none)}
       />
-    ),
+    )),
   },
   {
     id: 'place',
@@ -163,20 +153,10 @@ export const QUESTIONS: Question[] = [
     takes: /^\/stand\/(to_water|height)/,
     glows: ANY,
     isAnswered: ({ stand }) => known(stand.to_water) || known(stand.height),
-    ask: ({ session, state, units, wanted, after, done }) => (
-      <LengthRows
-        session={session}
-        state={state}
-        units={units}
-        wanted={wanted}
-        rows={[
-          { pointer: '/stand/to_water', label: 'to sink, tub or shower' },
-          { pointer: '/stand/height', label: 'above floor or grade' },
-        ]}
-        after={after}
-        onDone={done}
-      />
-    ),
+    ask: measured([
+      { pointer: '/stand/to_water', label: 'to sink, tub or shower' },
+      { pointer: '/stand/height', label: 'above floor or grade' },
+    ]),
   },
   {
     id: 'protection',
@@ -326,14 +306,6 @@ export const QUESTIONS: Question[] = [
 /** Those that are asked of a box, in their order. */
 export const questionsOf = (contents: BoxContents) =>
   QUESTIONS.filter(({ applies }) => applies === undefined || applies(contents));
-
-/** The fields that some rule still waits for, and what each asks, as the core says. */
-export const wantedOf = (results: RuleResult[]) =>
-  new Map(
-    results.flatMap(({ findings }) =>
-      findings.flatMap(({ needs }) => (needs ? [[needs.field, needs.words] as const] : [])),
-    ),
-  );
 
 /** What is asked of a question. */
 export const wantedIn = (question: Question, wanted: ReadonlyMap<string, string>) =>

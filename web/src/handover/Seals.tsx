@@ -39,7 +39,6 @@ export function Seals({ audit }: { audit: string }) {
                 void saveFile(
                   `/api/audits/${audit}/seals/${one.number}/report.pdf`,
                   `Sealed report ${one.number}`,
-                  api.made,
                 )
               }
             >

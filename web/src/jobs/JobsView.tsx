@@ -7,6 +7,7 @@ import { v7 as uuid } from 'uuid';
 import { ApiProblem, api } from '../api/client';
 import { keys, useFirmRules, useJobs } from '../api/queries';
 import type { AuditCounts, Job, Problem, Verdict } from '../api/types';
+import { whyNot } from '../api/whyNot';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
 import { Gaps } from '../ui/Gaps';
@@ -80,12 +81,14 @@ export function JobsView() {
     await refresh();
   }
 
-  async function create({ audit, room }: Begun) {
-    await attempt(async () => {
+  async function create({ audit, room }: Begun): Promise<string | null> {
+    const refusal = await whyNot(async () => {
       await api.putAudit(audit, 0);
       if (room) await api.putRoom(audit.id, room, 0);
-      navigate(`/audits/${audit.id}/walk`);
     });
+    await refresh();
+    if (refusal === null) navigate(`/audits/${audit.id}/walk`);
+    return refusal;
   }
 
   async function remove(job: Job) {
@@ -174,9 +177,7 @@ export function JobsView() {
                   <Dropdown.Item onClick={() => setAsking({ kind: 'rename', job })}>Rename</Dropdown.Item>
                   <Dropdown.Item onClick={() => setAsking({ kind: 'copy', job })}>Duplicate</Dropdown.Item>
                   <Dropdown.Item
-                    onClick={() =>
-                      void saveFile(`/api/audits/${audit.id}/bundle`, `Bundle of ${audit.name}`, api.made)
-                    }
+                    onClick={() => void saveFile(`/api/audits/${audit.id}/bundle`, `Bundle of ${audit.name}`)}
                   >
                     Export the bundle
                   </Dropdown.Item>
@@ -200,14 +201,7 @@ export function JobsView() {
         </Button>
       )}
       {asking?.kind === 'new' && firm.data && (
-        <NewAudit
-          houseRules={firm.data.record}
-          onBegin={(begun) => {
-            setAsking(null);
-            void create(begun);
-          }}
-          onClose={() => setAsking(null)}
-        />
+        <NewAudit houseRules={firm.data.record} onBegin={create} onClose={() => setAsking(null)} />
       )}
       {asking?.kind === 'copy' && (
         <Ask

@@ -1,8 +1,13 @@
 import { expect, it } from 'vitest';
-import { wrongYear } from './NewAudit';
+import { yearOf } from './NewAudit';
 
-it('takes a year of a house or none, and says what is no year', () => {
-  for (const text of ['', ' ', '1700', '1968', '2100']) expect(wrongYear(text)).toBeNull();
-  for (const text of ['68', '1699', '2101', '19.5', 'old', '-1968', '1968a'])
-    expect(wrongYear(text)).toContain(text);
+it('takes a whole figure for a year or none, and says what is no year', () => {
+  expect(['', ' ', '1968', ' 1850 '].map(yearOf)).toEqual([
+    { year: null },
+    { year: null },
+    { year: 1968 },
+    { year: 1850 },
+  ]);
+  for (const text of ['19.5', 'old', '-1968', '1968a'])
+    expect(yearOf(text)).toEqual({ wrong: expect.stringContaining(`"${text}" is no year`) });
 });

@@ -8,18 +8,20 @@ import { inUnits } from '../basis/inUnits';
 
 export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections'>; room: Room | null };
 
-type Props = { houseRules: HouseRules; onBegin: (begun: Begun) => void; onClose: () => void };
+type Props = {
+  houseRules: HouseRules;
+  /** Begins it; answers why it was not begun, and the dialog stays with all that was typed. */
+  onBegin: (begun: Begun) => Promise<string | null>;
+  onClose: () => void;
+};
 
-const FIRST_YEAR = 1700;
-const LAST_YEAR = 2100;
-
-/** What is wrong with a year, in words; nothing where there is none. */
-export function wrongYear(text: string): string | null {
-  if (text.trim() === '') return null;
-  const year = Number(text);
-  return Number.isInteger(year) && year >= FIRST_YEAR && year <= LAST_YEAR
-    ? null
-    : `"${text}" is no year from ${FIRST_YEAR} to ${LAST_YEAR}; write it as 1968, or leave it empty.`;
+/** A year as it is typed: none, a whole figure, or what is wrong with it. Which years there are is the core's word. */
+export function yearOf(text: string): { year: number | null } | { wrong: string } {
+  const typed = text.trim();
+  if (typed === '') return { year: null };
+  return /^\d+$/.test(typed)
+    ? { year: Number(typed) }
+    : { wrong: `"${typed}" is no year; write it as 1968, or leave it empty.` };
 }
 
 export function NewAudit({ houseRules, onBegin, onClose }: Props) {
@@ -29,40 +31,44 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
   const [edition, setEdition] = useState<Basis['edition']>('nec-2023');
   const [units, setUnits] = useState<Basis['units']>('inch');
   const [room, setRoom] = useState('');
-  const wrong = wrongYear(built);
-  const ready = place.trim() !== '' && wrong === null && trades !== undefined;
+  // The same at a second try: what was begun by the first is not begun twice.
+  const [ids] = useState(() => ({ audit: uuid(), room: uuid() }));
+  const [refused, setRefused] = useState<string | null>(null);
+  const typed = yearOf(built);
+  const wrong = 'wrong' in typed ? typed.wrong : null;
+  const ready = place.trim() !== '' && trades !== undefined;
 
-  const begin = (event: FormEvent) => {
+  const begin = async (event: FormEvent) => {
     event.preventDefault();
-    if (!ready) return;
-    const year = built.trim() === '' ? null : Number(built);
+    if (!ready || 'wrong' in typed) return;
+    const { year } = typed;
     // As a rule it is wired as it was built; where a part is newer, the basis says so of its area.
-    const wired = year !== null && year >= 1880;
     const basis: Basis = {
       edition,
       adoptions: [],
       jurisdiction: '',
       amendments: [],
       units: 'inch',
-      areas: wired ? [{ id: 1, name: 'as built', wired_under: { year } }] : [],
+      areas: year === null ? [] : [{ id: 1, name: 'as built', wired_under: { year } }],
       house_rules: houseRules,
     };
-    onBegin({
+    const why = await onBegin({
       audit: {
-        id: uuid(),
+        id: ids.audit,
         name: place.trim(),
         inspector: '',
         building: { address: place.trim(), owner: '', built: year },
         basis: units === 'inch' ? basis : inUnits(basis, units, trades),
         archived: false,
       },
-      room: room.trim() === '' ? null : { id: uuid(), name: room.trim(), area: wired ? 1 : null },
+      room: room.trim() === '' ? null : { id: ids.room, name: room.trim(), area: year === null ? null : 1 },
     });
+    setRefused(why);
   };
 
   return (
     <Modal show onHide={onClose} centered aria-labelledby="new-audit">
-      <Form onSubmit={begin} className="new-audit">
+      <Form onSubmit={(event) => void begin(event)} className="new-audit">
         <Modal.Header closeButton>
           <Modal.Title id="new-audit" as="h2">
             New audit
@@ -119,12 +125,17 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
             <Form.Label>Which room first</Form.Label>
             <Form.Control value={room} maxLength={80} onChange={(event) => setRoom(event.target.value)} />
           </Form.Group>
+          {refused && (
+            <p className="refused" role="alert">
+              Not begun: {refused}
+            </p>
+          )}
         </Modal.Body>
         <Modal.Footer>
           <Button variant="outline-primary" onClick={onClose}>
             Cancel
           </Button>
-          <Button type="submit" disabled={!ready}>
+          <Button type="submit" disabled={!ready || wrong !== null}>
             Start
           </Button>
         </Modal.Footer>

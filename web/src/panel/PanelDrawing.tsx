@@ -3,7 +3,7 @@ import type { Breaker, Panel, PanelJudgement } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { freeSpaces, markOf } from './spaces';
 
-type Props = {
+export type PanelShown = {
   panel: Panel;
   judgement: PanelJudgement;
   chosen: number | null;
@@ -18,7 +18,7 @@ const WIDTH = 318;
 /** Where the first row of spaces begins: below the line side and the main. */
 const TOP = 84;
 
-export function PanelDrawing({ panel, judgement, chosen, off, names, onChoose }: Props) {
+export function PanelDrawing({ panel, judgement, chosen, off, names, onChoose }: PanelShown) {
   const rows = Math.ceil(panel.spaces / 2);
   const free = freeSpaces(panel);
   const at = (space: number) => ({

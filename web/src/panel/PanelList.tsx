@@ -1,21 +1,11 @@
 // The panel for a hand: its spaces one under the other, each large enough to hit and to read; its map is a tap away.
 import { useState } from 'react';
 import { Modal } from 'react-bootstrap';
-import type { Panel, PanelJudgement } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
-import { PanelDrawing } from './PanelDrawing';
+import { PanelDrawing, type PanelShown } from './PanelDrawing';
 import { inOrder, markOf } from './spaces';
 
-type Props = {
-  panel: Panel;
-  judgement: PanelJudgement;
-  chosen: number | null;
-  off: string[];
-  names: Map<number, string>;
-  onChoose: (breaker: number | null, space: number) => void;
-};
-
-export function PanelList(props: Props) {
+export function PanelList(props: PanelShown) {
   const { panel, judgement, chosen, off, names, onChoose } = props;
   const [map, setMap] = useState(false);
   return (

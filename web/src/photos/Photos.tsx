@@ -4,10 +4,11 @@ import { useState } from 'react';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Photo, Revised } from '../api/types';
+import { whyNot } from '../api/whyNot';
 import { useUndo } from '../ui/UndoBar';
 import { Marks, PhotoEditor } from './PhotoEditor';
 import { Picture } from './Picture';
-import { attempt, type PhotoOf, useTakePhotos } from './useTakePhotos';
+import { type PhotoOf, useTakePhotos } from './useTakePhotos';
 
 type Props = { audit: string; of: PhotoOf };
 
@@ -31,7 +32,7 @@ export function Photos({ audit, of }: Props) {
   const { busy, take } = useTakePhotos(audit, of);
   const takeIn = async (files: FileList | null) => setRefused(await take(files));
   const put = async ({ record, revision }: Revised<Photo>) => {
-    const why = await attempt(() => api.putPhoto(audit, record, revision));
+    const why = await whyNot(() => api.putPhoto(audit, record, revision));
     if (why) setRefused([why]);
     await fresh();
   };

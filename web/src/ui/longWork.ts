@@ -1,6 +1,6 @@
 // Work that takes its time: it goes on while one does something else, says how long it has taken and what came, and can be stopped.
 import { useSyncExternalStore } from 'react';
-import { ApiProblem } from '../api/client';
+import { ApiProblem, api } from '../api/client';
 
 export type Work = {
   number: number;
@@ -86,13 +86,9 @@ export const nameOf = (answer: Response, otherwise: string) =>
   /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? otherwise;
 
 /** Has a file made, and saves it on this device once it is there. */
-export function saveFile(
-  path: string,
-  words: string,
-  ask: (path: string, signal: AbortSignal) => Promise<Response>,
-) {
+export function saveFile(path: string, words: string) {
   return longWork(words, async (signal, came) => {
-    const answer = await ask(path, signal);
+    const answer = await api.made(path, signal);
     const file = await received(answer, came);
     const link = document.createElement('a');
     link.href = URL.createObjectURL(file);

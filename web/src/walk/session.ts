@@ -1,10 +1,10 @@
 // One box being worked on: what was typed, what the core makes of it, and getting it saved. Nothing here judges; every
 // figure comes back from the server. Nothing typed is lost: a text stays in its field until the core has read it, and
 // what it read stays here until the server holds it, however slow the server is, and whatever another window did.
-import { ApiProblem } from '../api/client';
+import { ApiProblem, type JudgeWish } from '../api/client';
 import type { Basis, BoxContents, BoxRecord, BoxView, Ruling, TypedEntry } from '../api/types';
 import { differences } from '../ui/differences';
-import type { Saving, SessionDoors, SessionState, Side, Wish } from './sessionState';
+import type { Saving, SessionDoors, SessionState, Side } from './sessionState';
 import {
   afterAnswer,
   afterLeaving,
@@ -300,7 +300,7 @@ export class BoxSession {
     this.set({ jot: { line: rest.join(' '), taken: false } });
   }
 
-  private wish(side: Side, typed: TypedEntry[]): Wish {
+  private wish(side: Side, typed: TypedEntry[]): JudgeWish {
     const { view, record } = this.state;
     return {
       basis: this.basis,

@@ -1,4 +1,5 @@
 // What a box being worked on consists of, and the doors that its session goes through.
+import type { JudgeWish } from '../api/client';
 import type {
   Basis,
   BoxContents,
@@ -6,12 +7,8 @@ import type {
   BoxView,
   Jotted,
   Judgement,
-  KnownSupply,
   Problem,
   Remedies,
-  Ruling,
-  TypedEntry,
-  WiredUnder,
 } from '../api/types';
 import type { TypedTexts } from './texts';
 
@@ -41,20 +38,9 @@ export type SessionState = {
   canRedo: boolean;
 };
 
-export type Wish = {
-  basis: Basis;
-  wired_under?: WiredUnder | null;
-  new_work: boolean;
-  fed_by: KnownSupply[];
-  repaired: string[];
-  contents: BoxContents;
-  rulings: Ruling[];
-  typed: TypedEntry[];
-};
-
 export type SessionDoors = {
-  judge: (wish: Wish, signal: AbortSignal) => Promise<Judgement>;
-  plan: (wish: Wish, signal: AbortSignal) => Promise<Remedies>;
+  judge: (wish: JudgeWish, signal: AbortSignal) => Promise<Judgement>;
+  plan: (wish: JudgeWish, signal: AbortSignal) => Promise<Remedies>;
   jot: (
     wish: { line: string; units: Basis['units']; contents: BoxContents },
     signal: AbortSignal,

@@ -63,6 +63,15 @@ pub struct NextMeasurement {
     pub open: usize,
 }
 
+/// A field that some rule waits for.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct AskedField {
+    /// JSON pointer to the field, "/stand/set_back" or "/observed/open-knockout".
+    pub field: String,
+    /// What to measure or look at.
+    pub words: String,
+}
+
 /// What is known and what follows.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct Judgement {
@@ -82,6 +91,8 @@ pub struct Judgement {
     pub results: Vec<RuleResult>,
     /// What to measure next; absent when every rule has its answer.
     pub next: Option<NextMeasurement>,
+    /// Every field that is asked for, that of `next` among them, in the order of the rules.
+    pub asked: Vec<AskedField>,
     /// Conditions that end the job for anyone but a licensed electrician.
     pub stops: Vec<Stop>,
     /// The working of the box fill, once there are conductors.
@@ -147,6 +158,8 @@ pub fn judgement(
         contradictions.push(Contradiction { pointer: Pointer::root().at("wired_under").text(), message });
     }
     let stops = stops(contents);
+    // Where the job ends, nothing more is handled to be measured.
+    let wanted = if stops.is_empty() { measurements(&results, repaired) } else { Vec::new() };
     Judgement {
         contents: contents.clone(),
         entries: Vec::new(),
@@ -154,8 +167,8 @@ pub fn judgement(
         contradictions,
         worst: worst_verdict(&results),
         dangerous: is_dangerous(&results),
-        // Where the job ends, nothing more is handled to be measured.
-        next: if stops.is_empty() { next_measurement(&results, repaired) } else { None },
+        asked: wanted.iter().map(|need| AskedField { field: need.field.clone(), words: need.words.clone() }).collect(),
+        next: next_measurement(wanted),
         stops,
         fill: fill(contents, basis.edition, basis.units).ok(),
         section: Section::of(contents, basis),
@@ -166,9 +179,8 @@ pub fn judgement(
     }
 }
 
-/// The one measurement that settles the most serious open rule; among equals the one that settles more. After a repair only
-/// what its rules read is asked for.
-fn next_measurement(results: &[RuleResult], repaired: &[&str]) -> Option<NextMeasurement> {
+/// Every measurement that an open rule waits for, once each. After a repair only what its rules read is asked for.
+fn measurements(results: &[RuleResult], repaired: &[&str]) -> Vec<NextMeasurement> {
     let mut wanted: Vec<NextMeasurement> = Vec::new();
     let asked = |result: &&RuleResult| repaired.is_empty() || repaired.contains(&result.rule);
     for result in results.iter().filter(|result| !result.is_dismissed()).filter(asked) {
@@ -191,6 +203,11 @@ fn next_measurement(results: &[RuleResult], repaired: &[&str]) -> Option<NextMea
             }
         }
     }
+    wanted
+}
+
+/// The one that settles the most serious open rule; among equals the one that settles more.
+fn next_measurement(wanted: Vec<NextMeasurement>) -> Option<NextMeasurement> {
     let open = wanted.len();
     let first = wanted.into_iter().min_by_key(|need| (need.severity, usize::MAX - need.settles.len()))?;
     Some(NextMeasurement { open, ..first })
@@ -254,8 +271,10 @@ mod tests {
     fn after_a_repair_only_what_its_rules_read_is_asked_for() {
         let mut request = request(box_with(Some(Length::inches(2)), vec![conductor(None, None)]));
         request.repaired = vec!["free-conductor-length".to_owned()];
-        let next = judge_box(request.clone()).next.expect("its length");
+        let judged = judge_box(request.clone());
+        let next = judged.next.expect("its length");
         assert_eq!((next.field.as_str(), next.open), ("/conductors/0/free_length", 1));
+        assert_eq!(judged.asked, [AskedField { field: next.field, words: next.words }]);
         request.contents.conductors[0].free_length = Some(Length::inches(7));
         assert!(judge_box(request).next.is_none(), "much else is open, and nobody worked on it");
     }
@@ -265,13 +284,16 @@ mod tests {
         let mut contents = box_with_device(DeviceKind::DuplexReceptacle);
         contents.observe(crate::facts::Observation::KnobAndTube, true);
         let judgement = judge_box(request(contents));
-        assert!(!judgement.stops.is_empty() && judgement.next.is_none());
+        assert!(!judgement.stops.is_empty() && judgement.next.is_none() && judgement.asked.is_empty());
     }
 
     #[test]
     fn the_most_serious_open_rule_is_asked_for_first() {
         // Of all that is open, the dangers come first: the breaker settles one and two lesser rules besides.
-        let next = judge_box(request(box_with_device(DeviceKind::DuplexReceptacle))).next.expect("much is open");
+        let judged = judge_box(request(box_with_device(DeviceKind::DuplexReceptacle)));
+        let next = judged.next.expect("much is open");
+        assert_eq!(judged.asked.len(), next.open, "each once");
+        assert!(judged.asked.iter().any(|asked| asked.field == next.field));
         assert_eq!((next.severity, next.field.as_str()), (Severity::Danger, "/supply/amperes"));
         assert!(next.settles.contains(&"conductor-ampacity") && next.settles.contains(&"ground-size"));
     }

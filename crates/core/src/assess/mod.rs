@@ -25,7 +25,7 @@ pub use acceptance::{Acceptance, of_amendments};
 pub use answer::BoxAnswer;
 pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom, AssessedRun, AssessedSubject, Judged};
 pub use box_judgement::{
-    Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
+    AskedField, Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
 };
 pub use correction::{CorrectionAnswer, answers, linked, typed_lines};
 pub use effects::{ChangedVerdict, HouseRuleEffect, house_rule_effects};
