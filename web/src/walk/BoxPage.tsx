@@ -176,18 +176,16 @@ function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
         >
           Undo
         </Button>
-        {state.canRedo && (
-          <Button
-            variant="outline-primary"
-            onClick={() => session.redo()}
-            aria-keyshortcuts="Control+Shift+Z Control+Y"
-          >
-            Redo
-          </Button>
-        )}
         <Dropdown align="end">
           <Dropdown.Toggle variant="outline-primary">Box</Dropdown.Toggle>
           <Dropdown.Menu>
+            <Dropdown.Item
+              disabled={!state.canRedo}
+              onClick={() => session.redo()}
+              aria-keyshortcuts="Control+Shift+Z Control+Y"
+            >
+              Redo
+            </Dropdown.Item>
             <Dropdown.Item onClick={() => byHand(true)}>Take it down by hand</Dropdown.Item>
             <Dropdown.Item onClick={() => void move(-1)}>Move up the run</Dropdown.Item>
             <Dropdown.Item onClick={() => void move(1)}>Move down the run</Dropdown.Item>
