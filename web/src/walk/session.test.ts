@@ -361,6 +361,22 @@ describe('BoxSession', () => {
     expect(io.plan).toHaveBeenCalledTimes(1);
   });
 
+  it('takes no plan for the box as it stood before the last change, however late the plan comes', async () => {
+    const io = doors();
+    const late = slow(io, 1000);
+    const session = start({ ...late, judge: slow(io, 3000).judge });
+    session.type(FIELD, '5');
+    await vi.advanceTimersByTimeAsync(3200);
+    expect(io.plan).toHaveBeenCalledTimes(0);
+    // Its plan is under way, and another judgement as well.
+    session.undo();
+    await vi.advanceTimersByTimeAsync(2500);
+    expect(session.snapshot()).toMatchObject({ remedies: null, planned: false });
+    await vi.runAllTimersAsync();
+    expect(session.snapshot().planned).toBe(true);
+    expect(session.snapshot().remedies).not.toBeNull();
+  });
+
   it('judges anew when the inspector rules, and keeps one ruling for a rule', async () => {
     const io = doors();
     const session = start(io);

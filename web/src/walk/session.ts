@@ -105,7 +105,6 @@ export class BoxSession {
     this.changes += 1;
     const { saving } = this.state;
     this.set({
-      planned: false,
       ...change,
       saving: saving === 'conflict' || saving === 'offline' ? saving : 'pending',
     });
@@ -190,9 +189,9 @@ export class BoxSession {
   editRecord(change: (record: BoxRecord) => BoxRecord) {
     this.remember();
     this.lastTyped = null;
-    const { record: before, planned } = this.state;
-    // A tag or a place changes no plan.
-    this.touch({ record: change(before), planned });
+    const { record: before } = this.state;
+    this.touch({ record: change(before) });
+    // A tag or a place changes no judgement and no plan.
     if (this.state.record.rulings !== before.rulings || !this.isRead()) this.judge();
     else this.scheduleSave();
   }
@@ -252,6 +251,9 @@ export class BoxSession {
 
   /** Brings what was typed to the core, and saves what it made of it. A later call overtakes an earlier one. */
   private judge() {
+    // A plan under way is for the box as it stood before: it answers nothing now.
+    this.stopPlanning();
+    this.set({ planned: false });
     this.judging?.abort();
     const judging = new AbortController();
     this.judging = judging;
@@ -316,8 +318,7 @@ export class BoxSession {
 
   /** Works out what can be done, once the typing pauses. The last answer stays until the next is there. */
   private plan() {
-    if (this.planTimer) clearTimeout(this.planTimer);
-    this.planning?.abort();
+    this.stopPlanning();
     if (this.state.side === 'left') {
       this.set({ remedies: null, planned: true });
       return;
@@ -332,6 +333,12 @@ export class BoxSession {
         // A plan that fails leaves the last one: judging says what is wrong.
         .catch(() => !planning.signal.aborted && this.set({ planned: true }));
     }, PLAN_AFTER_MS);
+  }
+
+  private stopPlanning() {
+    if (this.planTimer) clearTimeout(this.planTimer);
+    this.planTimer = null;
+    this.planning?.abort();
   }
 
   private fail(error: unknown) {
@@ -455,8 +462,7 @@ export class BoxSession {
   /** Nobody looks at this box any more, and all of it is kept. */
   close() {
     this.judging?.abort();
-    this.planning?.abort();
-    if (this.planTimer) clearTimeout(this.planTimer);
+    this.stopPlanning();
     if (this.saveTimer) clearTimeout(this.saveTimer);
   }
 }
