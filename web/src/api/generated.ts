@@ -2823,6 +2823,8 @@ export interface components {
             cover_missing: boolean;
             /** @description The devices. */
             devices: components["schemas"]["FaceDevice"][];
+            /** @description The middles of the gangs in which nothing stands. */
+            free_gangs: number[];
             /**
              * Format: int32
              * @description How many gangs.
@@ -2886,6 +2888,7 @@ export interface components {
              * @description Where its middle is.
              */
             middle: number;
+            neutral_tab?: components["schemas"]["Tab"] | null;
             seat?: components["schemas"]["Seat"] | null;
             /**
              * Format: int32
@@ -2908,6 +2911,8 @@ export interface components {
             conductors: components["schemas"]["FaceConductor"][];
             /** @description In words. */
             name: string;
+            /** @description What it looks like. */
+            screw: components["schemas"]["Screw"];
             /** @description Which. */
             terminal: components["schemas"]["Terminal"];
         };
@@ -6202,6 +6207,11 @@ export interface components {
             /** @description The scope. */
             scope: components["schemas"]["Scope"];
         };
+        /**
+         * @description What a screw or lead looks like, as one tells the terminals of a device apart. Common practice, no source.
+         * @enum {string}
+         */
+        Screw: "brass" | "silver" | "green" | "dark";
         /** @description A seal of an audit. The first freezes the report; each later one is an amendment that lists what changed. */
         Seal: {
             /** @description When, RFC 3339. */
@@ -6250,6 +6260,7 @@ export interface components {
              * @description How thick the finish to come is.
              */
             finish_to_come: number;
+            proud?: components["schemas"]["Figure"] | null;
             /** @description The free length that the edition asks for. */
             required_length: components["schemas"]["Figure"];
             required_reach?: components["schemas"]["Figure"] | null;

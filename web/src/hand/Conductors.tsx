@@ -1,6 +1,6 @@
 // How sound each conductor is: all at once, or one by one.
 import type { Conductor } from '../api/types';
-import { wirePaint } from '../drawing/scale';
+import { wirePaint } from '../drawing/wirePaint';
 import { contentsOf } from '../walk/contents';
 import { CONDITIONS, conductorNames } from '../walk/words';
 import type { Asked } from './asked';

@@ -1,7 +1,7 @@
 // Each device: its rating, how it is seated, what is marked on it.
 import type { Device } from '../api/types';
+import { Answers, YES_NO } from '../ui/Answers';
 import { contentsOf, withDeviceAs } from '../walk/contents';
-import { Answers, YES_NO } from './Answers';
 import type { Asked } from './asked';
 
 const RATED = [15, 20, 30, 40, 50].map((figure) => [figure, `${figure} A`] as const);

@@ -1,6 +1,6 @@
 // The lengths of a box: where each sheath ends, then each conductor from there, or past the opening.
 import { useState } from 'react';
-import { wirePaint } from '../drawing/scale';
+import { wirePaint } from '../drawing/wirePaint';
 import { contentsOf } from '../walk/contents';
 import { conductorNames } from '../walk/words';
 import type { Asked } from './asked';

@@ -1,9 +1,9 @@
 // How the box stands in its wall, and how large it is.
 import { useState } from 'react';
 import { useTrades } from '../api/queries';
+import { Answers, YES_NO } from '../ui/Answers';
 import { Choice } from '../ui/Choice';
 import { contentsOf } from '../walk/contents';
-import { Answers, YES_NO } from './Answers';
 import type { Asked } from './asked';
 import { enter, LengthRows } from './LengthRows';
 

@@ -2,11 +2,11 @@
 // sees, last what instruments say. What a rule still waits for is the core's word; here is only where it is answered.
 import type { ReactNode } from 'react';
 import type { BoxContents, Supply } from '../api/types';
+import { Answers, YES_NO } from '../ui/Answers';
 import { contentsOf } from '../walk/contents';
 import { DeadPart } from '../walk/DeadPart';
 import { Look } from '../walk/Look';
 import { Readings } from '../walk/Readings';
-import { Answers, YES_NO } from './Answers';
 import type { Asked, Question } from './asked';
 import { Conductors } from './Conductors';
 import { Contents } from './Contents';

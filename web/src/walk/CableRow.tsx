@@ -4,7 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import { useChoices } from '../api/choices';
 import type { Cable, CableSupply } from '../api/types';
 import { Choice, FigureChoice, YesNo } from '../ui/Choice';
-import { withoutCable } from './contents';
+import { withCableAs, withoutCable } from './contents';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
@@ -12,11 +12,7 @@ import type { SessionState } from './sessionState';
 type Props = { session: BoxSession; state: SessionState; cable: Cable; index: number };
 
 export function CableRow({ session, state, cable, index }: Props) {
-  const set = (change: Partial<Cable>) =>
-    session.edit((contents) => ({
-      ...contents,
-      cables: contents.cables.map((known) => (known.id === cable.id ? { ...known, ...change } : known)),
-    }));
+  const set = (change: Partial<Cable>) => session.edit((contents) => withCableAs(contents, cable.id, change));
   const choices = useChoices();
   const [more, setMore] = useState(false);
   const methodName =

@@ -2,11 +2,12 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { Cable, Colour, Conductor, Gauge, Role } from '../api/types';
-import { wirePaint } from '../drawing/scale';
+import { wirePaint } from '../drawing/wirePaint';
+import { withConductorAs } from './contents';
 import { FieldSaid, LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
-import { CONDITIONS, GAUGES } from './words';
+import { CONDITIONS, GAUGES, ROLES } from './words';
 
 const COLOURS: Colour[] = [
   'black',
@@ -21,13 +22,6 @@ const COLOURS: Colour[] = [
   'orange',
   'unknown',
 ];
-const ROLES: [Role, string][] = [
-  ['ungrounded', 'hot'],
-  ['grounded', 'neutral'],
-  ['equipment-grounding', 'ground'],
-  ['switched-leg', 'switched leg'],
-  ['traveller', 'traveller'],
-];
 type Props = {
   session: BoxSession;
   state: SessionState;
@@ -39,12 +33,7 @@ type Props = {
 
 export function ConductorRow({ session, state, conductor, index, name, cables }: Props) {
   const set = (change: Partial<Conductor>) =>
-    session.edit((contents) => ({
-      ...contents,
-      conductors: contents.conductors.map((known) =>
-        known.id === conductor.id ? { ...known, ...change } : known,
-      ),
-    }));
+    session.edit((contents) => withConductorAs(contents, conductor.id, change));
   const [more, setMore] = useState(false);
   return (
     <div className="wire" id={`conductors-${index}`}>

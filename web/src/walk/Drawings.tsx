@@ -1,10 +1,13 @@
-// The three drawings of a box: the section with its lengths, the face, the fill.
+// The drawings of a box, the section with its lengths, the face, the fill: each is worked on where one sees it.
 import { useEffect, useState } from 'react';
 import type { DeadTest, Proposal } from '../api/types';
 import { DetailDrawing } from '../drawing/DetailDrawing';
-import { FaceDrawing } from '../drawing/FaceDrawing';
 import { FillDrawing } from '../drawing/FillDrawing';
-import { SectionDrawing } from '../drawing/SectionDrawing';
+import { SectionDrawing } from '../drawing/section/SectionDrawing';
+import { FaceAndLamps } from './atDrawing/FaceAndLamps';
+import { Rack } from './atDrawing/Rack';
+import { Tray } from './atDrawing/Tray';
+import { useAtDrawing } from './atDrawing/useAtDrawing';
 import type { CapturePart } from './Capture';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
@@ -33,6 +36,23 @@ const DRAWINGS = [
   ['hanging', 'What hangs'],
 ] as const;
 
+const HINTS = {
+  section: 'Pull what is measured; tap the wall, the box, a cable or a conductor to say more of it.',
+  face: 'Tap a conductor, then the screw it is on; tap a gang, a device, a tab, a lamp.',
+  fill: 'Tap what is in the box, or its volume.',
+  hanging: 'What hangs is noted under Devices.',
+} as const;
+
+/** What takes room in a box, whether any of it is there or not. */
+const IN_IT = [
+  ['volume', 'volume'],
+  ['fill conductors', 'conductors'],
+  ['fill devices', 'devices'],
+  ['fill clamps', 'clamps'],
+  ['fill fittings', 'support fittings'],
+  ['fill terminal-blocks', 'terminal blocks'],
+] as const;
+
 type Props = {
   session: BoxSession;
   state: SessionState;
@@ -49,6 +69,7 @@ export function Drawings({ session, state, units, looked, goToDeadTest, part }: 
   useEffect(() => {
     if (part === 'terminals' || part === 'read') setShown('face');
   }, [part]);
+  const at = useAtDrawing(session, state);
   const { judgement, side, record, remedies } = state;
   const mayMeasureAgain =
     record.left !== null || state.view.items.some((item) => item.view.state !== 'found');
@@ -91,12 +112,16 @@ export function Drawings({ session, state, units, looked, goToDeadTest, part }: 
           results={judgement.results}
           units={units}
           after={after}
-          onPull={(conductor, length) => session.pull(conductor, length)}
+          pulls={at.pulls}
+          kept={(pointer) => judgement.texts.find((known) => known.pointer === pointer)?.text ?? ''}
+          hold={at}
         />
       )}
       {shown === 'face' && (
-        <FaceDrawing
-          face={judgement.face}
+        <FaceAndLamps
+          session={session}
+          state={state}
+          at={at}
           after={plan?.face}
           changes={side === 'left' ? state.view.map_changes : undefined}
         />
@@ -104,7 +129,17 @@ export function Drawings({ session, state, units, looked, goToDeadTest, part }: 
       {shown === 'hanging' && judgement.hanging && (
         <DetailDrawing detail={judgement.hanging} what="What hangs" />
       )}
-      {shown === 'fill' && <FillDrawing fill={judgement.fill} after={plan?.fill} />}
+      {shown === 'fill' && (
+        <>
+          {judgement.fill ? (
+            <FillDrawing fill={judgement.fill} after={plan?.fill} hold={at} />
+          ) : (
+            <p className="drawing-empty">Add the conductors of the box; the fill follows from them.</p>
+          )}
+          <Rack name="What takes room" hold={at} parts={IN_IT.map(([part, words]) => ({ part, words }))} />
+        </>
+      )}
+      <Tray session={session} state={state} at={at} hint={HINTS[shown]} />
     </>
   );
 }

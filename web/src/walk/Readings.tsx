@@ -7,14 +7,12 @@ import { DiagnosisCard } from '../electrical/DiagnosisCard';
 import { LampRow } from '../electrical/LampRow';
 import { takeReading, useMeter } from '../electrical/useMeter';
 import { Choice, YesNo } from '../ui/Choice';
-import { contentsOf } from './contents';
+import { contentsOf, halvesOf, takesLamps, withLamps } from './contents';
 import { FieldSaid, LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 
 type Props = { audit: string; session: BoxSession; state: SessionState };
-
-const DUPLEX = ['duplex-receptacle', 'two-slot-receptacle', 'gfci-receptacle'];
 
 /** The leads one puts most, in the order one puts them. */
 const USUAL: [Probe, Probe][] = [
@@ -33,9 +31,6 @@ const RANGE: [Probe, Probe][] = [
   ['hot', 'ground'],
 ];
 
-const takesLamps = ({ devices }: BoxContents) =>
-  devices.length === 0 || devices.some((device) => device.kind !== 'range-receptacle');
-
 export function Readings({ audit, session, state }: Props) {
   const contents = contentsOf(state);
   const { diagnoses } = state.judgement.electrical;
@@ -45,13 +40,7 @@ export function Readings({ audit, session, state }: Props) {
     const timed = 'meter' in reading ? { meter: { ...reading.meter, at } } : reading;
     session.edit((known) => takeReading(known, timed));
   });
-  const has = (kind: string) => contents.devices.some((device) => device.kind === kind);
-  const two = DUPLEX.some(has) || contents.lamps.some((reading) => reading.half === 'lower');
-  const halves: LampReading['half'][] = two ? ['upper', 'lower'] : ['upper'];
-  const lampsOf = (half: LampReading['half'], reading: LampReading | null) =>
-    set({
-      lamps: [...contents.lamps.filter((known) => known.half !== half), ...(reading ? [reading] : [])],
-    });
+  const halves = halvesOf(contents);
   const add = (half: LampReading['half'], wish: MeterWish) => {
     session.edit((known) => takeReading(known, { meter: { ...wish, half } }));
     const pointer = `/readings/${contents.readings.length}/volts`;
@@ -66,7 +55,7 @@ export function Readings({ audit, session, state }: Props) {
               half={half}
               id={index === 0 ? 'lamps' : undefined}
               reading={contents.lamps.find((reading) => reading.half === half)}
-              onChange={(reading) => lampsOf(half, reading)}
+              onChange={(reading) => session.edit((known) => withLamps(known, half, reading))}
             />
           )}
           {diagnoses

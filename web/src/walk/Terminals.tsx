@@ -1,19 +1,14 @@
 // Which conductor is on which terminal: noted before anything is disconnected, and again after the work.
 import { useTrades } from '../api/queries';
-import type { BoxContents, Device, MapChange, Tab, Terminal } from '../api/types';
+import type { BoxContents, Device, MapChange, Terminal } from '../api/types';
 import { Choice } from '../ui/Choice';
 import { contentsOf } from './contents';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
-import { conductorNames } from './words';
+import { conductorNamesByCable, TABS } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
-
-const TABS = [
-  ['whole', 'whole'],
-  ['broken', 'broken off'],
-] as const satisfies readonly (readonly [Tab, string])[];
 
 export function Terminals({ session, state }: Props) {
   const contents = contentsOf(state);
@@ -65,12 +60,7 @@ type DeviceProps = {
 function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
   const trades = useTrades();
   const terminals = trades.data?.terminals.find((known) => known.kind === device.kind)?.terminals ?? [];
-  const names = conductorNames(contents.conductors);
-  const conductors = contents.conductors.map((conductor, index) => {
-    const cable = contents.cables.find((known) => known.id === conductor.cable)?.label;
-    const name = names[index] ?? conductor.colour;
-    return [String(conductor.id), cable ? `${name}, ${cable}` : name] as const;
-  });
+  const conductors = conductorNamesByCable(contents).map(([id, name]) => [String(id), name] as const);
   const on = (terminal: Terminal) =>
     contents.landings.find((known) => known.device === device.id && known.terminal === terminal)?.conductor;
   const land = (terminal: Terminal, conductor: number | null) =>

@@ -377,6 +377,44 @@ describe('BoxSession', () => {
     expect(session.snapshot().remedies).not.toBeNull();
   });
 
+  it('says each act in words, and that it was taken back', async () => {
+    const session = start(doors());
+    const said = () => session.snapshot().said;
+    session.edit((known) => ({ ...known, wall_finish: 'gypsum-board' }), { words: 'Wall, finish: gypsum' });
+    expect(said()).toEqual({ words: 'Wall, finish: gypsum' });
+    session.type(FIELD, '7');
+    expect(said()).toBeNull();
+    session.undo();
+    session.undo();
+    expect(said()).toEqual({ words: 'Wall, finish: gypsum', back: true });
+    session.redo();
+    expect(said()).toEqual({ words: 'Wall, finish: gypsum', back: false });
+    expect(session.snapshot().record.found.wall_finish).toBe('gypsum-board');
+    await vi.runAllTimersAsync();
+  });
+
+  it('takes one pull as one step to undo, and the next as another', async () => {
+    const session = start(doors());
+    const to = (nm: number) =>
+      session.pull([FIELD], (known) => ({ ...known, depth: nm }), { words: `to ${nm}`, pointer: FIELD });
+    const depth = () => session.snapshot().record.found.depth;
+    session.type(FIELD, 'nonsense');
+    to(1);
+    to(2);
+    // What was typed of it is not what it is now.
+    expect(typed(session)).toBeUndefined();
+    expect(session.snapshot().said?.words).toBe('to 2');
+    session.letGo();
+    to(3);
+    session.undo();
+    expect(depth()).toBe(2);
+    session.undo();
+    expect(depth()).not.toBe(1);
+    expect(session.snapshot().said).toMatchObject({ words: 'to 2', back: true });
+    expect(typed(session)?.text).toBe('nonsense');
+    await vi.runAllTimersAsync();
+  });
+
   it('judges anew when the inspector rules, and keeps one ruling for a rule', async () => {
     const io = doors();
     const session = start(io);

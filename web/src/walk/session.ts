@@ -4,7 +4,7 @@
 import { ApiProblem, type JudgeWish } from '../api/client';
 import type { Basis, BoxContents, BoxRecord, BoxView, Ruling, TypedEntry } from '../api/types';
 import { differences } from '../ui/differences';
-import type { Saving, SessionDoors, SessionState, Side } from './sessionState';
+import type { Said, Saving, SessionDoors, SessionState, Side } from './sessionState';
 import {
   afterAnswer,
   afterLeaving,
@@ -22,7 +22,8 @@ const MOST_UNDO = 100;
 
 const NOTHING_TYPED: Record<Side, TypedTexts> = { found: {}, left: {} };
 
-type Step = Pick<SessionState, 'record' | 'texts'>;
+/** How it stood before an act, and what that act was. */
+type Step = Pick<SessionState, 'record' | 'texts'> & { act: Said | null };
 
 export class BoxSession {
   private state: SessionState;
@@ -63,6 +64,7 @@ export class BoxSession {
       saving: 'saved',
       refusal: null,
       theirs: null,
+      said: null,
       canUndo: false,
       canRedo: false,
     };
@@ -93,11 +95,11 @@ export class BoxSession {
     return { ...this.state.texts, [side]: texts };
   }
 
-  private remember() {
+  private remember(act: Said | null = null) {
     const { record, texts } = this.state;
-    this.history = [...this.history.slice(-MOST_UNDO + 1), { record, texts }];
+    this.history = [...this.history.slice(-MOST_UNDO + 1), { record, texts, act }];
     this.undone = [];
-    this.set({ canUndo: true, canRedo: false });
+    this.set({ canUndo: true, canRedo: false, said: act });
   }
 
   /** Something changed that the server does not hold yet. */
@@ -152,9 +154,9 @@ export class BoxSession {
     this.set({ texts: this.withTexts(afterLeaving(texts[side], pointer)) });
   }
 
-  /** Anything else in the box was changed. */
-  edit(change: (contents: BoxContents) => BoxContents) {
-    this.remember();
+  /** Anything else in the box was changed; `said` is what is said of it. */
+  edit(change: (contents: BoxContents) => BoxContents, said: Said | null = null) {
+    this.remember(said);
     this.lastTyped = null;
     this.replace(change(this.contents()));
     this.judge();
@@ -165,24 +167,30 @@ export class BoxSession {
     this.touch({ record: this.withContents(contents), texts: this.withTexts(texts) });
   }
 
-  /** The tip of a conductor was pulled; one pull is one step to undo. */
-  pull(conductor: number, freeLength: number) {
-    const step = `pull ${conductor}`;
-    if (this.lastTyped !== step) this.remember();
+  /**
+   * Something in the drawing was pulled; all of one pull is one step to undo. `pointers` are the fields it goes into: where
+   * it is now goes before what was typed of it.
+   */
+  pull(pointers: string[], change: (contents: BoxContents) => BoxContents, said: Said) {
+    const step = `pull ${pointers.join(' ')}`;
+    const begun = this.lastTyped === step ? this.history.at(-1) : undefined;
+    if (begun) {
+      // What is set back may end proud: what is said is where it ended.
+      begun.act = said;
+      this.set({ said });
+    } else this.remember(said);
     this.lastTyped = step;
-    const contents = this.contents();
-    const place = contents.conductors.findIndex((known) => known.id === conductor);
-    const conductors = contents.conductors.map((known) =>
-      known.id === conductor ? { ...known, free_length: freeLength, reach: null } : known,
+    const others = Object.entries(this.state.texts[this.state.side]).filter(
+      ([pointer]) => !pointers.includes(pointer),
     );
-    // Where the tip is now goes before what was typed of it.
-    const {
-      [`/conductors/${place}/free_length`]: _length,
-      [`/conductors/${place}/reach`]: _reach,
-      ...others
-    } = this.state.texts[this.state.side];
-    this.touch({ record: this.withContents({ ...contents, conductors }), texts: this.withTexts(others) });
+    const texts = this.withTexts(Object.fromEntries(others));
+    this.touch({ record: this.withContents(change(this.contents())), texts });
     this.judge();
+  }
+
+  /** What was pulled is let go of: the next pull is a step of its own. */
+  letGo() {
+    this.lastTyped = null;
   }
 
   /** The record around the contents was changed: tag, place, age, rulings, remarks. */
@@ -240,12 +248,13 @@ export class BoxSession {
     const there = from.pop();
     if (!there) return;
     const { record, texts, side: shown } = this.state;
-    to.push({ record, texts });
+    to.push({ record, texts, act: there.act });
     this.lastTyped = null;
     const side = shown === 'left' && !there.record.left ? 'found' : shown;
     const after = { found: afterUndo(there.texts.found), left: afterUndo(there.texts.left) };
     const can = { canUndo: this.history.length > 0, canRedo: this.undone.length > 0 };
-    this.touch({ record: there.record, texts: after, side, ...can });
+    const said = there.act && { ...there.act, back: to === this.undone };
+    this.touch({ record: there.record, texts: after, side, said, ...can });
     this.judge();
   }
 

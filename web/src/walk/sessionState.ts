@@ -16,6 +16,9 @@ export type Side = 'found' | 'left';
 /** `partly`: all is saved but for texts that are not understood. */
 export type Saving = 'saved' | 'partly' | 'pending' | 'saving' | 'offline' | 'refused' | 'conflict';
 
+/** An act in words; where it is a length, the field that holds it. `back`: it was taken back. */
+export type Said = { words: string; pointer?: string; back?: boolean };
+
 export type SessionState = {
   view: BoxView;
   record: BoxRecord;
@@ -34,6 +37,8 @@ export type SessionState = {
   refusal: Problem | null;
   /** The record of another window, where both changed the same revision. */
   theirs: { record: BoxRecord; revision: number } | null;
+  /** The last act at the drawing, until something else is done. */
+  said: Said | null;
   canUndo: boolean;
   canRedo: boolean;
 };

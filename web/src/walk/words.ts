@@ -1,5 +1,5 @@
 // The words of the choices that the capture offers. What they mean is the core's.
-import type { Conductor } from '../api/types';
+import type { BoxContents, Conductor, Role, Tab } from '../api/types';
 
 export const GAUGES = [
   '18',
@@ -37,11 +37,34 @@ export const CONDITIONS = [
   ['brittle', 'insulation crumbles'],
 ] as const;
 
+export const TABS = [
+  ['whole', 'whole'],
+  ['broken', 'broken off'],
+] as const satisfies readonly (readonly [Tab, string])[];
+
+export const ROLES: [Role, string][] = [
+  ['ungrounded', 'hot'],
+  ['grounded', 'neutral'],
+  ['equipment-grounding', 'ground'],
+  ['switched-leg', 'switched leg'],
+  ['traveller', 'traveller'],
+];
+
 /** What each conductor is called among the others of its box: those that look alike are numbered. */
 export function conductorNames(conductors: readonly Conductor[]): string[] {
   const names = conductors.map(({ colour, gauge }) => `${colour} ${gauge}`);
   return names.map((name, index) => {
     if (names.indexOf(name) === names.lastIndexOf(name)) return name;
     return `${name} no. ${names.slice(0, index + 1).filter((other) => other === name).length}`;
+  });
+}
+
+/** What each conductor is called where its cable has a name of its own. */
+export function conductorNamesByCable({ conductors, cables }: BoxContents): [number, string][] {
+  const names = conductorNames(conductors);
+  return conductors.map((conductor, index) => {
+    const cable = cables.find((known) => known.id === conductor.cable)?.label;
+    const name = names[index] ?? conductor.colour;
+    return [conductor.id, cable ? `${name}, ${cable}` : name];
   });
 }

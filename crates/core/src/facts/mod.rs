@@ -38,8 +38,8 @@ pub use r#box::{
     Contradiction, Device, DeviceKind, EntryEcho, Extent, FanControl, Fittings, FreeFigures, GroundInSight, Halves,
     Hung, HungKind, JoiningMethod, Joint, KnownSupply, LampKind, Landing, LengthEcho, LengthText, LengthWish,
     Observation, ObservationGroup, ObservationInfo, Observed, Opening, PlaceMark, Plate, Preset, RangeWires, Role,
-    Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength, TypedEntry,
-    WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
+    Screw, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength,
+    TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};

@@ -5,7 +5,8 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::facts::{
-    BoxContents, BoxKind, Colour, DeviceKind, HungKind, LampReading, Observation, Seat, Tab, Terminal, terminals_of,
+    BoxContents, BoxKind, Colour, DeviceKind, HungKind, LampReading, Observation, Screw, Seat, Tab, Terminal,
+    terminals_of,
 };
 use crate::quantity::Length;
 
@@ -35,6 +36,8 @@ pub struct FaceDevice {
     pub split: bool,
     /// The tab between its brass screws.
     pub hot_tab: Option<Tab>,
+    /// The tab between its silver screws.
+    pub neutral_tab: Option<Tab>,
     /// Its terminals, with what was noted on each.
     pub terminals: Vec<FaceTerminal>,
 }
@@ -56,6 +59,8 @@ pub struct Face {
     pub gap: Option<i64>,
     /// The devices.
     pub devices: Vec<FaceDevice>,
+    /// The middles of the gangs in which nothing stands.
+    pub free_gangs: Vec<i64>,
     /// What hangs from it.
     pub hung: Option<HungKind>,
     /// What the lamps showed.
@@ -77,6 +82,8 @@ pub struct FaceTerminal {
     pub terminal: Terminal,
     /// In words.
     pub name: &'static str,
+    /// What it looks like.
+    pub screw: Screw,
     /// What was noted on it.
     pub conductors: Vec<FaceConductor>,
 }
@@ -101,6 +108,7 @@ impl FaceTerminal {
         Self {
             terminal,
             name: terminal.name(),
+            screw: terminal.screw(),
             conductors: conductors
                 .map(|conductor| FaceConductor {
                     id: conductor.id,
@@ -129,10 +137,11 @@ impl Face {
         let measured = contents.opening.map_or([None, None], |opening| [opening.width, opening.height]);
         let width = measured[0].map_or(usual_width, Length::nm);
         let height = measured[1].map_or(usual_height, Length::nm);
-        // Devices stand side by side about the middle, each over the gangs it takes.
+        // Devices stand side by side from the left, each over the gangs it takes; all gangs together about the middle.
         let taken: i64 = contents.devices.iter().map(|device| i64::from(device.gangs.max(1))).sum();
-        let mut at = width / 2 - GANG_PITCH.nm() * (taken - 1) / 2;
-        let devices = contents
+        let together = taken.max(i64::from(gangs));
+        let mut at = width / 2 - GANG_PITCH.nm() * (together - 1) / 2;
+        let devices: Vec<_> = contents
             .devices
             .iter()
             .map(|device| {
@@ -150,6 +159,7 @@ impl Face {
                     grounded: device.is_grounding_type(),
                     split: device.split,
                     hot_tab: device.hot_tab,
+                    neutral_tab: device.neutral_tab,
                     terminals: terminals_of(device.kind)
                         .iter()
                         .map(|&terminal| FaceTerminal::of(contents, device.id, terminal))
@@ -157,6 +167,9 @@ impl Face {
                 }
             })
             .collect();
+        // What hangs from a box takes its face.
+        let free = if contents.hung.is_some() { 0 } else { together - taken };
+        let free_gangs = (0..free).map(|place| at + GANG_PITCH.nm() * place).collect();
         let seen = |what| contents.observed(what) == Some(true);
         Self {
             round: matches!(contents.kind, BoxKind::Octagon | BoxKind::Pan | BoxKind::Fan),
@@ -166,6 +179,7 @@ impl Face {
             gangs,
             gap: contents.stand.gap.map(Length::nm),
             devices,
+            free_gangs,
             hung: contents.hung.as_ref().map(|hung| hung.kind),
             lamps: contents.lamps.clone(),
             open_knockout: seen(Observation::OpenKnockout),
@@ -179,7 +193,7 @@ impl Face {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::facts::Device;
+    use crate::facts::{Device, Hung};
     use crate::testing::box_with_device;
 
     #[test]
@@ -191,6 +205,30 @@ mod tests {
         let [left, right] = [face.devices[0].middle, face.devices[1].middle];
         assert_eq!(left + right, face.width);
         assert_eq!(right - left, GANG_PITCH.nm());
-        assert!(face.assumed && face.gangs == 2);
+        assert!(face.assumed && face.gangs == 2 && face.free_gangs.is_empty());
+    }
+
+    #[test]
+    fn a_gang_without_a_device_is_free_and_what_hangs_leaves_none() {
+        let mut contents = box_with_device(DeviceKind::Switch);
+        contents.gangs = Some(3);
+        let face = Face::of(&contents);
+        let pitch = GANG_PITCH.nm();
+        assert_eq!(face.free_gangs, [face.devices[0].middle + pitch, face.devices[0].middle + 2 * pitch]);
+        // The three together stand about the middle.
+        assert_eq!(face.free_gangs[0], face.width / 2);
+        contents.devices.clear();
+        assert_eq!(Face::of(&contents).free_gangs.len(), 3);
+        contents.hung = Some(Hung::new(HungKind::CeilingLuminaire));
+        assert!(Face::of(&contents).free_gangs.is_empty());
+    }
+
+    #[test]
+    fn each_screw_is_told_by_its_colour() {
+        let screws = |kind| terminals_of(kind).iter().map(|terminal| terminal.screw()).collect::<Vec<_>>();
+        use Screw::{Brass, Dark, Green, Silver};
+        assert_eq!(screws(DeviceKind::GfciReceptacle), [Brass, Silver, Brass, Silver, Green]);
+        assert_eq!(screws(DeviceKind::ThreeWaySwitch), [Dark, Brass, Brass, Green]);
+        assert_eq!(screws(DeviceKind::Timer), [Brass, Brass, Silver, Green]);
     }
 }

@@ -61,6 +61,8 @@ pub struct Section {
     pub surface: i64,
     /// The set-back, where it was measured and is not nothing.
     pub set_back: Option<Figure>,
+    /// How far it stands proud, where it was measured and is not nothing.
+    pub proud: Option<Figure>,
     /// How thick the finish to come is.
     pub finish_to_come: i64,
     /// How far spacers bring the yoke forward.
@@ -150,6 +152,12 @@ impl Section {
             wall_finish: contents.wall_finish,
             surface: contents.stand.set_back.map_or(-contents.stand.proud.unwrap_or_default().nm(), Length::nm),
             set_back: contents.stand.set_back.filter(|back| *back > Length::ZERO).map(|back| back.figure(basis.units)),
+            // A measured set-back goes before it, as in `surface`.
+            proud: contents
+                .stand
+                .proud
+                .filter(|proud| contents.stand.set_back.is_none() && *proud > Length::ZERO)
+                .map(|proud| proud.figure(basis.units)),
             finish_to_come: contents.stand.finish_to_come.unwrap_or_default().nm(),
             spacers: contents.devices.iter().map(|device| i64::from(device.spacers)).max().unwrap_or(0)
                 * Length::sixteenths(2).nm(),
@@ -190,6 +198,17 @@ mod tests {
         assert_eq!(section.conductors[0].required_tip, Some(Length::inches(3).nm()));
         // A tip that ends behind the opening is drawn there.
         assert_eq!(section.conductors[0].tip, Some(-Length::sixteenths(20).nm()));
+    }
+
+    #[test]
+    fn a_proud_box_has_its_surface_behind_the_opening_and_says_by_how_much() {
+        let mut contents = box_with(Some(Length::inches(2)), vec![]);
+        contents.stand.proud = Some(Length::sixteenths(4));
+        let section = Section::of(&contents, &Basis::default());
+        assert_eq!(section.surface, -Length::sixteenths(4).nm());
+        assert_eq!(section.proud.map(|proud| proud.text), Some("1/4 in".to_owned()));
+        contents.stand.set_back = Some(Length::ZERO);
+        assert!(Section::of(&contents, &Basis::default()).proud.is_none());
     }
 
     #[test]

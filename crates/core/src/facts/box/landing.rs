@@ -69,6 +69,16 @@ impl Terminal {
         }
     }
 
+    /// What it looks like.
+    pub const fn screw(self) -> Screw {
+        match self {
+            Self::Green => Screw::Green,
+            Self::Common => Screw::Dark,
+            _ if self.is_silver() => Screw::Silver,
+            _ => Screw::Brass,
+        }
+    }
+
     /// It is for a hot conductor of a receptacle.
     pub const fn is_brass(self) -> bool {
         matches!(self, Self::BrassUpper | Self::BrassLower | Self::LineBrass | Self::LoadBrass)
@@ -81,6 +91,20 @@ impl Terminal {
             Self::SilverUpper | Self::SilverLower | Self::LineSilver | Self::LoadSilver | Self::ControlNeutral
         )
     }
+}
+
+/// What a screw or lead looks like, as one tells the terminals of a device apart. Common practice, no source.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, ToSchema)]
+#[serde(rename_all = "kebab-case")]
+pub enum Screw {
+    /// Yellow: for a hot conductor.
+    Brass,
+    /// White metal: for the neutral.
+    Silver,
+    /// For the equipment grounding conductor.
+    Green,
+    /// Darker than the others of its device: the common of a three-way switch.
+    Dark,
 }
 
 /// The terminals of a kind of device, in the order one reads them off.

@@ -1,12 +1,11 @@
 // Places along the section's axis: nanometres from the opening, positive towards the room, which lies at the left.
-import type { BeforeAfter, Section } from '../api/types';
+import type { BeforeAfter, Section } from '../../api/types';
 
 export type Scale = {
   /** The place of the opening. */
   front: number;
   perNm: number;
   x: (nm: number) => number;
-  nm: (x: number) => number;
 };
 
 /** Fits everything that is, should be or would be there between `left` and `right`. */
@@ -24,14 +23,17 @@ export function scaleOf(section: Section, after: BeforeAfter[], left: number, ri
     Math.max(section.depth, ...section.cables.map((cable) => -cable.sheath_end)) + section.ruler_step * 1.6;
   const perNm = (right - left) / (farthest + deepest);
   const front = left + farthest * perNm;
-  return { front, perNm, x: (nm) => front - nm * perNm, nm: (x) => (front - x) / perNm };
+  return { front, perNm, x: (nm) => front - nm * perNm };
 }
 
-/** The nearest mark at which a pulled tip rests: 1/8 in or 2 mm. */
-export function snap(nm: number, units: 'inch' | 'metric') {
-  const step = units === 'inch' ? 3_175_000 : 2_000_000;
-  return Math.max(0, Math.round(nm / step) * step);
+/** The marks at which a pulled tip rests: 1/8 in or 2 mm; finer, those of a set-back: 1/16 in or 1 mm. */
+export function marksOf(units: 'inch' | 'metric', fine = false) {
+  const mark = units === 'inch' ? 3_175_000 : 2_000_000;
+  return fine ? mark / 2 : mark;
 }
+
+/** The nearest mark. */
+export const snap = (nm: number, mark: number) => Math.round(nm / mark) * mark;
 
 /** Where the curve of a wire, from the sheath to the tip, stands at `x`. */
 export function wireAt(x: number, start: number, startY: number, tip: number, tipY: number): number {
@@ -46,17 +48,3 @@ export function wireAt(x: number, start: number, startY: number, tip: number, ti
   }
   return cubic(startY, startY, tipY, tipY, low);
 }
-
-export const wirePaint: Record<string, string> = {
-  black: '#1c1c1c',
-  red: '#b3231b',
-  white: '#ffffff',
-  grey: '#9a9a9a',
-  blue: '#1d5b86',
-  yellow: '#d9b93b',
-  brown: '#6b4423',
-  orange: '#d9772b',
-  green: '#2e7d46',
-  bare: '#b8692f',
-  unknown: '#c9c2b2',
-};

@@ -1,6 +1,6 @@
 import { describe, expect, it } from 'vitest';
-import type { Section } from '../api/types';
-import { scaleOf, snap, wireAt } from './scale';
+import type { Section } from '../../api/types';
+import { marksOf, scaleOf, snap, wireAt } from './scale';
 
 const INCH = 25_400_000;
 
@@ -26,18 +26,14 @@ describe('scaleOf', () => {
     expect(scale.x(4 * INCH)).toBeGreaterThanOrEqual(100);
     expect(scale.x(-3 * INCH)).toBeLessThanOrEqual(600);
   });
-
-  it('goes back from a place to a length', () => {
-    const scale = scaleOf(section, [], 100, 600);
-    expect(scale.nm(scale.x(1.5 * INCH))).toBeCloseTo(1.5 * INCH, 3);
-  });
 });
 
 describe('snap', () => {
-  it('rests at eighths or at 2 mm, never behind nothing', () => {
-    expect(snap(2.8 * INCH, 'inch')).toBe(2.75 * INCH);
-    expect(snap(70_900_000, 'metric')).toBe(70_000_000);
-    expect(snap(-5, 'inch')).toBe(0);
+  it('rests at eighths or at 2 mm, and at half of that where it is fine', () => {
+    expect(snap(2.8 * INCH, marksOf('inch'))).toBe(2.75 * INCH);
+    expect(snap(70_900_000, marksOf('metric'))).toBe(70_000_000);
+    expect(snap(0.3 * INCH, marksOf('inch', true))).toBe((5 / 16) * INCH);
+    expect(snap(-2_600_000, marksOf('metric', true))).toBe(-3_000_000);
   });
 });
 
