@@ -172,6 +172,31 @@ test('what a rule waits for glows in its place, until it is said', async ({ page
   await expect(part(page, 'wall')).not.toHaveClass(/waits/);
 });
 
+test('at the panel a terminal of a bar and its breaker are two taps, said and taken back', async ({ page }) => {
+  const clean = watch(page);
+  await page.goto(`${server.get().url}${auditPath}/panel`);
+  const bar = page.getByRole('group', { name: /^Neutral bar 1/ });
+  const free = bar.getByRole('button', { name: 'Terminal 3: nothing noted' });
+  await free.click();
+  const form = page.getByRole('region', { name: 'Neutral bar 1, terminal 3' });
+  await expect(form).toContainText('Tap a breaker in the panel');
+  await page.getByRole('link', { name: /^Breaker 5,/ }).click();
+  await expect(page.locator('.undo-bar')).toContainText('Neutral bar 1, terminal 3: of breaker 5.');
+  const landed = bar.getByRole('button', { name: 'Terminal 3: 1 of 5' });
+  await expect(landed).toBeVisible();
+  // The breaker that is looked at shows where its conductors are.
+  await page.getByRole('link', { name: /^Breaker 5,/ }).click();
+  await expect(landed).toHaveClass(/of-chosen/);
+  // A second conductor under the screw is what a rule speaks of.
+  await landed.click();
+  await form.getByRole('button', { name: '+ conductor' }).click();
+  await expect(bar.getByRole('button', { name: 'Terminal 3: 2 of 5 and of no breaker noted' })).toBeVisible();
+  await form.getByRole('button', { name: 'Remove conductor 2' }).click();
+  await page.locator('.undo-bar').getByRole('button', { name: 'Undo' }).click();
+  await expect(free).toBeVisible();
+  clean();
+});
+
 for (const theme of ['light', 'dark']) {
   test(`by hand every drawing can be worked on, read and hit, ${theme}`, async ({ page }) => {
     await page.setViewportSize({ width: 390, height: 844 });

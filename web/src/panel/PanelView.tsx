@@ -19,8 +19,10 @@ import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { usePhone } from '../ui/usePhone';
 import { useTab } from '../ui/useTab';
+import { Bars } from './Bars';
 import { BreakerFaults } from './BreakerFaults';
 import { BreakerForm } from './BreakerForm';
+import { BAR_NAMES, ofBreaker as landedOfBreaker, type Screw, withTerminal } from './bars';
 import type { ChangePanel } from './change';
 import { Directory } from './Directory';
 import { FindOne } from './FindOne';
@@ -32,6 +34,7 @@ import { PanelList } from './PanelList';
 import { RoundCards } from './RoundCards';
 import { Rounds } from './Rounds';
 import { newPanel } from './records';
+import { TerminalForm } from './TerminalForm';
 import { WalkRound } from './WalkRound';
 
 type Part = 'panel' | 'facts' | 'findings' | 'photos' | 'rounds' | 'walk' | 'directory';
@@ -187,6 +190,8 @@ function OnePanel({
   const { answer } = judgement;
   const [part, setPart] = useTab(PART_NAMES);
   const [chosen, setChosen] = useState<{ breaker: number | null; space: number } | null>(null);
+  const [screw, setScrew] = useState<Screw | null>(null);
+  const say = useUndo();
   const [round, setRound] = useState<number | null>(null);
   const at = Math.min(round ?? answer.rounds_done, (answer.schedule?.rounds.length ?? 1) - 1);
   const off = part === 'rounds' || part === 'walk' ? (answer.schedule?.rounds[at]?.off ?? []) : [];
@@ -198,6 +203,26 @@ function OnePanel({
       ),
     ),
   );
+
+  /** A breaker is looked at; or, while one is at a screw of a bar, a conductor there belongs to it. */
+  function choose(breaker: number | null, space: number) {
+    const bar = record.bars.find((known) => known.id === screw?.bar);
+    const fed = record.breakers.find((known) => known.id === breaker);
+    if (!screw || !bar || !fed) return setChosen({ breaker, space });
+    const before = bar.conductors.filter(({ terminal }) => terminal === screw.terminal);
+    const landed = landedOfBreaker(bar, screw.terminal, fed);
+    void changeSide((known) => withTerminal(known, screw, landed)).then((kept) => {
+      if (!kept) return;
+      setScrew(null);
+      say({
+        words: `${BAR_NAMES[bar.kind]} ${bar.id}, terminal ${screw.terminal}: of breaker ${names.get(fed.id) ?? space}.`,
+        undo: async () => {
+          await changeSide((known) => withTerminal(known, screw, before));
+        },
+      });
+    });
+  }
+
   const phone = usePhone();
   const Shown = phone ? PanelList : PanelDrawing;
   const feeds = judgement.feeds.find((known) => known.breaker === chosen?.breaker);
@@ -217,6 +242,15 @@ function OnePanel({
         onDone={setChosen}
       />
     </>
+  );
+  const ofScrew = screw && (
+    <TerminalForm
+      panel={record}
+      screw={screw}
+      change={changeSide}
+      besidePanel={!phone}
+      onDone={() => setScrew(null)}
+    />
   );
   return (
     <>
@@ -295,14 +329,25 @@ function OnePanel({
             />
           </>
         ) : (
-          <Shown
-            panel={record}
-            judgement={judgement}
-            chosen={chosen?.breaker ?? null}
-            off={off}
-            names={names}
-            onChoose={(breaker, space) => setChosen({ breaker, space })}
-          />
+          <>
+            <Shown
+              panel={record}
+              judgement={judgement}
+              chosen={chosen?.breaker ?? null}
+              off={off}
+              names={names}
+              onChoose={choose}
+            />
+            {part === 'panel' && (
+              <Bars
+                panel={record}
+                names={names}
+                chosen={chosen?.breaker ?? null}
+                screw={screw}
+                onScrew={setScrew}
+              />
+            )}
+          </>
         )}
       </main>
       {part === 'rounds' && <RoundCards view={view} />}
@@ -331,7 +376,7 @@ function OnePanel({
               ) : (
                 <PanelLineInput panel={record} units={units} change={changeSide} />
               )}
-              {part === 'panel' && !phone && ofBreaker}
+              {part === 'panel' && !phone && (screw ? ofScrew : ofBreaker)}
               <FindOne view={view} />
             </>
           ) : (
@@ -344,8 +389,11 @@ function OnePanel({
       </aside>
       {phone && (
         <Modal
-          show={part === 'panel' && chosen !== null}
-          onHide={() => setChosen(null)}
+          show={part === 'panel' && (chosen !== null || screw !== null)}
+          onHide={() => {
+            setChosen(null);
+            setScrew(null);
+          }}
           fullscreen
           animation={false}
           scrollable
@@ -353,10 +401,11 @@ function OnePanel({
         >
           <Modal.Header closeButton>
             <Modal.Title id="breaker-title" as="h2">
-              {record.name}, space {chosen?.space}
+              {record.name}
+              {chosen && `, space ${chosen.space}`}
             </Modal.Title>
           </Modal.Header>
-          <Modal.Body>{ofBreaker}</Modal.Body>
+          <Modal.Body>{screw ? ofScrew : ofBreaker}</Modal.Body>
         </Modal>
       )}
     </>
