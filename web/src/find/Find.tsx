@@ -4,6 +4,7 @@ import { Form, Modal } from 'react-bootstrap';
 import { useMatch, useNavigate } from 'react-router';
 import { useWalk } from '../api/queries';
 import type { RunBox } from '../api/types';
+import { isTaken } from '../ui/isTaken';
 import { found, nextBox, placesOf } from './places';
 
 const MOST_SHOWN = 12;
@@ -13,19 +14,15 @@ const KEYS: [string, string][] = [
   ['n', 'Next box where something is open'],
   ['m', 'Next box that is not measured'],
   ['a', 'Add a box to the room of this one'],
+  ['0 to 9', 'Begin an empty box: as the last one, or with what such a box usually is'],
+  ['l', 'The lengths of a box: the first that is not measured'],
+  ['Enter', 'In a length: the next that is measured the same way, then the jot line'],
+  ['Alt + J', 'The jot line'],
   ['Alt + Page down, Alt + Page up', 'Next box, last box'],
   ['Ctrl + Z', 'Undo in a box'],
   ['Ctrl + Shift + Z, Ctrl + Y', 'Redo what was undone in a box'],
   ['?', 'These keys'],
 ];
-
-/** A key belongs to the field that has the cursor, and to an open dialog. */
-const isTaken = ({ target, altKey, ctrlKey, metaKey }: KeyboardEvent) =>
-  altKey ||
-  ctrlKey ||
-  metaKey ||
-  (target instanceof Element &&
-    target.closest('input, textarea, select, [contenteditable], [role="dialog"]') !== null);
 
 const isOpen = ({ overview }: RunBox) => overview.still_open;
 const isUnmeasured = ({ overview }: RunBox) => overview.worst === 'not-measured';

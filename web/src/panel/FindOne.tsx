@@ -1,9 +1,10 @@
 // The breaker of one outlet, by halves: what to switch off, and whether the outlet went dead.
-import { useQuery } from '@tanstack/react-query';
+import { keepPreviousData, useQuery } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { api } from '../api/client';
 import type { PanelView } from '../api/types';
+import { useFocusKept } from '../ui/useFocusKept';
 
 export function FindOne({ view, open = false }: { view: PanelView; open?: boolean }) {
   const may = view.judgement.answer.directory.filter(
@@ -22,16 +23,20 @@ export function FindOne({ view, open = false }: { view: PanelView; open?: boolea
     queryKey: ['find', wish],
     queryFn: () => api.findBreaker(wish),
     enabled: may.length > 0,
+    // The buttons stay where they are while the next trip is worked out.
+    placeholderData: keepPreviousData,
   });
+  const kept = useFocusKept<HTMLDetailsElement>('.dead-answers button, .link');
   if (may.length === 0) return null;
   const answer = (dead: boolean) => {
+    if (next.isPlaceholderData) return;
     const off = next.data?.switch_off ?? [];
     const out = possible.map((one) => one.name).filter((name) => off.includes(name) !== dead);
     setRuledOut([...ruledOut, ...out]);
     setTrips(trips + 1);
   };
   return (
-    <details className="find-one" open={open}>
+    <details className="find-one" open={open} ref={kept}>
       <summary>Find the breaker of one outlet</summary>
       {view.stay_off.length > 0 && (
         <p className="muted">

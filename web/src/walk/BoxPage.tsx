@@ -2,12 +2,13 @@
 import { useEffect, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Basis, BoxView, CableRunMark, Proposal, RunBox } from '../api/types';
+import type { Basis, BoxContents, BoxView, CableRunMark, Proposal, RunBox } from '../api/types';
 import { useAsked } from '../device/useDevice';
 import { Asked } from '../device/WaitingList';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { useByHand } from '../hand/useByHand';
 import { Cautions } from '../ui/Cautions';
+import { isTaken } from '../ui/isTaken';
 import { useTab } from '../ui/useTab';
 import { Begin } from './Begin';
 import { bringUp } from './bringUp';
@@ -25,6 +26,18 @@ import { StopBanner } from './StopBanner';
 import type { BoxSession } from './session';
 import { useSession } from './sessions';
 import type { RunEdits } from './useRunEdits';
+
+const FIRST_LENGTH = '/cables/0/sheath_end';
+
+/** The first length that is not measured, in the order one measures; the first of all where every one is. */
+function notMeasured({ cables, conductors }: BoxContents) {
+  const cable = cables.findIndex(({ sheath_end }) => sheath_end === null);
+  const conductor = conductors.findIndex(
+    ({ free_length, reach, passes_through }) => free_length === null && reach === null && !passes_through,
+  );
+  if (cable >= 0) return `/cables/${cable}/sheath_end`;
+  return conductor >= 0 ? `/conductors/${conductor}/free_length` : FIRST_LENGTH;
+}
 
 type Props = {
   audit: string;
@@ -58,6 +71,16 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
     return () => window.removeEventListener('keydown', undo);
   }, [session]);
 
+  useEffect(() => {
+    const lengths = (event: KeyboardEvent) => {
+      if (event.key !== 'l' || isTaken(event)) return;
+      event.preventDefault();
+      go(notMeasured(contentsOf(session.snapshot())));
+    };
+    window.addEventListener('keydown', lengths);
+    return () => window.removeEventListener('keydown', lengths);
+  });
+
   const contents = contentsOf(state);
   const isEmpty = contents.conductors.length === 0 && contents.devices.length === 0;
   const [part, setPart] = useTab(PART_NAMES);
@@ -70,7 +93,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
 
   return (
     <>
-      <main id="main" className="walk-mid">
+      <main id="main" className="walk-mid" tabIndex={-1}>
         <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
         {asked && <Asked change={asked} />}
         <StopBanner stops={judgement.stops} />
@@ -83,7 +106,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
           goToDeadTest={() => setPart('dead')}
           part={part}
         />
-        {isEmpty && <Begin audit={audit} session={session} last={last} />}
+        {isEmpty && <Begin audit={audit} session={session} last={last} onBegun={() => go(FIRST_LENGTH)} />}
         <JotLine session={session} state={state} units={basis.units} />
         <Contradictions judgement={judgement} go={go} />
         <NextMeasurement next={judgement.next} go={go} />

@@ -66,8 +66,25 @@ export function LengthField({ session, state, pointer, label, bare = false }: Pr
   );
 }
 
-/** Enter goes on to the next length, so that one hand can type them in turn. */
+const nameOf = (field: HTMLInputElement) => field.dataset.field?.split('/').at(-1) ?? '';
+
+/** What is measured in turn: where each sheath ends, then each conductor the same way; the line beside them takes the rest. */
+const AFTER_LAST: Record<string, string> = {
+  sheath_end: '[data-field$="/free_length"]',
+  free_length: '#jot',
+  reach: '#jot',
+};
+
+/** Enter goes on to the next length that is measured the same way, so that one hand can type them in turn. */
 function focusNext(field: HTMLInputElement) {
+  const name = nameOf(field);
+  const measures = field.closest('.measures');
   const fields = [...document.querySelectorAll<HTMLInputElement>('.length-field input')];
-  fields[fields.indexOf(field) + 1]?.focus();
+  const after = fields.slice(fields.indexOf(field) + 1);
+  const last = measures && AFTER_LAST[name];
+  const next = last
+    ? (after.find((known) => measures.contains(known) && nameOf(known) === name) ??
+      document.querySelector<HTMLInputElement>(last))
+    : after[0];
+  next?.focus();
 }

@@ -6,6 +6,7 @@ import { keys } from '../api/queries';
 import type { ItemState, Proposal } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { type Chosen, ItemLine, OwnWords, useItems } from '../findings/Items';
+import { useFocusKept } from '../ui/useFocusKept';
 import { WorkSequence } from '../ui/WorkSequence';
 import { BeforeAfterTable, PigtailList } from './Pigtails';
 import { Bring, NotHere, PlanCard } from './PlanCard';
@@ -34,12 +35,13 @@ export function Repairs({ audit, session, state, onShow }: Props) {
       await client.invalidateQueries({ queryKey: keys.jobs });
     },
   );
+  const kept = useFocusKept<HTMLElement>('.work-actions button, .plan');
   const { refused, plan, all, takeBack } = actions;
   // What is planned is planned for the box as it stands, not for what it was a key ago.
   const busy = actions.busy || !state.planned;
   const has = (...states: ItemState[]) => planned.some((item) => states.includes(item.view.state));
   return (
-    <section className="repairs" aria-label="Repairs">
+    <section className="repairs" aria-label="Repairs" ref={kept}>
       {refused && (
         <p className="refused" role="alert">
           {refused}

@@ -1,7 +1,7 @@
 // The walk: the run at the left, the box in the middle, its findings at the right.
 
 import { useQuery } from '@tanstack/react-query';
-import { useCallback, useEffect } from 'react';
+import { useCallback, useEffect, useRef } from 'react';
 import { Button } from 'react-bootstrap';
 import { useNavigate, useParams } from 'react-router';
 import { api } from '../api/client';
@@ -11,6 +11,7 @@ import { CablePage } from '../cable/CablePage';
 import { HandBox } from '../hand/HandBox';
 import { useByHand } from '../hand/useByHand';
 import { RoomPage } from '../room/RoomPage';
+import { isTaken } from '../ui/isTaken';
 import { Empty, Failed, Loading } from '../ui/States';
 import { BoxPage } from './BoxPage';
 import { Run } from './Run';
@@ -45,15 +46,25 @@ export function WalkView() {
       navigate(`/audits/${audit}/walk/${first}`, { replace: true });
   }, [walk.isSuccess, room, cable, first, here, audit, navigate]);
 
+  // Whoever goes on to another box with the keys is in that box; who opens the page is at its beginning.
+  const entered = useRef<string | null>(null);
+  // A box that is not saved yet is here, whatever the server says.
+  const shown = unsavedBox(audit, box) ?? view.data;
+  const onScreen = shown?.record.record.id;
+  useEffect(() => {
+    if (!onScreen || onScreen !== box || entered.current === onScreen) return;
+    const wasElsewhere = entered.current !== null;
+    entered.current = onScreen;
+    if (wasElsewhere && document.activeElement === document.body) document.getElementById('main')?.focus();
+  }, [onScreen, box]);
+
   const roomHere = walk.data?.rooms.find((known) => known.boxes.some((on) => on.overview.id === box));
   useEffect(() => {
     const press = (event: KeyboardEvent) => {
-      const { key, altKey, ctrlKey, metaKey, target } = event;
+      const { key, altKey } = event;
       const step = key === 'PageDown' ? 1 : key === 'PageUp' ? -1 : 0;
       const next = altKey ? boxes[here + step] : undefined;
-      // A letter belongs to the field that has the cursor, and to an open dialog.
-      const free = !(target instanceof Element && target.closest('input, textarea, select, [role="dialog"]'));
-      const adds = key === 'a' && free && !altKey && !ctrlKey && !metaKey;
+      const adds = key === 'a' && !isTaken(event);
       if (step !== 0 && next) open(next.overview.id);
       else if (adds && roomHere) void edits.addBox(roomHere.room.record.id);
       else return;
@@ -71,8 +82,6 @@ export function WalkView() {
       <Loading what="the walk" />
     );
   }
-  // A box that is not saved yet is here, whatever the server says.
-  const shown = unsavedBox(audit, box) ?? view.data;
   if (byHand && box && shown && shown.record.record.id === box) {
     return (
       <HandBox
