@@ -5,7 +5,11 @@ import { Link } from 'react-router';
 import type { Area, CableRunMark, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
 import { Ask } from '../ui/Ask';
+import { inStretches, STRETCH, Stretch } from './Stretch';
 import type { RunEdits } from './useRunEdits';
+
+/** A walk of so many boxes is drawn whole. */
+const SHORT_WALK = 3 * STRETCH;
 
 type Props = { walk: Walk; here: string | undefined; audit: string; edits: RunEdits };
 
@@ -13,6 +17,7 @@ export function Run({ walk, here, audit, edits }: Props) {
   const [onlyOpen, setOnlyOpen] = useState(false);
   const open = (room: RunRoom) => room.mark?.still_open || room.room.record.id === here;
   const shown = (box: RunBox) => !onlyOpen || box.overview.still_open || box.overview.id === here;
+  const short = walk.rooms.reduce((sum, room) => sum + room.boxes.length, 0) <= SHORT_WALK;
   const [naming, setNaming] = useState(false);
   const [asking, setAsking] = useState<{ room: Revised<Room> | null } | null>(null);
   return (
@@ -33,14 +38,22 @@ export function Run({ walk, here, audit, edits }: Props) {
             edits={edits}
             onRename={() => setAsking({ room: room.room })}
           />
-          <ul>
-            {(!onlyOpen || open(room)) && (
+          {(!onlyOpen || open(room)) && (
+            <ul>
               <RoomNode room={room} audit={audit} isHere={room.room.record.id === here} />
-            )}
-            {room.boxes.filter(shown).map((box) => (
-              <Node key={box.overview.id} box={box} audit={audit} isHere={box.overview.id === here} />
-            ))}
-          </ul>
+            </ul>
+          )}
+          {inStretches(room.boxes.filter(shown)).map((boxes) => (
+            <Stretch
+              key={boxes[0]?.overview.id}
+              count={boxes.length}
+              always={short || boxes.some((box) => box.overview.id === here)}
+            >
+              {boxes.map((box) => (
+                <Node key={box.overview.id} box={box} audit={audit} isHere={box.overview.id === here} />
+              ))}
+            </Stretch>
+          ))}
         </section>
       ))}
       <Button variant="link" className="run-add" onClick={() => setAsking({ room: null })}>

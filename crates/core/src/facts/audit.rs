@@ -128,6 +128,15 @@ pub(super) fn check_year(problems: &mut Vec<Problem>, pointer: &Pointer, year: O
     }
 }
 
+/// A house may be older than its wiring.
+fn check_built(problems: &mut Vec<Problem>, pointer: &Pointer, year: Option<u16>) {
+    if let Some(year) = year
+        && !(1500..=2100).contains(&year)
+    {
+        problems.push(Problem::new(pointer, format!("{year} is not the year of a house; give one from 1500 to 2100")));
+    }
+}
+
 pub(super) fn wired_year(wired_under: Option<WiredUnder>) -> Option<u16> {
     wired_under.map(WiredUnder::year)
 }
@@ -211,7 +220,7 @@ impl Audit {
         let building = at.at("building");
         check_text(&mut problems, &building.at("address"), &self.building.address, false, 200);
         check_text(&mut problems, &building.at("owner"), &self.building.owner, false, 120);
-        check_year(&mut problems, &building.at("built"), self.building.built);
+        check_built(&mut problems, &building.at("built"), self.building.built);
         problems.extend(self.basis.problems(&at.at("basis")));
         problems.extend(self.work.problems(&at.at("work")));
         problems.extend(correction_problems(&self.corrections, &at.at("corrections")));
@@ -230,7 +239,8 @@ mod tests {
     use uuid::Uuid;
 
     use super::*;
-    use crate::facts::RoomId;
+    use crate::facts::testing::{audit_of, record_of};
+    use crate::facts::{BoxContents, RoomId};
 
     fn basis() -> Basis {
         let area = Area { id: 1, name: "main house".to_owned(), wired_under: Some(WiredUnder::Year(1962)) };
@@ -253,6 +263,18 @@ mod tests {
         let of = |edition| basis.never_in_force(Some(WiredUnder::Edition(edition))).unwrap_or_default();
         assert!(of(Edition::Nec2026).ends_with("newest edition in force here is NEC 2023"), "{}", of(Edition::Nec2026));
         assert!(of(Edition::Cec2018).contains("goes by NEC 2023"), "{}", of(Edition::Cec2018));
+    }
+
+    #[test]
+    fn a_house_may_be_older_than_any_wiring() {
+        let refused = |built| {
+            let mut audit = audit_of(record_of(BoxContents::default()).1).audit;
+            audit.building.built = Some(built);
+            audit.problems(&Pointer::root()).iter().any(|problem| problem.pointer == "/building/built")
+        };
+        assert!(!refused(1850) && !refused(1500) && !refused(2026));
+        // Two figures are no year of anything.
+        assert!(refused(68) && refused(2101));
     }
 
     #[test]
