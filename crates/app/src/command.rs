@@ -1,6 +1,6 @@
 //! The command line.
 
-use std::io::Write;
+use std::io::{Read, Write};
 use std::net::IpAddr;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
@@ -10,7 +10,7 @@ use nailpunch_core::assess::{Acceptance, Assessed};
 use nailpunch_core::facts::{Bundle, Pointer, Problem};
 use nailpunch_core::rules::rule_book;
 use nailpunch_core::standard::Confidence;
-use nailpunch_report::ReportKind;
+use nailpunch_report::{ReportKind, Sheets};
 use nailpunch_store::{
     Erased, Store, StoreError, back_up, create_private, key_path, lock_key, open_key, put_seal_key, restore, seal_key,
 };
@@ -110,6 +110,9 @@ enum Action {
         #[command(flatten)]
         data: Data,
     },
+    /// Lay out what another process of the server hands over: sheets in, PDF out.
+    #[command(hide = true)]
+    LayOut,
     /// Write the report of a bundle.
     Report {
         /// A bundle, `*.nailpunch.json`.
@@ -282,6 +285,7 @@ impl Action {
                     write_file(&out, &nailpunch_report::csv(&assessed)?)?;
                 }
             }
+            Self::LayOut => lay_out()?,
             Self::Rules { json } => print_rules(json)?,
             Self::Schema => print_json(&schema::bundle_schema(&web::openapi()))?,
             Self::Openapi => print_json(&web::openapi())?,
@@ -416,6 +420,14 @@ const fn confidence(confidence: Confidence) -> &'static str {
         Confidence::CheckFirst => "from memory; check before relying on it",
         Confidence::Practice => "no source",
     }
+}
+
+fn lay_out() -> Result<(), Failure> {
+    let failed = |error: std::io::Error| Failure::Other(format!("the sheets could not be passed on: {error}"));
+    let mut packed = Vec::new();
+    std::io::stdin().read_to_end(&mut packed).map_err(failed)?;
+    let made = Sheets::unpacked(&packed)?.lay_out()?;
+    std::io::stdout().write_all(&made).map_err(failed)
 }
 
 fn print_rules(json: bool) -> Result<(), Failure> {

@@ -29,7 +29,7 @@ pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
 pub use csv_file::csv;
 pub use job_files::{calendar, cut_list_csv, materials_csv};
 pub use kind::ReportKind;
-pub use pdf_file::{data, pdf};
+pub use pdf_file::{Sheets, data, pdf};
 pub use photo::{LARGEST_FILE, PhotoError, TakenPhoto, logo, take_photo, thumbnail};
 pub use photo_door::{bare_logo, bare_pictures};
 pub use readings_log::{LoggedReading, read_readings_log, readings_log};
@@ -52,6 +52,9 @@ pub enum ReportError {
     /// A calendar needs days.
     #[error("the job has no first day yet; set it, then take the calendar")]
     NoFirstDay,
+    /// What is laid out did not come whole.
+    #[error("what was to be laid out was cut off on its way")]
+    Cut,
     /// The data could not be handed over.
     #[error("the report's data could not be written: {0}")]
     Data(#[from] serde_json::Error),

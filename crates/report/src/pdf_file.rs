@@ -32,23 +32,94 @@ pub fn data(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &st
     Ok(serde_json::to_vec(&Report::of(bundle, assessed, kind, made_on))?)
 }
 
-/// The report on an audit as it was assessed, as a tagged PDF, made at `made_on` (RFC 3339). Photographs and seals come
-/// from its bundle.
+/// What a report is laid out from: what it says, and its pictures. It can be handed to another process, which lays it out.
+pub struct Sheets {
+    files: Vec<(String, Vec<u8>)>,
+}
+
+impl Sheets {
+    /// Of an audit as it was assessed, made at `made_on` (RFC 3339). Photographs and seals come from its bundle.
+    ///
+    /// # Errors
+    /// [`ReportError::Data`].
+    pub fn of(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Result<Self, ReportError> {
+        let mut files = vec![("report.json".to_owned(), data(bundle, assessed, kind, made_on)?)];
+        files.extend(pictures(bundle));
+        if let Some(logo) = bundle.audit.letterhead.logo.as_ref().and_then(|logo| STANDARD.decode(logo).ok()) {
+            files.push(("logo.jpg".to_owned(), logo));
+        }
+        Ok(Self { files })
+    }
+
+    /// Lays them out, as a tagged PDF.
+    ///
+    /// # Errors
+    /// [`ReportError::Layout`] when Typst refuses.
+    pub fn lay_out(self) -> Result<Vec<u8>, ReportError> {
+        let files: Vec<_> = self.files.into_iter().map(|(name, bytes)| (name, Bytes::new(bytes))).collect();
+        let files: Vec<(&str, Bytes)> = files.iter().map(|(name, bytes)| (name.as_str(), bytes.clone())).collect();
+        let engine = TypstEngine::builder().main_file(TEMPLATE).fonts(FONTS).with_static_file_resolver(files).build();
+        let document: typst_layout::PagedDocument =
+            engine.compile().output.map_err(|error| ReportError::Layout(error.to_string()))?;
+        typst_pdf::pdf(&document, &PdfOptions::default()).map_err(|errors| {
+            ReportError::Layout(errors.iter().map(|error| error.message.to_string()).collect::<Vec<_>>().join("; "))
+        })
+    }
+
+    /// As one piece: a line of JSON with the name and the size of each file, and then the files one after the other.
+    ///
+    /// # Errors
+    /// [`ReportError::Data`].
+    pub fn packed(&self) -> Result<Vec<u8>, ReportError> {
+        let sizes: Vec<(&str, usize)> = self.files.iter().map(|(name, bytes)| (name.as_str(), bytes.len())).collect();
+        let mut packed = serde_json::to_vec(&sizes)?;
+        packed.push(b'\n');
+        for (_, bytes) in &self.files {
+            packed.extend_from_slice(bytes);
+        }
+        Ok(packed)
+    }
+
+    /// From what [`Sheets::packed`] made.
+    ///
+    /// # Errors
+    /// [`ReportError::Data`] where the line is not such a line, [`ReportError::Cut`] where files are missing.
+    pub fn unpacked(packed: &[u8]) -> Result<Self, ReportError> {
+        let end = packed.iter().position(|byte| *byte == b'\n').ok_or(ReportError::Cut)?;
+        let sizes: Vec<(String, usize)> = serde_json::from_slice(&packed[..end])?;
+        let mut rest = &packed[end + 1..];
+        let mut files = Vec::with_capacity(sizes.len());
+        for (name, size) in sizes {
+            let (file, after) = rest.split_at_checked(size).ok_or(ReportError::Cut)?;
+            files.push((name, file.to_vec()));
+            rest = after;
+        }
+        Ok(Self { files })
+    }
+}
+
+/// The report on an audit as it was assessed, as a tagged PDF, made at `made_on` (RFC 3339).
 ///
 /// # Errors
 /// [`ReportError::Layout`] when Typst refuses.
 pub fn pdf(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, ReportError> {
-    let data = data(bundle, assessed, kind, made_on)?;
-    let mut files = vec![("report.json".to_owned(), Bytes::new(data))];
-    files.extend(pictures(bundle).into_iter().map(|(name, picture)| (name, Bytes::new(picture))));
-    if let Some(logo) = bundle.audit.letterhead.logo.as_ref().and_then(|logo| STANDARD.decode(logo).ok()) {
-        files.push(("logo.jpg".to_owned(), Bytes::new(logo)));
+    Sheets::of(bundle, assessed, kind, made_on)?.lay_out()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn sheets_come_back_as_they_were_packed_and_are_refused_where_they_are_cut() -> Result<(), ReportError> {
+        let files =
+            vec![("report.json".to_owned(), b"{\"a\":1}\n".to_vec()), ("photo.jpg".to_owned(), vec![10, 0, 255])];
+        let packed = Sheets { files: files.clone() }.packed()?;
+        assert_eq!(Sheets::unpacked(&packed)?.files, files);
+        for cut in 0..packed.len() {
+            assert!(Sheets::unpacked(&packed[..cut]).is_err(), "{cut} bytes are not all of it");
+        }
+        assert!(Sheets::unpacked(b"no line of JSON\n").is_err());
+        Ok(())
     }
-    let files: Vec<(&str, Bytes)> = files.iter().map(|(name, bytes)| (name.as_str(), bytes.clone())).collect();
-    let engine = TypstEngine::builder().main_file(TEMPLATE).fonts(FONTS).with_static_file_resolver(files).build();
-    let document: typst_layout::PagedDocument =
-        engine.compile().output.map_err(|error| ReportError::Layout(error.to_string()))?;
-    typst_pdf::pdf(&document, &PdfOptions::default()).map_err(|errors| {
-        ReportError::Layout(errors.iter().map(|error| error.message.to_string()).collect::<Vec<_>>().join("; "))
-    })
 }

@@ -4,19 +4,24 @@ use std::sync::Arc;
 
 use nailpunch_core::assess::{Acceptance, Assessed};
 use nailpunch_core::facts::{AuditId, Bundle, Pointer};
-use nailpunch_report::{ReportKind, bare_pictures};
+use nailpunch_report::{ReportKind, Sheets, bare_pictures};
 use nailpunch_views::{Problem, from_json};
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
 use rocket::serde::json::Json;
+use rocket::tokio::select;
 use rocket::{get, post};
 use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::body::{LargeBody, identifier};
 use super::problem::ApiError;
+use super::readers::Reader;
 use super::shared::{Shared, author, heavy, with_audit, with_store};
 use crate::clock::now;
+
+/// What an answer says that nobody reads: no failure of the server. Common practice, no source.
+const NOBODY_READS: u16 = 499;
 
 /// A file to keep.
 #[derive(Responder)]
@@ -96,7 +101,7 @@ pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
     responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
 )]
 #[get("/audits/<audit>/report.pdf?<kind>")]
-pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<Download, ApiError> {
+pub async fn report(store: &Shared, audit: &str, kind: Option<&str>, mut reader: Reader) -> Result<Download, ApiError> {
     let wanted = kind.unwrap_or(ReportKind::Full.code());
     let kind = ReportKind::ALL.into_iter().find(|known| known.code() == wanted).ok_or_else(|| {
         let known = ReportKind::ALL.map(ReportKind::code).join(", ");
@@ -109,12 +114,17 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>) -> Result<D
     let name = bundle.audit.name.clone();
     let kept = Arc::clone(store.inner());
     let ending = format!("-{}.pdf", if kind == ReportKind::Full { "report" } else { kind.code() });
-    let made = heavy(&store.turns.papers, move || {
+    let sheets = move || {
         let facts = bundle.facts();
-        nailpunch_report::pdf(&bundle, &Assessed::with(&facts, &kept.memory), kind, &now())
-    });
-    let failed = |detail: String| ApiError::new(Status::InternalServerError, "No report", detail);
-    let bytes = made.await?.map_err(|error| failed(error.to_string()))?;
+        Sheets::of(&bundle, &Assessed::with(&facts, &kept.memory), kind, &now())
+    };
+    let bytes = select! {
+        made = store.paper.lay_out(&store.turns, sheets) => made?,
+        () = reader.gone() => {
+            let gone = Status::new(NOBODY_READS);
+            return Err(ApiError::new(gone, "Nobody waits", "nobody waits for this report any more".to_owned()));
+        }
+    };
     Ok(Download::new(bytes, ContentType::PDF, &name, &ending))
 }
 

@@ -20,6 +20,8 @@ use rocket::tokio::sync::{Mutex, OwnedSemaphorePermit, Semaphore, watch};
 use rocket::tokio::time::{Sleep, sleep, timeout};
 use rocket::tokio::{select, spawn};
 
+use super::readers::{READER, Readers, Waiting};
+
 /// What the server hears of the address that was connected to.
 pub const LOCAL: &str = "x-nailpunch-local";
 
@@ -40,12 +42,13 @@ pub struct Front {
     inside: SocketAddr,
     begun: Arc<Semaphore>,
     stopping: watch::Receiver<bool>,
+    readers: Arc<Readers>,
 }
 
 impl Front {
     /// To a server that listens on `inside`, until `stopping` says so.
-    pub fn new(inside: SocketAddr, stopping: watch::Receiver<bool>) -> Self {
-        Self { inside, begun: Arc::new(Semaphore::new(MOST_REQUESTS)), stopping }
+    pub fn new(inside: SocketAddr, stopping: watch::Receiver<bool>, readers: Arc<Readers>) -> Self {
+        Self { inside, begun: Arc::new(Semaphore::new(MOST_REQUESTS)), stopping, readers }
     }
 
     /// Takes connections until it is to stop, and then waits for what was begun, within a bound.
@@ -108,6 +111,9 @@ impl Front {
         let Ok(begun) = Arc::clone(&self.begun).try_acquire_owned() else { return refused() };
         let Ok(local) = HeaderValue::from_str(&local.to_string()) else { return refused() };
         request.headers_mut().insert(LOCAL, local);
+        // Dropped with this answer, or with its body: whoever makes it hears that nobody reads it.
+        let reader = self.readers.begin();
+        request.headers_mut().insert(READER, HeaderValue::from(reader.number()));
         let mut inside = inside.lock().await;
         let request = request.map(|body| Lively { body, still: None });
         match self.sender(&mut inside).await {
@@ -115,7 +121,8 @@ impl Front {
                 Ok(answer) => {
                     // A stream of events ends when the page goes; a stop does not wait for it.
                     let endless = answer.headers().get(CONTENT_TYPE).is_some_and(|kind| kind == "text/event-stream");
-                    answer.map(|body| Either::Left(Begun { body, _begun: (!endless).then_some(begun) }))
+                    answer
+                        .map(|body| Either::Left(Begun { body, _begun: (!endless).then_some(begun), _reader: reader }))
                 }
                 Err(_) => {
                     *inside = None;
@@ -188,6 +195,7 @@ impl Body for Lively {
 struct Begun {
     body: Incoming,
     _begun: Option<OwnedSemaphorePermit>,
+    _reader: Waiting,
 }
 
 impl Body for Begun {

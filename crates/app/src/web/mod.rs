@@ -17,8 +17,10 @@ mod items;
 mod job;
 mod judging;
 mod panels;
+mod paper;
 mod photos;
 mod problem;
+mod readers;
 mod readings;
 mod rooms;
 mod runs;
@@ -40,6 +42,7 @@ use tracing::{info, warn};
 use utoipa::OpenApi;
 use utoipa::openapi::RefOr;
 
+use self::paper::Paper;
 use crate::failure::Failure;
 
 /// The OpenAPI description of the server.
@@ -146,7 +149,7 @@ pub fn openapi() -> utoipa::openapi::OpenApi {
 }
 
 /// The server, for whoever reaches it at `address`; it listens on a port of its own behind the front.
-fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> {
+fn rocket(store: Store, paper: Paper, address: SocketAddr, hosts: &[String]) -> Rocket<Build> {
     let config = Config {
         address: Ipv4Addr::LOCALHOST.into(),
         port: 0,
@@ -157,7 +160,8 @@ fn rocket(store: Store, address: SocketAddr, hosts: &[String]) -> Rocket<Build> 
         ..Config::release_default()
     };
     rocket::custom(config)
-        .manage(Arc::new(shared::Kept::new(store)))
+        .manage(Arc::new(shared::Kept::new(store, paper)))
+        .manage(Arc::new(readers::Readers::default()))
         .manage(bench::Meters::new())
         .attach(health::Requests)
         .attach(fence::Fence::new(address, hosts))
@@ -258,7 +262,7 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
     if !address.ip().is_loopback() {
         warn!(%address, "anyone who reaches this address can read and change the audits");
     }
-    let server = rocket(store, address, hosts).attach(AdHoc::on_liftoff("front", move |server| {
+    let server = rocket(store, Paper::apart(), address, hosts).attach(AdHoc::on_liftoff("front", move |server| {
         Box::pin(async move {
             let inside = SocketAddr::new(server.config().address, server.config().port);
             let (stop, stopping) = watch::channel(false);
@@ -275,7 +279,8 @@ pub fn serve(store: Store, address: IpAddr, port: u16, hosts: &[String]) -> Resu
                 told_to_stop().await;
                 std::process::exit(130);
             });
-            let front = front::Front::new(inside, stopping);
+            let readers = server.state::<Arc<readers::Readers>>().map(Arc::clone).unwrap_or_default();
+            let front = front::Front::new(inside, stopping, readers);
             spawn(async move {
                 let served =
                     listener.set_nonblocking(true).and_then(|()| rocket::tokio::net::TcpListener::from_std(listener));

@@ -9,6 +9,7 @@ use quick_cache::sync::Cache;
 use rocket::State;
 use rocket::tokio::sync::{Mutex, Semaphore};
 
+use super::paper::Paper;
 use super::problem::ApiError;
 use crate::clock::now;
 
@@ -24,6 +25,8 @@ pub struct Kept {
     pub sealing: Mutex<()>,
     /// The turns of heavy work.
     pub turns: Turns,
+    /// Where reports are laid out.
+    pub paper: Paper,
 }
 
 /// How much heavy work is under way at once: the rest waits its turn, and answers of a box go on beside it.
@@ -64,13 +67,14 @@ const MOST_AUDITS: usize = 2_000;
 
 impl Kept {
     /// With nothing worked out yet.
-    pub fn new(store: Store) -> Self {
+    pub fn new(store: Store, paper: Paper) -> Self {
         Self {
             store,
             memory: Memory::new(MOST_BOXES),
             counts: Cache::new(MOST_AUDITS),
             sealing: Mutex::new(()),
             turns: Turns::default(),
+            paper,
         }
     }
 }

@@ -27,7 +27,7 @@ struct Server {
 fn server() -> Server {
     let folder = tempfile::tempdir().unwrap();
     let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
-    let rocket = super::rocket(store, "127.0.0.1:8000".parse().unwrap(), &[]);
+    let rocket = super::rocket(store, super::Paper::Here, "127.0.0.1:8000".parse().unwrap(), &[]);
     Server { client: Client::tracked(rocket).unwrap(), _folder: folder }
 }
 
@@ -328,7 +328,7 @@ fn the_description_names_every_route() {
     let described: usize =
         description["paths"].as_object().unwrap().values().map(|path| path.as_object().unwrap().len()).sum();
     let store = Store::open(&tempfile::tempdir().unwrap().path().join("a.sqlite")).unwrap();
-    let rocket = super::rocket(store, "127.0.0.1:8000".parse().unwrap(), &[]);
+    let rocket = super::rocket(store, super::Paper::Here, "127.0.0.1:8000".parse().unwrap(), &[]);
     let routes = rocket.routes().filter(|route| route.uri.to_string().starts_with("/api/")).count();
     assert_eq!(described + 1, routes, "all but the description itself");
 }
