@@ -76,7 +76,7 @@ test('twelve corrections of the second unit are linked, worked off and answered'
 
   // The seventh is planned at the panel.
   await openList(page);
-  await expect(line(page, 3)).toContainText('Put right and proven: found 3 3/4 in, left 7 in, limit 6 in.');
+  await expect(line(page, 3)).toContainText('Put right and checked: found 3 3/4 in, left 7 in, limit 6 in.');
   await line(page, 7).getByRole('link', { name: 'annexe panel' }).click();
   await button(page, 'Findings').click();
   const neutrals = page
@@ -90,7 +90,7 @@ test('twelve corrections of the second unit are linked, worked off and answered'
   const csv = await (await request.get(`${server.get().url}/api${auditPath}/corrections.csv`)).text();
   expect(csv.trim().split('\n')).toHaveLength(17);
   expect(csv).toContain(
-    'kitchenette right",wires too short,Annexe suite,X6,free-conductor-length,"Put right and proven',
+    'kitchenette right",wires too short,Annexe suite,X6,free-conductor-length,"Put right and checked',
   );
   clean();
 });

@@ -71,7 +71,7 @@ test('a box with short conductors, from the tape to the report', async ({ page }
   await field(page, 'Sheath ends, behind').fill('2');
   await field(page, 'black 14, from the sheath').fill('6 1/2');
   await field(page, 'white 14, from the sheath').fill('5');
-  await expect(repairs).toContainText('Not proven');
+  await expect(repairs).toContainText('Not right yet');
   await field(page, 'white 14, from the sheath').fill('6 1/2');
   await expect(repairs.locator('.state-proven')).toHaveCount(2);
   await expect(repairs).toContainText('found 2 3/4 in');

@@ -66,7 +66,7 @@ fn rows(
     findings: &[ItemView],
 ) -> Result<(), ReportError> {
     for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
-        let state = findings.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.name());
+        let state = findings.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.code());
         let after = left.and_then(|left| left.iter().find(|after| after.rule == result.rule));
         if result.findings.is_empty() {
             sheet.row(line(place, result, None, None, state))?;

@@ -193,8 +193,8 @@ impl Report {
                 line("Items referred", counts.items.referred.to_string()),
                 line("Items declined by the owner", counts.items.declined.to_string()),
                 line("Items put off", counts.items.put_off.to_string()),
-                line("Items done, not proven", counts.items.done.to_string()),
-                line("Items proven", counts.items.proven.to_string()),
+                line("Items done, to be checked", counts.items.done.to_string()),
+                line("Items put right", counts.items.proven.to_string()),
                 line("Items closed", counts.items.closed.to_string()),
             ]
             .into_iter()

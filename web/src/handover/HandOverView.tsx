@@ -20,7 +20,7 @@ const STEPS = [
   ['put_off', 'put off'],
   ['declined', 'declined by the owner'],
   ['done', 'done, to be measured again'],
-  ['proven', 'proven by new measurements'],
+  ['proven', 'put right, by new measurements'],
   ['closed', 'closed'],
 ] as const;
 

@@ -51,8 +51,8 @@ function items(counts: AuditCounts) {
   const parts = [
     [found, 'to plan'],
     [planned, 'planned'],
-    [done, 'to prove'],
-    [proven, 'proven'],
+    [done, 'to check'],
+    [proven, 'put right'],
     [closed, 'closed'],
   ] as const;
   const words = parts.filter(([count]) => count > 0).map(([count, name]) => `${count} ${name}`);

@@ -24,8 +24,8 @@ const STATES: [ItemState, string][] = [
   ['referred', 'referred'],
   ['put-off', 'put off'],
   ['declined', 'declined'],
-  ['done', 'done, not proven'],
-  ['proven', 'proven'],
+  ['done', 'done, to be checked'],
+  ['proven', 'put right'],
   ['closed', 'closed'],
 ];
 const HELD: ItemState[] = ['waiting', 'put-off', 'declined'];

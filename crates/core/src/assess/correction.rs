@@ -197,9 +197,9 @@ fn of_item(view: &ItemView) -> String {
         _ => String::new(),
     };
     match view.state {
-        ItemState::Closed => format!("Put right and proven{figures}."),
+        ItemState::Closed => format!("Put right and checked{figures}."),
         ItemState::Proven => format!("Put right; the new measurements pass{figures}."),
-        ItemState::Done | ItemState::Reopened => format!("Done, not proven yet{figures}. {}", view.next),
+        ItemState::Done | ItemState::Reopened => format!("Done, not checked yet{figures}. {}", view.next),
         ItemState::Planned => format!("Confirmed and planned{figures}."),
         ItemState::Waiting | ItemState::Declined | ItemState::PutOff | ItemState::Referred => {
             format!("{} {}", view.next, figures.trim_start_matches(": ")).trim().to_owned()
@@ -305,7 +305,7 @@ mod tests {
         };
         let items = [item];
         let closed = line(Some(record.id), Some("free-conductor-length"));
-        assert_eq!(said(closed.clone(), &items), "Put right and proven: found 2 3/4 in, left 7 in, limit 6 in.");
+        assert_eq!(said(closed.clone(), &items), "Put right and checked: found 2 3/4 in, left 7 in, limit 6 in.");
         assert_eq!(said(closed, &[]), "Confirmed: found 2 3/4 in, left 7 in, limit 6 in; nothing is planned yet.");
         let open = said(line(Some(record.id), Some("box-secure")), &items);
         assert!(open.starts_with("Open: K1 is not measured for it yet."), "{open}");

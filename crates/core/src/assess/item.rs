@@ -38,6 +38,22 @@ pub enum ItemState {
 }
 
 impl ItemState {
+    /// As files name it, whatever it is called on the screen.
+    pub const fn code(self) -> &'static str {
+        match self {
+            Self::Found => "found",
+            Self::Planned => "planned",
+            Self::Waiting => "waiting",
+            Self::Referred => "referred",
+            Self::Declined => "declined",
+            Self::PutOff => "put-off",
+            Self::Done => "done",
+            Self::Proven => "proven",
+            Self::Closed => "closed",
+            Self::Reopened => "reopened",
+        }
+    }
+
     /// In words.
     pub const fn name(self) -> &'static str {
         match self {
@@ -47,8 +63,8 @@ impl ItemState {
             Self::Referred => "referred",
             Self::Declined => "declined by the owner",
             Self::PutOff => "put off",
-            Self::Done => "done, not proven",
-            Self::Proven => "proven",
+            Self::Done => "done, to be checked",
+            Self::Proven => "put right",
             Self::Closed => "closed",
             Self::Reopened => "open again",
         }
@@ -177,7 +193,7 @@ fn next(state: ItemState, item: Option<&WorkItem>, after: Option<&RuleResult>, w
         ItemState::Declined => with_note("Declined by the owner; it stays open", item),
         ItemState::PutOff => with_note("Put off; it stays open", item),
         ItemState::Done | ItemState::Reopened => match after {
-            Some(after) if after.verdict != Verdict::NotMeasured => format!("Not proven: {wanting}"),
+            Some(after) if after.verdict != Verdict::NotMeasured => format!("Not right yet: {wanting}"),
             _ => "Measure again: nothing closes without new figures.".to_owned(),
         },
         ItemState::Proven => "The new measurements pass. Close it.".to_owned(),
@@ -194,6 +210,14 @@ mod tests {
     use crate::quantity::Length;
     use crate::rules::{Situation, judge};
     use crate::testing::{box_with, conductor};
+
+    #[test]
+    fn a_state_is_named_in_files_as_it_is_in_records() {
+        use ItemState::*;
+        for state in [Found, Planned, Waiting, Referred, Declined, PutOff, Done, Proven, Closed, Reopened] {
+            assert_eq!(serde_json::to_value(state).ok(), Some(state.code().into()));
+        }
+    }
 
     fn record() -> BoxRecord {
         BoxRecord {
