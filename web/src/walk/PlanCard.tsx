@@ -107,7 +107,7 @@ export function NotHere({ outcome, busy, onPlan }: NotHereProps) {
           <ul className="rejected">
             {outcome.cannot.map((cannot) => (
               <li key={cannot.rule}>
-                <b>{cannot.title}.</b> {cannot.reasons.join('; ')}.
+                <Because title={cannot.title} reasons={cannot.reasons} />
                 <div className="results">
                   <Button
                     variant="outline-primary"
@@ -134,11 +134,28 @@ export function NotHere({ outcome, busy, onPlan }: NotHereProps) {
           <ul className="rejected">
             {outcome.rejected.map((rejected) => (
               <li key={rejected.repair}>
-                <b>{rejected.title}.</b> {rejected.reasons.join('; ')}.
+                <Because title={rejected.title} reasons={rejected.reasons} />
               </li>
             ))}
           </ul>
         </>
+      )}
+    </>
+  );
+}
+
+/** What is not done, and why in one line; where there is more to say, on demand. */
+function Because({ title, reasons: [first = '', ...others] }: { title: string; reasons: string[] }) {
+  return (
+    <>
+      <b>{title}.</b> {first}.
+      {others.length > 0 && (
+        <details>
+          <summary>{others.length} more</summary>
+          {others.map((reason) => (
+            <p key={reason}>{reason}.</p>
+          ))}
+        </details>
       )}
     </>
   );
