@@ -104,9 +104,9 @@ test('an extender eats reach, so that the plan extends as well', async ({ page }
   await expect(repairs(page)).toContainText('1 box extender, fixed, 3/8 in');
   await expect(repairs(page)).toContainText('1/8 in more than spacers bridge, 1/4 in');
   await page.getByRole('button', { name: 'Face', exact: true }).click();
-  await expect(page.locator('svg.face')).toContainText('then: box extender');
+  await expect(page.locator('.face-work')).toContainText('then: box extender');
   await page.getByRole('button', { name: 'Fill', exact: true }).click();
-  await expect(page.locator('.fill svg')).toContainText('required');
+  await expect(page.locator('.fill')).toContainText('required');
 });
 
 test('a stop offers the referral and nothing else', async ({ page }) => {

@@ -2,7 +2,10 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { PanelView, Tick } from '../api/types';
+import { usePhone } from '../ui/usePhone';
 import type { ChangePanel } from './change';
+import { RoundByHand } from './RoundByHand';
+import { tickOf, withPoints, withTick } from './ticks';
 
 type Props = { view: PanelView; round: number; onRound: (round: number) => void; change: ChangePanel };
 
@@ -11,24 +14,18 @@ export function WalkRound({ view, round, onRound, change }: Props) {
   const { schedule, points, to_add } = view.judgement.answer;
   const [name, setName] = useState('');
   const [doubtful, setDoubtful] = useState<string | null>(null);
+  const [byHand, setByHand] = useState(false);
+  const phone = usePhone();
   if (!schedule) return <p className="muted">Choose the breakers to map under Rounds first.</p>;
   if (view.held.length > 0) {
     return <p className="muted">The points are noted once the hands are out.</p>;
   }
-  const tickOf = (index: number) => record.mapping.points[index]?.ticks[round] ?? 'missing';
-  const withTick = (ticks: Tick[], tick: Tick) => {
-    const grown = [...ticks];
-    while (grown.length < round) grown.push('missing');
-    grown[round] = tick;
-    return grown;
-  };
+  const seen = (index: number) => tickOf(record.mapping.points[index], round);
   const setPoints = (make: (points: typeof record.mapping.points) => typeof record.mapping.points) =>
-    change((known) => ({ ...known, mapping: { ...known.mapping, points: make(known.mapping.points) } }));
+    change((known) => withPoints(known, make));
   const tick = (index: number, to: Tick) =>
-    void setPoints((known) =>
-      known.map((point, at) => (at === index ? { ...point, ticks: withTick(point.ticks, to) } : point)),
-    );
-  const missing = record.mapping.points.filter((_, index) => tickOf(index) === 'missing').length;
+    void setPoints((known) => known.map((point, at) => (at === index ? withTick(point, round, to) : point)));
+  const missing = record.mapping.points.filter((point) => tickOf(point, round) === 'missing').length;
   const rooms = [...new Set(points.map((point) => point.room))];
   return (
     <section className="walk-round" aria-label={`Walk of round ${round + 1}`}>
@@ -40,6 +37,20 @@ export function WalkRound({ view, round, onRound, change }: Props) {
             : `${missing} of ${record.mapping.points.length} points to note`}
         </span>
       </h2>
+      {phone && points.length > 0 && (
+        <button type="button" className="way" onClick={() => setByHand(true)}>
+          One point a screen
+        </button>
+      )}
+      {byHand && (
+        <RoundByHand
+          view={view}
+          first={round}
+          onRound={onRound}
+          change={change}
+          onDone={() => setByHand(false)}
+        />
+      )}
       <div className="results">
         {to_add.length > 0 && (
           <Button
@@ -65,9 +76,7 @@ export function WalkRound({ view, round, onRound, change }: Props) {
             onClick={() =>
               void setPoints((known) =>
                 known.map((point) =>
-                  (point.ticks[round] ?? 'missing') === 'missing'
-                    ? { ...point, ticks: withTick(point.ticks, 'live') }
-                    : point,
+                  tickOf(point, round) === 'missing' ? withTick(point, round, 'live') : point,
                 ),
               )
             }
@@ -92,7 +101,7 @@ export function WalkRound({ view, round, onRound, change }: Props) {
                       key={state}
                       type="button"
                       className={`tick ${state}`}
-                      aria-pressed={tickOf(index) === state}
+                      aria-pressed={seen(index) === state}
                       aria-label={`${point.answer.name}: ${state}`}
                       onClick={() => tick(index, state)}
                     >

@@ -124,6 +124,7 @@ export function Drawings({ session, state, units, looked, goToDeadTest, part }: 
           at={at}
           after={plan?.face}
           changes={side === 'left' ? state.view.map_changes : undefined}
+          lamps={part !== 'read'}
         />
       )}
       {shown === 'hanging' && judgement.hanging && (

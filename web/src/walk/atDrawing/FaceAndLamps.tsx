@@ -16,9 +16,11 @@ type Props = {
   at: AtDrawing;
   after: Face | undefined;
   changes: MapChange[] | undefined;
+  /** The lamps stand here, and not in the part that is being taken down. */
+  lamps: boolean;
 };
 
-export function FaceAndLamps({ session, state, at, after, changes }: Props) {
+export function FaceAndLamps({ session, state, at, after, changes, lamps }: Props) {
   const { face } = state.judgement;
   const contents = contentsOf(state);
   const notes = faceNotes(face, after);
@@ -32,7 +34,8 @@ export function FaceAndLamps({ session, state, at, after, changes }: Props) {
     <div className="face-work" data-landing={at.picked?.startsWith('conductor ') || undefined}>
       <FaceDrawing face={face} after={after} changes={changes} hold={at} />
       <div className="beside">
-        {takesLamps(contents) &&
+        {lamps &&
+          takesLamps(contents) &&
           halvesOf(contents).map((half) => (
             <LampRow
               key={half}
