@@ -50,10 +50,11 @@ test('a round is one point a screen and one tap a point, and what was left for l
   await expect.poll(() => ticks(4)).toEqual(['live', 'live', 'missing', 'live']);
   await answer('Close').tap();
 
-  // All but the last few at once; the last ones by hand, and then the next round.
+  // The others at once, and then the next round.
   await page.getByRole('button', { name: 'K2 upper half: dead' }).tap();
   await expect.poll(() => ticks(4)).toEqual(['live', 'live', 'dead', 'live']);
   await page.getByRole('button', { name: 'The rest is live' }).tap();
+  await expect(page.getByRole('heading', { name: /^Round 6/ })).toBeVisible();
   await page.getByRole('button', { name: 'One point a screen' }).tap();
   await expect(sheet).toContainText('Round 6 of');
   clean();

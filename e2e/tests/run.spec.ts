@@ -89,7 +89,7 @@ test('audits are made, copied, archived, deleted, brought back, imported', async
   // Which years there are is the core's word; the dialog stays with all that was typed.
   await asked.getByLabel('When was it built').fill('68');
   await asked.getByRole('button', { name: 'Start' }).click();
-  await expect(asked).toContainText('68 is not a year');
+  await expect(asked).toContainText('68 is not the year of a house; give one from 1500 to 2100');
   await expect(asked.getByLabel('Where is it')).toHaveValue('Lighthouse cottage');
   await asked.getByLabel('When was it built').fill('1968');
   await asked.getByLabel('Which edition is enforced').selectOption({ label: 'NEC 2020' });

@@ -88,7 +88,7 @@ export function RoundByHand({ view, first, onRound, change, onDone }: Props) {
               </button>
             </div>
           </>
-        ) : all ? (
+        ) : all || missing === 0 ? (
           <>
             <p className="round-point">
               <b>Every point is noted.</b>
