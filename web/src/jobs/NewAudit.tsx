@@ -15,6 +15,12 @@ type Props = {
   onClose: () => void;
 };
 
+/** Before there were wires in houses; the core takes no earlier year for wiring. */
+const FIRST_WIRING = 1880;
+
+/** The year in which a house was wired as far as its own year tells: one older than any wiring does not say. */
+const wiredWith = (built: number | null) => (built !== null && built < FIRST_WIRING ? null : built);
+
 /** A year as it is typed: none, a whole figure, or what is wrong with it. Which years there are is the core's word. */
 export function yearOf(text: string): { year: number | null } | { wrong: string } {
   const typed = text.trim();
@@ -42,6 +48,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
     event.preventDefault();
     if (!ready || 'wrong' in typed) return;
     const { year } = typed;
+    const wired = wiredWith(year);
     // As a rule it is wired as it was built; where a part is newer, the basis says so of its area.
     const basis: Basis = {
       edition,
@@ -49,7 +56,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
       jurisdiction: '',
       amendments: [],
       units: 'inch',
-      areas: year === null ? [] : [{ id: 1, name: 'as built', wired_under: { year } }],
+      areas: wired === null ? [] : [{ id: 1, name: 'as built', wired_under: { year: wired } }],
       house_rules: houseRules,
     };
     const why = await onBegin({
@@ -61,7 +68,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
         basis: units === 'inch' ? basis : inUnits(basis, units, trades),
         archived: false,
       },
-      room: room.trim() === '' ? null : { id: ids.room, name: room.trim(), area: year === null ? null : 1 },
+      room: room.trim() === '' ? null : { id: ids.room, name: room.trim(), area: wired === null ? null : 1 },
     });
     setRefused(why);
   };
