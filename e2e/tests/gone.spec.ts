@@ -40,10 +40,3 @@ test('a report ends with its reader, and the next one is made', async () => {
   // Nothing is left over of one that was made.
   await expect.poll(layingOut).toEqual([]);
 });
-
-test('what is asked of the server cannot say whose reader it is', async () => {
-  const { url } = server.get();
-  const headers = { 'x-nailpunch-reader': '0' };
-  const made = await fetch(`${url}/api${auditPath}/report.pdf?kind=owner`, { headers });
-  expect(made.status).toBe(200);
-});

@@ -2,10 +2,10 @@
 
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
-    Disconnect, ElectrodeKind, EquipmentKind, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules, HungKind,
-    InWallInfo, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate, Preset, Probe,
-    RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat, ServiceEntry, SpliceKind, StudSide,
-    SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind, house_rule_infos,
+    Disconnect, ElectrodeKind, EquipmentKind, FIRST_WIRING, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules,
+    HungKind, InWallInfo, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate, Preset,
+    Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat, ServiceEntry, SpliceKind,
+    StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind, house_rule_infos,
     in_wall_infos, observation_infos, panel_observation_infos, presets, room_observation_infos, run_observation_infos,
     terminals_of,
 };
@@ -99,6 +99,8 @@ pub struct Trades {
     wall_parts: Vec<Named<WallPartKind>>,
     room_observations: Vec<RoomObservationInfo>,
     /// What stands in rooms, each with the facts that are taken down of it.
+    /// The first year that wiring can be of.
+    first_wiring: u16,
     equipment: Vec<EquipmentChoice>,
     disconnects: Vec<Named<Disconnect>>,
     /// What can be wanted in rooms, each with the facts that are taken down of it.
@@ -215,6 +217,7 @@ pub fn trades() -> Trades {
         room_kinds: named(RoomKind::ALL, RoomKind::name),
         wall_parts: named(WallPartKind::ALL, WallPartKind::name),
         room_observations: room_observation_infos(),
+        first_wiring: FIRST_WIRING,
         equipment: EquipmentKind::ALL
             .map(|kind| EquipmentChoice { value: kind, name: kind.name(), fields: kind.fields() })
             .into(),

@@ -2873,6 +2873,8 @@ export interface components {
         FaceDevice: {
             /** @description It has a slot for the ground. */
             grounded: boolean;
+            /** @description It has tabs between its screws. */
+            has_tabs: boolean;
             hot_tab?: components["schemas"]["Tab"] | null;
             /**
              * Format: int32
@@ -6979,9 +6981,14 @@ export interface components {
             disconnects: components["schemas"]["Named_Disconnect"][];
             editions: components["schemas"]["EditionChoice"][];
             electrodes: components["schemas"]["Named_ElectrodeKind"][];
-            /** @description What stands in rooms, each with the facts that are taken down of it. */
             equipment: components["schemas"]["EquipmentChoice"][];
             fan_controls: components["schemas"]["Named_FanControl"][];
+            /**
+             * Format: int32
+             * @description What stands in rooms, each with the facts that are taken down of it.
+             *     The first year that wiring can be of.
+             */
+            first_wiring: number;
             gas_pipes: components["schemas"]["Named_GasPipe"][];
             halves: components["schemas"]["Named_Halves"][];
             /** @description What a box holds on by. */

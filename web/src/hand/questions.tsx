@@ -7,6 +7,7 @@ import { contentsOf } from '../walk/contents';
 import { DeadPart } from '../walk/DeadPart';
 import { Look } from '../walk/Look';
 import { Readings } from '../walk/Readings';
+import { CONSTRUCTIONS } from '../walk/words';
 import type { Asked, Question } from './asked';
 import { Conductors } from './Conductors';
 import { Contents } from './Contents';
@@ -202,10 +203,7 @@ export const QUESTIONS: Question[] = [
           <Answers
             waits={asked.wanted.has('/construction')}
             value={construction}
-            choices={[
-              ['metal', 'metal'],
-              ['nonmetallic', 'plastic'],
-            ]}
+            choices={CONSTRUCTIONS}
             onAnswer={(made) => {
               edit(asked, { construction: made });
               if (made === 'nonmetallic') asked.done();

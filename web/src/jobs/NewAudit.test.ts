@@ -1,5 +1,5 @@
 import { expect, it } from 'vitest';
-import { yearOf } from './NewAudit';
+import { wiredWith, yearOf } from './NewAudit';
 
 it('takes a whole figure for a year or none, and says what is no year', () => {
   expect(['', ' ', '1968', ' 1850 '].map(yearOf)).toEqual([
@@ -10,4 +10,8 @@ it('takes a whole figure for a year or none, and says what is no year', () => {
   ]);
   for (const text of ['19.5', 'old', '-1968', '1968a'])
     expect(yearOf(text)).toEqual({ wrong: expect.stringContaining(`"${text}" is no year`) });
+});
+
+it('takes a house to be wired as it was built, unless it is older than any wiring', () => {
+  expect([1968, 1880, 1879, null].map((built) => wiredWith(built, 1880))).toEqual([1968, 1880, null, null]);
 });

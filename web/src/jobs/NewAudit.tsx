@@ -15,11 +15,9 @@ type Props = {
   onClose: () => void;
 };
 
-/** Before there were wires in houses; the core takes no earlier year for wiring. */
-const FIRST_WIRING = 1880;
-
 /** The year in which a house was wired as far as its own year tells: one older than any wiring does not say. */
-const wiredWith = (built: number | null) => (built !== null && built < FIRST_WIRING ? null : built);
+export const wiredWith = (built: number | null, firstWiring: number) =>
+  built !== null && built < firstWiring ? null : built;
 
 /** A year as it is typed: none, a whole figure, or what is wrong with it. Which years there are is the core's word. */
 export function yearOf(text: string): { year: number | null } | { wrong: string } {
@@ -48,7 +46,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
     event.preventDefault();
     if (!ready || 'wrong' in typed) return;
     const { year } = typed;
-    const wired = wiredWith(year);
+    const wired = wiredWith(year, trades.first_wiring);
     // As a rule it is wired as it was built; where a part is newer, the basis says so of its area.
     const basis: Basis = {
       edition,

@@ -1,6 +1,7 @@
 // What is under the terminals of a breaker or a bar: one row a conductor.
 import { Button, Form } from 'react-bootstrap';
 import type { Breaker, LandedConductor } from '../api/types';
+import { newConductor } from './records';
 
 export const GAUGES = ['14', '12', '10', '8', '6', '4', '3', '2', '1', '1/0', '2/0', '3/0', '4/0'] as const;
 const ROLES = [
@@ -168,14 +169,9 @@ export function ConductorList({ conductors, terminals, breakers, carries, onChan
           onChange([
             ...conductors,
             {
-              terminal: breakers ? (last?.terminal ?? 0) + 1 : 1,
-              gauge: last?.gauge ?? '12',
-              role: last?.role ?? carries,
-              material: last?.material ?? 'copper',
+              ...newConductor(breakers ? (last?.terminal ?? 0) + 1 : 1, last?.role ?? carries, last),
               strands: last?.strands ?? null,
               colour: last?.colour ?? null,
-              remarked: null,
-              breaker: null,
             },
           ])
         }

@@ -8,6 +8,7 @@ import { NumberField } from '../ui/NumberField';
 import { answered, answerTo, SeenChip } from '../ui/Seen';
 import { ConductorList, GAUGES } from './ConductorList';
 import type { ChangePanel } from './change';
+import { carriedBy } from './records';
 import { PlaceFacts, ServiceFacts } from './ServiceFacts';
 
 const gauges = GAUGES.map((gauge) => [gauge, `${gauge} AWG`] as const);
@@ -342,7 +343,7 @@ function OneBar({ bar, panel, onChange }: { bar: Bar; panel: Panel; onChange: (b
       <ConductorList
         conductors={bar.conductors}
         breakers={panel.breakers}
-        carries={bar.kind === 'ground' ? 'equipment-grounding' : 'grounded'}
+        carries={carriedBy(bar)}
         onChange={(conductors) => onChange({ ...bar, conductors })}
       />
     </details>

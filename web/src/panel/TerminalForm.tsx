@@ -3,6 +3,7 @@ import type { Panel } from '../api/types';
 import { BAR_NAMES, type Screw, withTerminal } from './bars';
 import { ConductorList } from './ConductorList';
 import type { ChangePanel } from './change';
+import { carriedBy } from './records';
 
 type Props = {
   panel: Panel;
@@ -31,7 +32,7 @@ export function TerminalForm({ panel, screw, change, besidePanel, onDone }: Prop
         conductors={bar.conductors.filter(({ terminal }) => terminal === screw.terminal)}
         terminals={[screw.terminal]}
         breakers={panel.breakers}
-        carries={bar.kind === 'ground' ? 'equipment-grounding' : 'grounded'}
+        carries={carriedBy(bar)}
         onChange={(conductors) => void change((known) => withTerminal(known, screw, conductors))}
       />
       <button type="button" className="way" onClick={onDone}>

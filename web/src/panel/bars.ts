@@ -1,5 +1,6 @@
 // The bars of a panel, terminal by terminal.
 import type { Bar, Breaker, LandedConductor, Panel } from '../api/types';
+import { carriedBy, newConductor } from './records';
 
 /** A screw of a bar. */
 export type Screw = { bar: number; terminal: number };
@@ -50,16 +51,6 @@ export function ofBreaker(bar: Bar, terminal: number, breaker: Breaker): LandedC
   if (without >= 0) {
     return there.map((known, index) => (index === without ? { ...known, breaker: breaker.id } : known));
   }
-  const like = breaker.conductors[0];
-  const landed: LandedConductor = {
-    terminal,
-    gauge: like?.gauge ?? '12',
-    role: bar.kind === 'ground' ? 'equipment-grounding' : 'grounded',
-    material: like?.material ?? 'copper',
-    strands: null,
-    colour: null,
-    remarked: null,
-    breaker: breaker.id,
-  };
-  return [...there, landed];
+  const landed = newConductor(terminal, carriedBy(bar), breaker.conductors[0]);
+  return [...there, { ...landed, breaker: breaker.id }];
 }

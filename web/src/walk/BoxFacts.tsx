@@ -8,6 +8,7 @@ import { contentsOf } from './contents';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
+import { CONSTRUCTIONS } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
 
@@ -93,10 +94,7 @@ export function BoxFacts({ session, state }: Props) {
           label="Made of"
           id="construction"
           value={contents.construction}
-          choices={[
-            ['metal', 'metal'],
-            ['nonmetallic', 'plastic'],
-          ]}
+          choices={CONSTRUCTIONS}
           none="not noted"
           onChange={(construction) => set({ construction })}
         />

@@ -8,6 +8,7 @@ import { withCableAs, withoutCable } from './contents';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
+import { ENTRIES } from './words';
 
 type Props = { session: BoxSession; state: SessionState; cable: Cable; index: number };
 
@@ -70,10 +71,7 @@ export function CableRow({ session, state, cable, index }: Props) {
           <Choice
             label="Where it comes in"
             value={cable.entry}
-            choices={[
-              ['back', 'the back'],
-              ['side', 'a side'],
-            ]}
+            choices={ENTRIES}
             onChange={(entry) => entry && set({ entry })}
           />
           <Choice

@@ -9,7 +9,7 @@ import { HungFacts } from './HungFacts';
 import { LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
-import { GAUGES } from './words';
+import { DEVICE_AMPERES, GAUGES } from './words';
 
 type Props = { session: BoxSession; state: SessionState };
 
@@ -53,7 +53,7 @@ function OneDevice({ session, state, device, index }: Props & { device: Device; 
         label="Rated"
         id={`devices-${index}-amperes`}
         value={device.amperes}
-        choices={[15, 20, 30, 40, 50]}
+        choices={DEVICE_AMPERES}
         unit="A"
         onChange={(amperes) => set({ amperes })}
       />

@@ -12,7 +12,8 @@ type Props = { session: BoxSession; state: SessionState };
 
 export function Terminals({ session, state }: Props) {
   const contents = contentsOf(state);
-  const { arrangements, mistakes } = state.judgement.electrical;
+  const { face, electrical } = state.judgement;
+  const { arrangements, mistakes } = electrical;
   const set = (change: (known: BoxContents) => BoxContents) => session.edit(change);
   if (contents.devices.length === 0) {
     return <p className="muted terminals-empty">No device here: splices are noted under Devices.</p>;
@@ -21,7 +22,12 @@ export function Terminals({ session, state }: Props) {
     <div className="terminals">
       {contents.devices.map((device) => (
         <section key={device.id} aria-label={`Terminals of device ${device.id}`}>
-          <DeviceTerminals device={device} contents={contents} onChange={set} />
+          <DeviceTerminals
+            device={device}
+            tabs={face.devices.some(({ id, has_tabs }) => id === device.id && has_tabs)}
+            contents={contents}
+            onChange={set}
+          />
           {arrangements
             .filter((known) => known.device === device.id)
             .map((known) => (
@@ -53,11 +59,13 @@ export function Terminals({ session, state }: Props) {
 
 type DeviceProps = {
   device: Device;
+  /** It has tabs between its screws. */
+  tabs: boolean;
   contents: BoxContents;
   onChange: (change: (known: BoxContents) => BoxContents) => void;
 };
 
-function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
+function DeviceTerminals({ device, tabs, contents, onChange }: DeviceProps) {
   const trades = useTrades();
   const terminals = trades.data?.terminals.find((known) => known.kind === device.kind)?.terminals ?? [];
   const conductors = conductorNamesByCable(contents).map(([id, name]) => [String(id), name] as const);
@@ -89,7 +97,7 @@ function DeviceTerminals({ device, contents, onChange }: DeviceProps) {
           onChange={(conductor) => land(value, conductor === null ? null : Number(conductor))}
         />
       ))}
-      {terminals.some(({ value }) => value === 'brass-lower') && (
+      {tabs && (
         <>
           <Choice
             label="Tab between the brass screws"

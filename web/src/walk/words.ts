@@ -1,5 +1,5 @@
 // The words of the choices that the capture offers. What they mean is the core's.
-import type { BoxContents, Conductor, Role, Tab } from '../api/types';
+import type { BoxContents, Cable, Conductor, Role, Tab } from '../api/types';
 
 export const GAUGES = [
   '18',
@@ -41,6 +41,19 @@ export const TABS = [
   ['whole', 'whole'],
   ['broken', 'broken off'],
 ] as const satisfies readonly (readonly [Tab, string])[];
+
+export const CONSTRUCTIONS = [
+  ['metal', 'metal'],
+  ['nonmetallic', 'plastic'],
+] as const satisfies readonly (readonly [BoxContents['construction'], string])[];
+
+export const ENTRIES = [
+  ['back', 'the back'],
+  ['side', 'a side'],
+] as const satisfies readonly (readonly [Cable['entry'], string])[];
+
+/** The ratings that a device is marked with. */
+export const DEVICE_AMPERES = [15, 20, 30, 40, 50] as const;
 
 export const ROLES: [Role, string][] = [
   ['ungrounded', 'hot'],

@@ -17,7 +17,8 @@ use utoipa::ToSchema;
 use super::body::{LargeBody, identifier};
 use super::problem::ApiError;
 use super::readers::Reader;
-use super::shared::{Shared, author, heavy, with_audit, with_store};
+use super::shared::{Shared, author, with_audit, with_store};
+use super::turns::heavy;
 use crate::clock::now;
 
 /// What an answer says that nobody reads: no failure of the server. Common practice, no source.

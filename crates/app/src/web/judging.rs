@@ -11,7 +11,8 @@ use utoipa::ToSchema;
 
 use super::body::Body;
 use super::problem::ApiError;
-use super::shared::{Shared, heavy};
+use super::shared::Shared;
+use super::turns::heavy;
 
 /// Judges a box without saving it: verdicts, repairs with their proof, the section, and what was understood of the
 /// texts typed into its fields.

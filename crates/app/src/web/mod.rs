@@ -26,6 +26,7 @@ mod rooms;
 mod runs;
 mod seals;
 mod shared;
+mod turns;
 
 use std::collections::HashSet;
 use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};

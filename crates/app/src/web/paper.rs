@@ -9,7 +9,7 @@ use rocket::tokio::join;
 use tokio::process::Command;
 
 use super::problem::ApiError;
-use super::shared::{Turns, heavy};
+use super::turns::{Turns, heavy};
 
 /// Where reports are laid out.
 pub enum Paper {

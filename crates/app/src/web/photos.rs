@@ -12,7 +12,8 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::ApiError;
-use super::shared::{Shared, author, heavy, with_store};
+use super::shared::{Shared, author, with_store};
+use super::turns::heavy;
 
 /// A photograph with its revision.
 type RevisedPhoto = Revised<Photo>;

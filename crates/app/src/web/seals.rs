@@ -14,7 +14,8 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::Download;
 use super::problem::ApiError;
-use super::shared::{Kept, Shared, author, heavy, with_store};
+use super::shared::{Kept, Shared, author, with_store};
+use super::turns::heavy;
 use crate::clock::now;
 
 /// The most changes that an amendment lists.

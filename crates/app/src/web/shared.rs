@@ -7,10 +7,11 @@ use nailpunch_core::facts::AuditWalk;
 use nailpunch_store::{Author, Store, StoreError};
 use quick_cache::sync::Cache;
 use rocket::State;
-use rocket::tokio::sync::{Mutex, Semaphore};
+use rocket::tokio::sync::Mutex;
 
 use super::paper::Paper;
 use super::problem::ApiError;
+use super::turns::Turns;
 use crate::clock::now;
 
 /// The audits on disk, and what was worked out of them before.
@@ -27,36 +28,6 @@ pub struct Kept {
     pub turns: Turns,
     /// Where reports are laid out.
     pub paper: Paper,
-}
-
-/// How much heavy work is under way at once: the rest waits its turn, and answers of a box go on beside it.
-pub struct Turns {
-    /// Pictures being unpacked: the largest takes some 350 MB.
-    pub pictures: Semaphore,
-    /// Reports being laid out.
-    pub papers: Semaphore,
-    /// Bundles being read.
-    pub bundles: Semaphore,
-    /// Boxes being planned without being saved.
-    pub plans: Semaphore,
-}
-
-impl Default for Turns {
-    fn default() -> Self {
-        let [pictures, papers, bundles, plans] = [1, 1, 1, 2].map(Semaphore::new);
-        Self { pictures, papers, bundles, plans }
-    }
-}
-
-/// Runs heavy work in its turn, off the threads that answer requests.
-pub async fn heavy<T: Send + 'static>(
-    turn: &Semaphore,
-    work: impl FnOnce() -> T + Send + 'static,
-) -> Result<T, ApiError> {
-    let broken =
-        || ApiError::internal("this request broke off in the middle of its work; nothing was changed, try it again");
-    let _turn = turn.acquire().await.map_err(|_| broken())?;
-    rocket::tokio::task::spawn_blocking(work).await.map_err(|_| broken())
 }
 
 /// The most boxes whose answers are kept.

@@ -3,7 +3,7 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
-use super::problem::{Pointer, Problem, check_paragraph, check_text};
+use super::problem::{FIRST_WIRING, Pointer, Problem, check_paragraph, check_text};
 use crate::quantity::{Length, UnitSystem, parse_length};
 use crate::standard::{Edition, Severity};
 
@@ -109,8 +109,9 @@ impl Amendment {
                 problems.push(Problem::new(&places.at(index), "name a place, like Lakeshire County"));
             }
         }
-        if self.since.is_some_and(|since| since != 0 && !(1880..=2100).contains(&since)) {
-            problems.push(Problem::new(&at.at("since"), "give a year from 1880 to 2100, or 0 for any wiring"));
+        if self.since.is_some_and(|since| since != 0 && !(FIRST_WIRING..=2100).contains(&since)) {
+            let words = format!("give a year from {FIRST_WIRING} to 2100, or 0 for any wiring");
+            problems.push(Problem::new(&at.at("since"), words));
         }
         let silent = !self.off
             && self.severity.is_none()

@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use super::amendments::{AmendmentSet, amendment_problems};
 use super::bounded::at_most;
 use super::house_rules::HouseRules;
-use super::problem::{Pointer, Problem, check_day, check_text};
+use super::problem::{Pointer, Problem, check_day, check_text, check_year};
 use super::work::{CorrectionLine, WorkSettings, correction_problems};
 use crate::facts::{AuditId, Room};
 use crate::quantity::UnitSystem;
@@ -119,14 +119,6 @@ pub struct Letterhead {
 
 const MOST_AREAS: usize = 40;
 const MOST_ADOPTIONS: usize = 20;
-
-pub(super) fn check_year(problems: &mut Vec<Problem>, pointer: &Pointer, year: Option<u16>) {
-    if let Some(year) = year
-        && !(1880..=2100).contains(&year)
-    {
-        problems.push(Problem::new(pointer, format!("{year} is not a year of wiring; give one from 1880 to 2100")));
-    }
-}
 
 /// A house may be older than its wiring.
 fn check_built(problems: &mut Vec<Problem>, pointer: &Pointer, year: Option<u16>) {

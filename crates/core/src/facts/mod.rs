@@ -39,7 +39,7 @@ pub use r#box::{
     Hung, HungKind, JoiningMethod, Joint, KnownSupply, LampKind, Landing, LengthEcho, LengthText, LengthWish,
     Observation, ObservationGroup, ObservationInfo, Observed, Opening, PlaceMark, Plate, Preset, RangeWires, Role,
     Screw, Seat, Source, Splice, SpliceKind, Stand, Strands, Supply, SupportFitting, Tab, Terminal, TextOrLength,
-    TypedEntry, WallFinish, apply_entries, length_texts, observation_infos, presets, terminals_of,
+    TypedEntry, WallFinish, apply_entries, has_tabs, length_texts, observation_infos, presets, terminals_of,
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
@@ -58,7 +58,7 @@ pub use panel::{
     PanelPlace, PanelRoom, RoofUnder, Safety, Service, ServiceEntry, Tick, feed_problems, panel_observation_infos,
 };
 pub use photo::{BundlePhoto, Photo, PhotoMark};
-pub use problem::{Pointer, Problem, pointer_of};
+pub use problem::{FIRST_WIRING, Pointer, Problem, pointer_of};
 pub use readings::{
     DetectorClass, DetectorReading, Half, InstrumentReading, Lamp, LampReading, Meter, MeterReading, Probe, TripReading,
 };

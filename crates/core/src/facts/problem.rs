@@ -125,6 +125,18 @@ pub(super) fn check_day(problems: &mut Vec<Problem>, pointer: &Pointer, text: &s
     }
 }
 
+/// The first year in which there were wires in houses. Common practice, no source.
+pub const FIRST_WIRING: u16 = 1880;
+
+pub(super) fn check_year(problems: &mut Vec<Problem>, pointer: &Pointer, year: Option<u16>) {
+    if let Some(year) = year
+        && !(FIRST_WIRING..=2100).contains(&year)
+    {
+        let words = format!("{year} is not a year of wiring; give one from {FIRST_WIRING} to 2100");
+        problems.push(Problem::new(pointer, words));
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -5,7 +5,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use crate::facts::{
-    BoxContents, BoxKind, Colour, DeviceKind, HungKind, LampReading, Observation, Screw, Seat, Tab, Terminal,
+    BoxContents, BoxKind, Colour, DeviceKind, HungKind, LampReading, Observation, Screw, Seat, Tab, Terminal, has_tabs,
     terminals_of,
 };
 use crate::quantity::Length;
@@ -34,6 +34,8 @@ pub struct FaceDevice {
     pub grounded: bool,
     /// The halves have two feeds.
     pub split: bool,
+    /// It has tabs between its screws.
+    pub has_tabs: bool,
     /// The tab between its brass screws.
     pub hot_tab: Option<Tab>,
     /// The tab between its silver screws.
@@ -158,6 +160,7 @@ impl Face {
                     spacers: device.spacers,
                     grounded: device.is_grounding_type(),
                     split: device.split,
+                    has_tabs: has_tabs(device.kind),
                     hot_tab: device.hot_tab,
                     neutral_tab: device.neutral_tab,
                     terminals: terminals_of(device.kind)
@@ -221,6 +224,19 @@ mod tests {
         assert_eq!(Face::of(&contents).free_gangs.len(), 3);
         contents.hung = Some(Hung::new(HungKind::CeilingLuminaire));
         assert!(Face::of(&contents).free_gangs.is_empty());
+    }
+
+    #[test]
+    fn tabs_stand_between_two_screws_of_a_colour_that_carry_the_halves_of_one_device() {
+        let tabbed = DeviceKind::ALL.into_iter().filter(|&kind| has_tabs(kind)).collect::<Vec<_>>();
+        assert_eq!(tabbed.len(), 3);
+        for kind in tabbed {
+            let has = |terminal| terminals_of(kind).contains(&terminal);
+            assert!(has(Terminal::BrassUpper) && has(Terminal::BrassLower), "{kind:?}");
+            assert!(has(Terminal::SilverUpper) && has(Terminal::SilverLower), "{kind:?}");
+        }
+        // Two hots of a range are two legs.
+        assert!(!has_tabs(DeviceKind::RangeReceptacle));
     }
 
     #[test]

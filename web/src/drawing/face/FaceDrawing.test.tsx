@@ -23,6 +23,7 @@ const face = (change: Partial<Face> = {}): Face => ({
       spacers: 2,
       split: false,
       grounded: true,
+      has_tabs: true,
       terminals: [],
     },
   ],

@@ -89,8 +89,7 @@ export function Terminals({ device, changes, x, y, width, height, words, hold }:
           </g>
         );
       })}
-      {device.terminals.some(({ terminal }) => terminal === 'brass-lower') &&
-        device.kind !== 'range-receptacle' &&
+      {device.has_tabs &&
         (['hot', 'neutral'] as const).map((tab) => (
           <TabDrawn
             key={tab}

@@ -13,10 +13,24 @@ export type Place = {
   contents: BoxContents;
   choices: ReturnType<typeof useChoices>;
   /** The fields that a rule still waits for. */
-  wanted: ReadonlySet<string>;
+  wanted: Pick<ReadonlySet<string>, 'has'>;
   /** What the part is called. */
   name: string;
 };
+
+/** One field of a thing in the box: where it goes, what stands there, and how it is changed. */
+export const fieldOf =
+  <Thing, Id>(
+    at: string,
+    thing: Thing & { id: Id },
+    as: (known: BoxContents, id: Id, change: Partial<Thing>) => BoxContents,
+  ) =>
+  <Key extends keyof Thing & string>(key: Key) => ({
+    field: `${at}/${key}`,
+    value: thing[key],
+    set: (known: BoxContents, value: Thing[Key] | null) =>
+      as(known, thing.id, { [key]: value } as unknown as Partial<Thing>),
+  });
 
 type Props<T> = {
   place: Place;

@@ -3,12 +3,16 @@ import type { Cable, Conductor, Stand } from '../../api/types';
 import { YES_NO } from '../../ui/Answers';
 import { landedOn, takenOff, withCableAs, withConductorAs, withStand } from '../contents';
 import { LengthField } from '../LengthField';
-import { CONDITIONS, ROLES } from '../words';
-import { Asks, AsksOne, type Place } from './Asks';
+import { CONDITIONS, CONSTRUCTIONS, ENTRIES, ROLES } from '../words';
+import { Asks, AsksOne, fieldOf, type Place } from './Asks';
+
+/** A field of how the box stands. */
+const standField = (stand: Stand) =>
+  fieldOf('/stand', { ...stand, id: null }, (known, _, change: Partial<Stand>) => withStand(known, change));
 
 export function StandForm(place: Place) {
   const { session, state, contents, choices } = place;
-  const { stand } = contents;
+  const of = standField(contents.stand);
   return (
     <>
       <div className="lengths">
@@ -32,35 +36,17 @@ export function StandForm(place: Place) {
         legend="Made of"
         field="/construction"
         value={contents.construction}
-        choices={[
-          ['metal', 'metal'],
-          ['nonmetallic', 'plastic'],
-        ]}
+        choices={CONSTRUCTIONS}
         set={(known, construction) => ({ ...known, construction })}
       />
-      <Asks
-        place={place}
-        legend="Stud beside it"
-        field="/stand/stud_near"
-        value={stand.stud_near}
-        choices={YES_NO}
-        set={(known, stud_near) => withStand(known, { stud_near })}
-      />
-      <Asks
-        place={place}
-        legend="Held on two sides"
-        field="/stand/far_side"
-        value={stand.far_side}
-        choices={YES_NO}
-        set={(known, far_side) => withStand(known, { far_side })}
-      />
+      <Asks place={place} legend="Stud beside it" choices={YES_NO} {...of('stud_near')} />
+      <Asks place={place} legend="Held on two sides" choices={YES_NO} {...of('far_side')} />
       <AsksOne
         place={place}
         legend="Holds on by"
-        value={stand.held_by}
         choices={choices.holds}
         none="not noted"
-        set={(known, held_by) => withStand(known, { held_by })}
+        {...of('held_by')}
       />
       {contents.construction === 'metal' && (
         <AsksOne
@@ -78,7 +64,7 @@ export function StandForm(place: Place) {
 
 export function WallForm(place: Place) {
   const { session, state, contents, choices } = place;
-  const { stand } = contents;
+  const of = standField(contents.stand);
   return (
     <>
       <Asks
@@ -99,28 +85,19 @@ export function WallForm(place: Place) {
         <AsksOne
           place={place}
           legend="Of"
-          value={stand.finish_to_come_kind}
           choices={choices.finishes}
           none="the same as now"
-          set={(known, kind: Stand['finish_to_come_kind']) => withStand(known, { finish_to_come_kind: kind })}
+          {...of('finish_to_come_kind')}
         />
       </div>
-      <Asks
-        place={place}
-        legend="Holds back fire"
-        field="/stand/fire_rated"
-        value={stand.fire_rated}
-        choices={YES_NO}
-        set={(known, fire_rated) => withStand(known, { fire_rated })}
-      />
+      <Asks place={place} legend="Holds back fire" choices={YES_NO} {...of('fire_rated')} />
     </>
   );
 }
 
 export function CableForm({ cable, index, ...place }: Place & { cable: Cable; index: number }) {
   const { session, state, choices } = place;
-  const set = (change: (value: never) => Partial<Cable>) => (known: Place['contents'], value: unknown) =>
-    withCableAs(known, cable.id, change(value as never));
+  const of = fieldOf(`/cables/${index}`, cable, withCableAs);
   return (
     <>
       <div className="lengths">
@@ -143,46 +120,22 @@ export function CableForm({ cable, index, ...place }: Place & { cable: Cable; in
           label="First support"
         />
       </div>
-      <Asks
-        place={place}
-        legend="Clamped"
-        field={`/cables/${index}/clamped`}
-        value={cable.clamped}
-        choices={YES_NO}
-        set={set((clamped: boolean | null) => ({ clamped }))}
-      />
-      <Asks
-        place={place}
-        legend="Comes in at"
-        value={cable.entry}
-        choices={[
-          ['back', 'the back'],
-          ['side', 'a side'],
-        ]}
-        set={set((entry: Cable['entry'] | null) => ({ entry: entry ?? cable.entry }))}
-      />
-      <AsksOne
-        place={place}
-        legend="How it is run"
-        value={cable.method}
-        choices={choices.wiringMethods}
-        set={set((method: Cable['method'] | null) => ({ method: method ?? cable.method }))}
-      />
+      <Asks place={place} legend="Clamped" choices={YES_NO} {...of('clamped')} />
+      <AsksOne place={place} legend="Comes in at" choices={ENTRIES} {...of('entry')} />
+      <AsksOne place={place} legend="How it is run" choices={choices.wiringMethods} {...of('method')} />
       <AsksOne
         place={place}
         legend="Its equipment ground"
-        value={cable.ground}
         choices={choices.cableGrounds}
         none="not noted"
-        set={set((ground: Cable['ground']) => ({ ground }))}
+        {...of('ground')}
       />
       <AsksOne
         place={place}
         legend="Where it goes"
-        value={cable.goes}
         choices={choices.cableGoes}
         none="not noted"
-        set={set((goes: Cable['goes']) => ({ goes }))}
+        {...of('goes')}
       />
     </>
   );
@@ -200,6 +153,7 @@ export function ConductorForm({
     ),
   );
   const landing = contents.landings.find((known) => known.conductor === conductor.id);
+  const of = fieldOf(`/conductors/${index}`, conductor, withConductorAs);
   return (
     <>
       {!conductor.passes_through && (
@@ -226,28 +180,21 @@ export function ConductorForm({
           choices={screws}
           none="nothing noted"
           set={(known, screw) => {
-            const of = state.judgement.face.devices.find(({ id }) => screw?.startsWith(`${id} `));
-            const terminal = of?.terminals.find((one) => screw === `${of.id} ${one.terminal}`)?.terminal;
-            return of && terminal
-              ? landedOn(known, conductor.id, of.id, terminal)
+            const on = state.judgement.face.devices.find(({ id }) => screw?.startsWith(`${id} `));
+            const terminal = on?.terminals.find((one) => screw === `${on.id} ${one.terminal}`)?.terminal;
+            return on && terminal
+              ? landedOn(known, conductor.id, on.id, terminal)
               : takenOff(known, conductor.id);
           }}
         />
       )}
-      <AsksOne
-        place={place}
-        legend="What it does"
-        value={conductor.role}
-        choices={ROLES}
-        set={(known, role) => withConductorAs(known, conductor.id, role ? { role } : {})}
-      />
+      <AsksOne place={place} legend="What it does" choices={ROLES} {...of('role')} />
       <AsksOne
         place={place}
         legend="Its condition"
-        value={conductor.condition}
         choices={CONDITIONS}
         none="not looked at"
-        set={(known, condition) => withConductorAs(known, conductor.id, { condition })}
+        {...of('condition')}
       />
     </>
   );

@@ -2,10 +2,10 @@
 import type { Device, Terminal } from '../../api/types';
 import { YES_NO } from '../../ui/Answers';
 import { landedOn, takenOff, withDevice, withDeviceAs, withoutDevice } from '../contents';
-import { conductorNamesByCable, TABS } from '../words';
-import { Asks, AsksOne, type Place } from './Asks';
+import { conductorNamesByCable, DEVICE_AMPERES, TABS } from '../words';
+import { Asks, AsksOne, fieldOf, type Place } from './Asks';
 
-const RATED = [15, 20, 30, 40, 50].map((figure) => [figure, `${figure} A`] as const);
+const RATED = DEVICE_AMPERES.map((figure) => [figure, `${figure} A`] as const);
 
 /** A free gang: what is put into it is what one speaks of next. */
 export function GangForm({ onPut, ...place }: Place & { onPut: (kind: Device['kind']) => void }) {
@@ -24,75 +24,48 @@ export function GangForm({ onPut, ...place }: Place & { onPut: (kind: Device['ki
   );
 }
 
-export function DeviceForm({
-  device,
-  index,
-  onGone,
-  ...place
-}: Place & { device: Device; index: number; onGone: () => void }) {
-  const { choices } = place;
-  const field = (name: string) => `/devices/${index}/${name}`;
-  const receptacle = device.kind.includes('receptacle');
+type OfDevice = Place & { device: Device; index: number };
+
+/** What one reads off a device itself: its rating, how it sits, what is marked on it. */
+export function DeviceAnswers({ device, index, ...place }: OfDevice) {
+  const of = fieldOf(`/devices/${index}`, device, withDeviceAs);
   return (
     <>
-      <Asks
-        place={place}
-        legend="Rated"
-        field={field('amperes')}
-        value={device.amperes}
-        choices={RATED}
-        set={(known, amperes) => withDeviceAs(known, device.id, { amperes })}
-      />
-      <Asks
-        place={place}
-        legend="Seated"
-        field={field('seat')}
-        value={device.seat}
-        choices={choices.seats}
-        set={(known, seat) => withDeviceAs(known, device.id, { seat })}
-      />
-      {receptacle && (
+      <Asks place={place} legend="Rated" choices={RATED} {...of('amperes')} />
+      <Asks place={place} legend="Seated" choices={place.choices.seats} {...of('seat')} />
+      {device.kind.includes('receptacle') && (
         <>
-          <Asks
-            place={place}
-            legend="Tamper-resistant"
-            field={field('tamper_resistant')}
-            value={device.tamper_resistant}
-            choices={YES_NO}
-            set={(known, tamper_resistant) => withDeviceAs(known, device.id, { tamper_resistant })}
-          />
-          <Asks
-            place={place}
-            legend="Weather-resistant"
-            field={field('weather_resistant')}
-            value={device.weather_resistant}
-            choices={YES_NO}
-            set={(known, weather_resistant) => withDeviceAs(known, device.id, { weather_resistant })}
-          />
-          <AsksOne
-            place={place}
-            legend="Slots"
-            value={device.configuration}
-            choices={choices.configurations}
-            none="not noted"
-            set={(known, configuration) => withDeviceAs(known, device.id, { configuration })}
-          />
+          <Asks place={place} legend="Tamper-resistant" choices={YES_NO} {...of('tamper_resistant')} />
+          <Asks place={place} legend="Weather-resistant" choices={YES_NO} {...of('weather_resistant')} />
         </>
       )}
-      <AsksOne
-        place={place}
-        legend="What it is"
-        value={device.kind}
-        choices={choices.devices}
-        set={(known, kind) => withDeviceAs(known, device.id, kind ? { kind } : {})}
-      />
+    </>
+  );
+}
+
+export function DeviceForm({ onGone, ...props }: OfDevice & { onGone: () => void }) {
+  const { device, index, ...place } = props;
+  const { choices } = place;
+  const of = fieldOf(`/devices/${index}`, device, withDeviceAs);
+  return (
+    <>
+      <DeviceAnswers {...props} />
+      {device.kind.includes('receptacle') && (
+        <AsksOne
+          place={place}
+          legend="Slots"
+          choices={choices.configurations}
+          none="not noted"
+          {...of('configuration')}
+        />
+      )}
+      <AsksOne place={place} legend="What it is" choices={choices.devices} {...of('kind')} />
       <AsksOne
         place={place}
         legend="It is for"
-        value={device.purpose}
         choices={choices.purposes}
         none="not noted"
-        set={(known, purpose) => withDeviceAs(known, device.id, { purpose })}
+        {...of('purpose')}
       />
       <button
         type="button"
@@ -142,18 +115,7 @@ export function TerminalForm({ device, terminal, ...place }: Place & { device: n
   );
 }
 
-export function TabForm({
-  device,
-  tab,
-  ...place
-}: Place & { device: Device; tab: 'hot_tab' | 'neutral_tab' }) {
-  return (
-    <Asks
-      place={place}
-      legend="Tab"
-      value={device[tab]}
-      choices={TABS}
-      set={(known, how) => withDeviceAs(known, device.id, { [tab]: how })}
-    />
-  );
+export function TabForm({ device, index, tab, ...place }: OfDevice & { tab: 'hot_tab' | 'neutral_tab' }) {
+  const of = fieldOf(`/devices/${index}`, device, withDeviceAs);
+  return <Asks place={place} legend="Tab" choices={TABS} {...of(tab)} />;
 }

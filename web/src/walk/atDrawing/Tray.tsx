@@ -148,7 +148,12 @@ function formOf(part: Part, where: Omit<Place, 'name'>, at: AtDrawing): Form | n
       if (what === 'tab') {
         const side = which === 'hot' ? 'brass' : 'silver';
         return named(`Tab between the ${side} screws, ${label}`, (place) => (
-          <TabForm {...place} device={device} tab={which === 'hot' ? 'hot_tab' : 'neutral_tab'} />
+          <TabForm
+            {...place}
+            device={device}
+            index={index}
+            tab={which === 'hot' ? 'hot_tab' : 'neutral_tab'}
+          />
         ));
       }
       const screw = drawn?.terminals.find(({ terminal }) => terminal === which);

@@ -2,8 +2,7 @@
 
 use super::contents::BoxContents;
 use super::landing::terminals_of;
-use crate::facts::audit::check_year;
-use crate::facts::problem::{Pointer, Problem, check_text, check_time};
+use crate::facts::problem::{Pointer, Problem, check_text, check_time, check_year};
 use crate::quantity::{Length, Offset, Volume};
 
 /// The most cables one box may hold.

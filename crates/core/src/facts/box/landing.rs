@@ -140,6 +140,11 @@ pub const fn terminals_of(kind: DeviceKind) -> &'static [Terminal] {
     }
 }
 
+/// It has tabs between its brass and between its silver screws, which are broken off where its halves have two feeds.
+pub const fn has_tabs(kind: DeviceKind) -> bool {
+    matches!(kind, DeviceKind::DuplexReceptacle | DeviceKind::TwoSlotReceptacle | DeviceKind::Combination)
+}
+
 /// One conductor on one terminal of a device.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

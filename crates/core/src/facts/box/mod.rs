@@ -29,7 +29,7 @@ pub use entry::{EntryEcho, LengthEcho, LengthText, LengthWish, TextOrLength, Typ
 pub use free_figures::{Extent, FreeFigures, Source};
 pub use ground::GroundInSight;
 pub use hung::{CanopySeal, CanopySurface, Carries, FanControl, Hung, HungKind, LampKind, PlaceMark};
-pub use landing::{Landing, Screw, Terminal, terminals_of};
+pub use landing::{Landing, Screw, Terminal, has_tabs, terminals_of};
 pub use observation::{Observation, ObservationGroup, ObservationInfo, Observed, observation_infos};
 pub(crate) use presets::add_cable;
 pub use presets::{Preset, presets};

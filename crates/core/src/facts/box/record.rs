@@ -4,10 +4,10 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::contents::BoxContents;
-use crate::facts::audit::{check_year, wired_year};
+use crate::facts::audit::wired_year;
 use crate::facts::hands::HandsIn;
 use crate::facts::identifier::{BoxId, RoomId};
-use crate::facts::problem::{Pointer, Problem, check_text, check_time};
+use crate::facts::problem::{Pointer, Problem, check_text, check_time, check_year};
 use crate::facts::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::standard::WiredUnder;
 

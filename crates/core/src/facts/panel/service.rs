@@ -5,8 +5,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::place::too_far;
-use crate::facts::audit::check_year;
-use crate::facts::problem::{Pointer, Problem};
+use crate::facts::problem::{Pointer, Problem, check_year};
 use crate::quantity::{Gauge, Length};
 
 /// How a service comes to the building.
