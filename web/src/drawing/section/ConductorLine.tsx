@@ -1,10 +1,10 @@
 // A conductor of the section: from the end of its sheath to its tip, with what is missing and what a repair would add.
 import type { BeforeAfter, SectionConductor } from '../../api/types';
 import { bare } from '../../ui/figure';
-import { Grip, type GripProps } from '../Grip';
 import { Held } from '../Held';
 import type { Holding } from '../parts';
 import { wirePaint } from '../wirePaint';
+import { Grip, type GripProps } from './Grip';
 import { wireAt } from './scale';
 
 /** What a sign of a figure takes, at the most. */

@@ -1,6 +1,6 @@
 // What is pulled along the axis of the section: the tip of a conductor, the end of a sheath, the box itself.
 import { type KeyboardEvent, type PointerEvent, useState } from 'react';
-import { snap } from './section/scale';
+import { snap } from './scale';
 
 export type GripProps = {
   x: number;
