@@ -8,6 +8,12 @@ pub fn now() -> String {
     jiff::Timestamp::from_second(now.as_second()).unwrap_or(now).to_string()
 }
 
+/// So many seconds from now, RFC 3339; before now where they are less than nothing.
+pub fn later(seconds: i64) -> String {
+    let now = jiff::Timestamp::now().as_second();
+    jiff::Timestamp::from_second(now.saturating_add(seconds)).unwrap_or(jiff::Timestamp::MAX).to_string()
+}
+
 /// Who the command line is in the journal.
 pub fn command_line() -> Author {
     Author { who: "command line".to_owned(), at: now() }

@@ -19,7 +19,9 @@ use crate::check::check;
 use crate::clock::{command_line as author, now};
 use crate::doctor::{Mend, examine};
 use crate::failure::{Failure, LARGEST_BUNDLE};
+use crate::network::Privacy;
 use crate::output::{print, print_json};
+use crate::people::PersonAction;
 use crate::proof::prove;
 use crate::{demo, schema, web};
 
@@ -153,6 +155,13 @@ enum Action {
         #[command(flatten)]
         data: Data,
     },
+    /// The people of the firm. Once there is one, whoever comes is asked who they are.
+    Person {
+        #[command(subcommand)]
+        what: PersonAction,
+        #[command(flatten)]
+        data: Data,
+    },
     /// Copy the database, in use or not, and check the copy.
     Backup {
         /// Where to write the copy; it must not exist.
@@ -180,18 +189,24 @@ struct Listen {
     /// The first port to try; the next free one is taken.
     #[arg(long, default_value_t = 8000)]
     port: u16,
-    /// The address to listen on. Anything but loopback needs `--i-know-anyone-can-write`.
-    #[arg(long, default_value = "127.0.0.1")]
-    address: IpAddr,
-    /// Listen beyond this machine all the same: whoever reaches the address can read, change and delete every audit. There are
-    /// no people and no passwords yet.
-    #[arg(long)]
-    i_know_anyone_can_write: bool,
+    /// The address to listen on. Anything but loopback needs people, and TLS by `--network` or `--certificate`.
+    #[arg(long, value_name = "ADDRESS")]
+    address: Option<IpAddr>,
+    /// Serve the devices of the firm on this network: with a certificate that this program makes, and a page that says how a device
+    /// takes it.
+    #[arg(long, conflicts_with = "certificate")]
+    network: bool,
+    /// Speak TLS with this certificate, in PEM, with what it is signed by.
+    #[arg(long, value_name = "FILE", requires = "certificate_key")]
+    certificate: Option<PathBuf>,
+    /// The key of the certificate, in PEM.
+    #[arg(long, value_name = "FILE", requires = "certificate")]
+    certificate_key: Option<PathBuf>,
     /// What is said on standard error: requests from `debug` on, never what is in them.
     #[arg(long, default_value = "warn", value_parser = ["error", "warn", "info", "debug"])]
     log: String,
-    /// Another name by which the server may be called, as in `--host tablet-cart:8000`; may be repeated.
-    #[arg(long = "host", value_name = "NAME:PORT")]
+    /// Another name by which the server may be called, as in `--host tablet-cart.local`; may be repeated.
+    #[arg(long = "host", value_name = "NAME")]
     hosts: Vec<String>,
 }
 
@@ -308,6 +323,11 @@ impl Action {
                 let json = serde_json::to_vec_pretty(&bundle).map_err(|error| Failure::Other(error.to_string()))?;
                 write_file(&out, &json)?;
             }
+            Self::Person { what, data } => {
+                for line in what.run(&Store::open(&data.path()?)?)? {
+                    print(&line)?;
+                }
+            }
             Self::Backup { out, passphrase_file, data } => {
                 let path = data.path()?;
                 let passphrase = passphrase_file.as_deref().map(passphrase).transpose()?;
@@ -355,7 +375,7 @@ impl Action {
 }
 
 /// The passphrase in the first line of a file.
-fn passphrase(path: &Path) -> Result<String, Failure> {
+pub fn passphrase(path: &Path) -> Result<String, Failure> {
     let text = std::fs::read_to_string(path);
     let text = text.map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })?;
     Ok(text.lines().next().unwrap_or_default().to_owned())
@@ -381,16 +401,31 @@ fn data_file(name: &str) -> Result<PathBuf, Failure> {
 }
 
 fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
-    if !listen.address.is_loopback() && !listen.i_know_anyone_can_write {
-        let address = listen.address;
-        return Err(Failure::Other(format!(
-            "{address} can be reached from other machines, and whoever reaches it can read, change and delete every audit: there \
-             are no passwords yet. Leave --address out to serve this machine alone, or add --i-know-anyone-can-write"
-        )));
+    let anywhere = IpAddr::from([0, 0, 0, 0]);
+    let alone = IpAddr::from([127, 0, 0, 1]);
+    let address = listen.address.unwrap_or(if listen.network { anywhere } else { alone });
+    let privacy = match (&listen.certificate, &listen.certificate_key) {
+        (Some(certificate), Some(key)) => Privacy::Given { certificate: certificate.clone(), key: key.clone() },
+        _ if listen.network => Privacy::Own,
+        _ => Privacy::None,
+    };
+    if !address.is_loopback() {
+        if store.people()?.is_empty() {
+            return Err(Failure::Other(format!(
+                "{address} can be reached from other machines, and nobody is asked who they are while the firm has no people. Make the \
+                 first one, its owner: nailpunch person add \"Your name\" --role owner"
+            )));
+        }
+        if matches!(privacy, Privacy::None) {
+            return Err(Failure::Other(format!(
+                "{address} can be reached from other machines, and without TLS anybody between reads along. Let this program make a \
+                 certificate: nailpunch serve --network; or name one with --certificate and --certificate-key"
+            )));
+        }
     }
     let level: tracing::Level = listen.log.parse().unwrap_or(tracing::Level::WARN);
     tracing_subscriber::fmt().with_max_level(level).with_writer(std::io::stderr).with_ansi(false).init();
-    web::serve(store, listen.address, listen.port, &listen.hosts)
+    web::serve(store, &web::Listen { address, port: listen.port, hosts: &listen.hosts, privacy: &privacy })
 }
 
 fn read_bundle(path: &Path) -> Result<Bundle, Failure> {

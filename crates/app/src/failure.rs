@@ -14,6 +14,9 @@ pub enum Failure {
     /// The report could not be made.
     #[error(transparent)]
     Report(#[from] nailpunch_report::ReportError),
+    /// Connections cannot be kept private.
+    #[error(transparent)]
+    Network(#[from] crate::network::NetworkError),
     /// A file could not be read or written.
     #[error("{}: {reason}", path.display())]
     File {

@@ -6,9 +6,12 @@ mod command;
 mod demo;
 mod doctor;
 mod failure;
+mod network;
 mod output;
+mod people;
 mod proof;
 mod schema;
+mod secret;
 mod web;
 
 use std::process::ExitCode;

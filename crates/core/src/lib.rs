@@ -5,8 +5,9 @@
 //! facts -> rules (verdicts) -> repair (changed facts) -> rules again -> assess (the life of each finding) -> job
 //! ```
 //! No I/O, no clock, no web, no SQL. Each room stands on those before it in the list, and on no other:
-//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `picture` and `jot` stand on `facts`.
+//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `access`, `picture` and `jot` stand on `facts`.
 
+pub mod access;
 pub mod assess;
 pub mod electrical;
 pub mod facts;

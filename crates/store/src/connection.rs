@@ -21,6 +21,7 @@ const MIGRATIONS: &[M] = &[
     M::up(include_str!("../migrations/007_item_subject.sql")),
     M::up(include_str!("../migrations/008_application.sql")),
     M::up(include_str!("../migrations/009_run.sql")),
+    M::up(include_str!("../migrations/010_people.sql")),
 ];
 
 /// "NAIL": what the file says it belongs to.

@@ -4,6 +4,7 @@ use rusqlite::{Transaction, params};
 use serde::Serialize;
 
 use crate::journal::{Author, Entry, FIRM, journal};
+use crate::people::forget;
 use crate::{Store, StoreError};
 
 /// How much of what is lost.
@@ -60,7 +61,7 @@ const RETENTION: &str = "retention";
 const ERASED: &str = "(erased)";
 
 /// The tables whose rows hang on an audit, those that others hang on last.
-const OF_AUDIT: [&str; 8] = ["seal", "item", "photo", "circuit", "run", "panel", "box", "room"];
+const OF_AUDIT: [&str; 9] = ["report_link", "seal", "item", "photo", "circuit", "run", "panel", "box", "room"];
 
 impl Store {
     /// Deletes for good what was deleted before the moment `before` with all that hangs on it, and the changes of the journal
@@ -134,7 +135,11 @@ impl Store {
                 let within = format!("SELECT count(*) FROM {table} WHERE instr({column}, ?1) > 0");
                 done.within += transaction.query_row(&within, [inner], |row| row.get::<_, u32>(0))?;
             }
-            done.fields += transaction.execute("UPDATE change SET who = ?2 WHERE who = ?1", [name, ERASED])?;
+            for table in ["change", "report_link"] {
+                let sql = format!("UPDATE {table} SET who = ?2 WHERE who = ?1");
+                done.fields += transaction.execute(&sql, [name, ERASED])?;
+            }
+            done.fields += forget(transaction, name)?;
             let sealed = "SELECT count(*) FROM seal WHERE pdf IS NOT NULL";
             done.sealed = transaction.query_row(sealed, [], |row| row.get(0))?;
             Ok(done)
@@ -198,7 +203,7 @@ fn erase(transaction: &Transaction, audit: &str) -> Result<Lost, StoreError> {
     for (table, count) in OF_AUDIT.into_iter().zip(&mut counts) {
         *count = transaction.execute(&format!("DELETE FROM {table} WHERE audit_id = ?1"), [audit])?;
     }
-    let [seals, items, photos, circuits, runs, panels, boxes, rooms] = counts;
+    let [_, seals, items, photos, circuits, runs, panels, boxes, rooms] = counts;
     let changes = transaction.execute("DELETE FROM change WHERE audit_id = ?1", [audit])?;
     let audits = transaction.execute("DELETE FROM audit WHERE id = ?1", params![audit])?;
     Ok(Lost { audits, rooms, boxes, panels, runs, circuits, items, photos, seals, changes })

@@ -20,7 +20,8 @@ pub struct AmendmentFile {
 /// Reads a set of amendments from TOML. Nothing is stored: it is kept with the basis of an audit.
 #[utoipa::path(
     post, operation_id = "read_amendments", path = "/api/amendments", request_body = AmendmentFile,
-    responses((status = 200, body = AmendmentSet), (status = 422, body = Problem))
+    responses((status = 200, body = AmendmentSet), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/amendments", data = "<body>")]
 pub fn read(body: Body<AmendmentFile>) -> Result<Json<AmendmentSet>, ApiError> {

@@ -11,7 +11,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::ApiError;
-use super::shared::{Kept, Shared, author, with_audit, with_kept, with_store};
+use super::shared::{Kept, Shared, with_audit, with_kept, with_store};
 
 /// Every audit with its counts; while the last change of an audit is the same, so are its counts.
 pub(super) fn on_list(kept: &Kept) -> Result<Vec<AuditOnList>, StoreError> {
@@ -27,7 +27,10 @@ pub(super) fn on_list(kept: &Kept) -> Result<Vec<AuditOnList>, StoreError> {
 }
 
 /// Every audit with its state at a glance.
-#[utoipa::path(get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<AuditOnList>)))]
+#[utoipa::path(
+    get, operation_id = "list_audits", path = "/api/audits", responses((status = 200, body = Vec<AuditOnList>)),
+    security(("session" = ["look"]))
+)]
 #[get("/audits")]
 pub async fn list(store: &Shared) -> Result<Json<Vec<AuditOnList>>, ApiError> {
     Ok(Json(with_kept(store, on_list).await?))
@@ -35,7 +38,8 @@ pub async fn list(store: &Shared) -> Result<Json<Vec<AuditOnList>>, ApiError> {
 
 /// Every record of the store that cannot be read: the lists and exports go on without it.
 #[utoipa::path(
-    get, operation_id = "unreadable", path = "/api/unreadable", responses((status = 200, body = Vec<Unreadable>))
+    get, operation_id = "unreadable", path = "/api/unreadable", responses((status = 200, body = Vec<Unreadable>)),
+    security(("session" = ["look"]))
 )]
 #[get("/unreadable")]
 pub async fn unreadable(store: &Shared) -> Result<Json<Vec<Unreadable>>, ApiError> {
@@ -47,7 +51,8 @@ pub async fn unreadable(store: &Shared) -> Result<Json<Vec<Unreadable>>, ApiErro
     put, operation_id = "put_audit", path = "/api/audits/{audit}",
     params(("audit" = String, Path), ("If-Match" = String, Header, description = "the revision this is based on, \"0\" for a new one")),
     request_body = Audit,
-    responses((status = 200, body = Revised<Audit>), (status = 409, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Revised<Audit>), (status = 409, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[put_route("/audits/<audit>", data = "<body>")]
 pub async fn put(
@@ -56,31 +61,35 @@ pub async fn put(
     based_on: IfMatch,
     body: Body<Audit>,
 ) -> Result<Json<Revised<Audit>>, ApiError> {
+    let author = store.author();
     let (record, based_on) = (body.0?, based_on.0?);
     let id = same_identifier(audit, record.id.0)?.to_string();
     if !nailpunch_report::bare_logo(&record.letterhead) {
         let message = "this logo is not as it is kept; send the picture to /api/logo and take what it answers";
         return Err(ApiError::field("/letterhead/logo", message));
     }
-    Ok(Json(with_store(store, move |store| store.put(&id, &record, based_on, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.put(&id, &record, based_on, &author)).await?))
 }
 
 /// Deletes an audit; putting it again brings it back whole.
 #[utoipa::path(
     delete, operation_id = "delete_audit", path = "/api/audits/{audit}",
     params(("audit" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[remove("/audits/<audit>")]
 pub async fn delete(store: &Shared, audit: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let author = store.author();
     let (id, based_on) = (identifier(audit)?.to_string(), based_on.0?);
-    Ok(Json(with_store(store, move |store| store.delete::<Audit>(&id, &id, based_on, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.delete::<Audit>(&id, &id, based_on, &author)).await?))
 }
 
 /// The walk through an audit.
 #[utoipa::path(
     get, operation_id = "walk", path = "/api/audits/{audit}/walk", params(("audit" = String, Path)),
-    responses((status = 200, body = Walk), (status = 404, body = Problem))
+    responses((status = 200, body = Walk), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/walk")]
 pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
@@ -102,7 +111,8 @@ pub struct Records {
 #[utoipa::path(
     get, operation_id = "records", path = "/api/audits/{audit}/records",
     params(("audit" = String, Path), ("since" = Option<String>, Query)),
-    responses((status = 200, body = Records), (status = 404, body = Problem))
+    responses((status = 200, body = Records), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/records?<since>")]
 pub async fn records(store: &Shared, audit: &str, since: Option<String>) -> Result<Json<Records>, ApiError> {
@@ -114,12 +124,14 @@ pub async fn records(store: &Shared, audit: &str, since: Option<String>) -> Resu
 /// Puts rooms and boxes in a new order.
 #[utoipa::path(
     put, operation_id = "put_order", path = "/api/audits/{audit}/order", params(("audit" = String, Path)), request_body = Vec<RoomOrder>,
-    responses((status = 200), (status = 422, body = Problem))
+    responses((status = 200), (status = 422, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[put_route("/audits/<audit>/order", data = "<body>")]
 pub async fn order(store: &Shared, audit: &str, body: Body<Vec<RoomOrder>>) -> Result<Json<()>, ApiError> {
+    let author = store.author();
     let (id, order) = (identifier(audit)?.to_string(), body.0?);
-    with_store(store, move |store| store.set_order(&id, &order, &author())).await?;
+    with_store(store, move |store| store.set_order(&id, &order, &author)).await?;
     Ok(Json(()))
 }
 
@@ -139,10 +151,12 @@ pub struct Duplicate {
 /// Copies an audit. The same copy asked for again is harmless.
 #[utoipa::path(
     post, operation_id = "duplicate_audit", path = "/api/audits/{audit}/duplicate", params(("audit" = String, Path)), request_body = Duplicate,
-    responses((status = 200), (status = 404, body = Problem))
+    responses((status = 200), (status = 404, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[post("/audits/<audit>/duplicate", data = "<body>")]
 pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Result<Json<()>, ApiError> {
+    let author = store.author();
     let (id, wish) = (identifier(audit)?.to_string(), body.0?);
     with_store(store, move |store| {
         if store.get::<Audit>(&wish.id.to_string()).is_ok() {
@@ -168,7 +182,7 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
             // Photographs and lines that name what is left behind go without it.
             copy = copy.without_gone();
         }
-        store.import(&copy, &author())
+        store.import(&copy, &author)
     })
     .await?;
     Ok(Json(()))
@@ -177,7 +191,8 @@ pub async fn duplicate(store: &Shared, audit: &str, body: Body<Duplicate>) -> Re
 /// The latest changes of an audit, newest first.
 #[utoipa::path(
     get, operation_id = "journal", path = "/api/audits/{audit}/journal", params(("audit" = String, Path), ("most" = Option<u32>, Query)),
-    responses((status = 200, body = Vec<Change>), (status = 404, body = Problem))
+    responses((status = 200, body = Vec<Change>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/journal?<most>")]
 pub async fn journal(store: &Shared, audit: &str, most: Option<u32>) -> Result<Json<Vec<Change>>, ApiError> {
@@ -189,10 +204,12 @@ pub async fn journal(store: &Shared, audit: &str, most: Option<u32>) -> Result<J
 #[utoipa::path(
     post, operation_id = "undo_change", path = "/api/audits/{audit}/journal/{number}/undo",
     params(("audit" = String, Path), ("number" = i64, Path)),
-    responses((status = 200), (status = 404, body = Problem), (status = 422, body = Problem))
+    responses((status = 200), (status = 404, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[post("/audits/<audit>/journal/<number>/undo")]
 pub async fn undo(store: &Shared, audit: &str, number: i64) -> Result<Json<()>, ApiError> {
+    let author = store.author();
     let id = identifier(audit)?.to_string();
-    Ok(Json(with_store(store, move |store| store.undo(&id, number, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.undo(&id, number, &author)).await?))
 }

@@ -69,7 +69,10 @@ pub struct BenchView {
 }
 
 /// The simulated building, without what is wrong in it.
-#[utoipa::path(get, operation_id = "bench", path = "/api/bench", responses((status = 200, body = BenchView)))]
+#[utoipa::path(
+    get, operation_id = "bench", path = "/api/bench", responses((status = 200, body = BenchView)),
+    security(("session" = ["look"]))
+)]
 #[get("/bench")]
 pub fn view() -> Result<Json<BenchView>, ApiError> {
     let building = building()?;
@@ -94,7 +97,8 @@ pub fn view() -> Result<Json<BenchView>, ApiError> {
 /// Takes a reading on the simulated building.
 #[utoipa::path(
     post, operation_id = "bench_read", path = "/api/bench/read", request_body = BenchWish,
-    responses((status = 200, body = InstrumentReading), (status = 422, body = Problem))
+    responses((status = 200, body = InstrumentReading), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/bench/read", data = "<body>")]
 pub fn read(body: Body<BenchWish>) -> Result<Json<InstrumentReading>, ApiError> {
@@ -110,7 +114,8 @@ pub fn read(body: Body<BenchWish>) -> Result<Json<InstrumentReading>, ApiError> 
 #[utoipa::path(
     post, operation_id = "send_reading", path = "/api/audits/{audit}/boxes/{box}/meter",
     params(("audit" = String, Path), ("box" = String, Path)), request_body = InstrumentReading,
-    responses((status = 200, body = usize, content_type = "application/json"), (status = 422, body = Problem))
+    responses((status = 200, body = usize, content_type = "application/json"), (status = 422, body = Problem)),
+    security(("session" = ["work"]))
 )]
 #[post("/audits/<audit>/boxes/<id>/meter", data = "<body>")]
 pub fn send(
@@ -135,7 +140,8 @@ pub fn send(
 #[utoipa::path(
     get, operation_id = "meter_stream", path = "/api/audits/{audit}/boxes/{box}/meter",
     params(("audit" = String, Path), ("box" = String, Path)),
-    responses((status = 200, content_type = "text/event-stream", body = InstrumentReading))
+    responses((status = 200, content_type = "text/event-stream", body = InstrumentReading)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/boxes/<id>/meter")]
 pub fn stream(meters: &State<Meters>, audit: &str, id: &str, mut end: Shutdown) -> Result<EventStream![], ApiError> {

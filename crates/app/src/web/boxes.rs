@@ -10,8 +10,9 @@ use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, put as put_route};
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::found_first::keeps_found;
 use super::problem::ApiError;
-use super::shared::{Shared, author, with_memory, with_store};
+use super::shared::{Shared, with_memory, with_store};
 
 fn view(store: &Store, memory: &Memory, audit: &str, id: BoxId) -> Result<BoxView, StoreError> {
     let walk = store.walk_to_box(audit, &id.to_string())?;
@@ -22,7 +23,8 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: BoxId) -> Result<BoxVie
 /// A box with all that follows from its facts.
 #[utoipa::path(
     get, operation_id = "get_box", path = "/api/audits/{audit}/boxes/{box}", params(("audit" = String, Path), ("box" = String, Path)),
-    responses((status = 200, body = BoxView), (status = 404, body = Problem))
+    responses((status = 200, body = BoxView), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get_route("/audits/<audit>/boxes/<id>")]
 pub async fn get(store: &Shared, audit: &str, id: &str) -> Result<Json<BoxView>, ApiError> {
@@ -35,7 +37,8 @@ pub async fn get(store: &Shared, audit: &str, id: &str) -> Result<Json<BoxView>,
     put, operation_id = "put_box", path = "/api/audits/{audit}/boxes/{box}",
     params(("audit" = String, Path), ("box" = String, Path), ("If-Match" = String, Header)),
     request_body = BoxRecord,
-    responses((status = 200, body = BoxView), (status = 409, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = BoxView), (status = 409, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["work"]))
 )]
 #[put_route("/audits/<audit>/boxes/<id>", data = "<body>")]
 pub async fn put(
@@ -45,10 +48,12 @@ pub async fn put(
     based_on: IfMatch,
     body: Body<BoxRecord>,
 ) -> Result<Json<BoxView>, ApiError> {
+    let author = store.author();
     let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
     let id = BoxId(same_identifier(id, record.id.0)?);
+    keeps_found(store, &record).await?;
     let saved = with_memory(store, move |store, memory| {
-        store.put(&audit, &record, based_on, &author())?;
+        store.put(&audit, &record, based_on, &author)?;
         view(store, memory, &audit, id)
     });
     Ok(Json(saved.await?))
@@ -58,10 +63,12 @@ pub async fn put(
 #[utoipa::path(
     delete, operation_id = "delete_box", path = "/api/audits/{audit}/boxes/{box}",
     params(("audit" = String, Path), ("box" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[remove("/audits/<audit>/boxes/<id>")]
 pub async fn delete(store: &Shared, audit: &str, id: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let author = store.author();
     let (audit, id, based_on) = (identifier(audit)?.to_string(), identifier(id)?.to_string(), based_on.0?);
-    Ok(Json(with_store(store, move |store| store.delete::<BoxRecord>(&audit, &id, based_on, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.delete::<BoxRecord>(&audit, &id, based_on, &author)).await?))
 }

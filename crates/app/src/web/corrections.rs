@@ -12,7 +12,7 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::Download;
 use super::problem::ApiError;
-use super::shared::{Shared, author, with_audit, with_store};
+use super::shared::{Shared, with_audit, with_store};
 
 /// The largest list: 4 MiB.
 const LARGEST_LIST: u64 = 4 << 20;
@@ -20,7 +20,8 @@ const LARGEST_LIST: u64 = 4 << 20;
 /// The correction list with its answers.
 #[utoipa::path(
     get, operation_id = "corrections", path = "/api/audits/{audit}/corrections", params(("audit" = String, Path)),
-    responses((status = 200, body = Vec<CorrectionAnswer>), (status = 404, body = Problem))
+    responses((status = 200, body = Vec<CorrectionAnswer>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/corrections")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<CorrectionAnswer>>, ApiError> {
@@ -33,10 +34,12 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<CorrectionAnsw
     post, operation_id = "take_corrections", path = "/api/audits/{audit}/corrections",
     params(("audit" = String, Path)), request_body(content = String, content_type = "text/plain"),
     responses((status = 200, body = u32, content_type = "application/json"), (status = 413, body = Problem),
-        (status = 422, body = Problem))
+        (status = 422, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[post("/audits/<audit>/corrections", data = "<data>")]
 pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u32>, ApiError> {
+    let author = store.author();
     let audit = identifier(audit)?.to_string();
     let bytes = data.open(LARGEST_LIST.bytes()).into_bytes().await;
     let bytes = bytes.map_err(|error| {
@@ -53,7 +56,7 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u3
         let fresh = linked(&lines, &walk.facts());
         let count = u32::try_from(fresh.len()).unwrap_or(u32::MAX);
         let corrections = record.corrections.iter().cloned().chain(fresh).collect();
-        store.put(&audit, &Audit { corrections, ..record }, revision, &author())?;
+        store.put(&audit, &Audit { corrections, ..record }, revision, &author)?;
         Ok(count)
     });
     Ok(Json(taken.await?))
@@ -63,7 +66,8 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<u3
 #[utoipa::path(
     get, operation_id = "corrections_answered", path = "/api/audits/{audit}/corrections.csv",
     params(("audit" = String, Path)),
-    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
+    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/corrections.csv")]
 pub async fn give(store: &Shared, audit: &str) -> Result<Download, ApiError> {

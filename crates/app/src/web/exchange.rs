@@ -17,7 +17,7 @@ use utoipa::ToSchema;
 use super::body::{LargeBody, identifier};
 use super::problem::ApiError;
 use super::readers::Reader;
-use super::shared::{Shared, author, with_audit, with_store};
+use super::shared::{Shared, with_audit, with_store};
 use super::turns::heavy;
 use crate::clock::now;
 
@@ -54,10 +54,12 @@ pub struct Imported {
 /// Takes a bundle in, all of it or nothing. With `copy`, under fresh identifiers.
 #[utoipa::path(
     post, operation_id = "import_bundle", path = "/api/import", params(("copy" = Option<bool>, Query)), request_body = Bundle,
-    responses((status = 200, body = Imported), (status = 409, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Imported), (status = 409, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[post("/import?<copy>", data = "<body>")]
 pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody) -> Result<Json<Imported>, ApiError> {
+    let author = store.author();
     let (bytes, kept) = (body.0?, Arc::clone(store.inner()));
     let id = heavy(&store.turns.bundles, move || {
         let mut bundle: Bundle = from_json(&bytes).map_err(|problem| ApiError::fields(vec![problem]))?;
@@ -71,7 +73,7 @@ pub async fn import(store: &Shared, copy: Option<bool>, body: LargeBody) -> Resu
             return Err(ApiError::fields(problems));
         }
         let bundle = bare_pictures(bundle).map_err(ApiError::fields)?;
-        kept.store.import(&bundle, &author())?;
+        kept.store.import(&bundle, &author)?;
         Ok(bundle.audit.id)
     });
     Ok(Json(Imported { id: id.await?? }))
@@ -86,7 +88,8 @@ pub(super) async fn bundle(store: &Shared, audit: &str) -> Result<Bundle, ApiErr
 /// The whole audit as a bundle.
 #[utoipa::path(
     get, operation_id = "export_bundle", path = "/api/audits/{audit}/bundle", params(("audit" = String, Path)),
-    responses((status = 200, body = Bundle), (status = 404, body = Problem))
+    responses((status = 200, body = Bundle), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/bundle")]
 pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
@@ -99,7 +102,8 @@ pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
 #[utoipa::path(
     get, operation_id = "report", path = "/api/audits/{audit}/report.pdf",
     params(("audit" = String, Path), ("kind" = Option<String>, Query)),
-    responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
+    responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/report.pdf?<kind>")]
 pub async fn report(store: &Shared, audit: &str, kind: Option<&str>, mut reader: Reader) -> Result<Download, ApiError> {
@@ -132,7 +136,8 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>, mut reader:
 /// The findings as CSV.
 #[utoipa::path(
     get, operation_id = "findings", path = "/api/audits/{audit}/findings.csv", params(("audit" = String, Path)),
-    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
+    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/findings.csv")]
 pub async fn findings(store: &Shared, audit: &str) -> Result<Download, ApiError> {

@@ -11,19 +11,31 @@ use std::time::Duration;
 use http_body_util::{Either, Full};
 use hyper::body::{Body, Bytes, Frame, Incoming, SizeHint};
 use hyper::client::conn::http1::SendRequest;
-use hyper::header::{CONTENT_TYPE, HeaderValue};
+use hyper::header::{CONTENT_DISPOSITION, CONTENT_SECURITY_POLICY, CONTENT_TYPE, HeaderValue, LOCATION};
 use hyper::service::service_fn;
 use hyper::{Request, Response, StatusCode};
 use hyper_util::rt::{TokioIo, TokioTimer};
+use rocket::tokio::io::{AsyncRead, AsyncWrite};
 use rocket::tokio::net::{TcpListener, TcpStream};
 use rocket::tokio::sync::{Mutex, OwnedSemaphorePermit, Semaphore, watch};
 use rocket::tokio::time::{Sleep, sleep, timeout};
 use rocket::tokio::{select, spawn};
+use tokio_rustls::TlsAcceptor;
+use tokio_rustls::rustls::ServerConfig;
 
 use super::readers::{READER, Readers, Waiting};
+use crate::network::{Given, Trust};
 
 /// What the server hears of the address that was connected to.
 pub const LOCAL: &str = "x-nailpunch-local";
+
+/// What it hears of the address that connected.
+pub const PEER: &str = "x-nailpunch-peer";
+/// Present where the connection came through TLS.
+pub const SECURE: &str = "x-nailpunch-secure";
+
+/// The first byte of a connection that speaks TLS: a handshake record (RFC 8446, 5.1).
+const TLS_HANDSHAKE: u8 = 22;
 
 /// The most connections at once. A browser opens six.
 const MOST_CONNECTIONS: usize = 512;
@@ -36,10 +48,28 @@ const STOP: Duration = Duration::from_secs(60);
 /// The most requests at once that a stop waits for.
 const MOST_REQUESTS: usize = 65_536;
 
+/// How connections are kept private, and what is told to a device that does not trust this office yet.
+#[derive(Clone)]
+pub struct Private {
+    /// How TLS is spoken.
+    pub server: Arc<ServerConfig>,
+    /// What is told without it.
+    pub trust: Option<Arc<Trust>>,
+}
+
+/// Where a connection comes from and goes to.
+#[derive(Clone, Copy)]
+struct Ends {
+    local: SocketAddr,
+    peer: SocketAddr,
+    secure: bool,
+}
+
 /// The door to a server that listens on `inside`.
 #[derive(Clone)]
 pub struct Front {
     inside: SocketAddr,
+    private: Option<Private>,
     begun: Arc<Semaphore>,
     stopping: watch::Receiver<bool>,
     readers: Arc<Readers>,
@@ -47,8 +77,13 @@ pub struct Front {
 
 impl Front {
     /// To a server that listens on `inside`, until `stopping` says so.
-    pub fn new(inside: SocketAddr, stopping: watch::Receiver<bool>, readers: Arc<Readers>) -> Self {
-        Self { inside, begun: Arc::new(Semaphore::new(MOST_REQUESTS)), stopping, readers }
+    pub fn new(
+        inside: SocketAddr,
+        private: Option<Private>,
+        stopping: watch::Receiver<bool>,
+        readers: Arc<Readers>,
+    ) -> Self {
+        Self { inside, private, begun: Arc::new(Semaphore::new(MOST_REQUESTS)), stopping, readers }
     }
 
     /// Takes connections until it is to stop, and then waits for what was begun, within a bound.
@@ -79,14 +114,32 @@ impl Front {
     }
 
     async fn connection(self, stream: TcpStream, _permit: OwnedSemaphorePermit) {
-        let Ok(local) = stream.local_addr() else { return };
+        let (Ok(local), Ok(peer)) = (stream.local_addr(), stream.peer_addr()) else { return };
         // Small answers are not kept back for more.
         drop(stream.set_nodelay(true));
+        let Some(private) = self.private.clone() else {
+            return self.speak(stream, Ends { local, peer, secure: false }).await;
+        };
+        let mut first = [0];
+        match timeout(HEAD, stream.peek(&mut first)).await {
+            Ok(Ok(1)) if first[0] == TLS_HANDSHAKE => {
+                let accepted = timeout(HEAD, TlsAcceptor::from(private.server).accept(stream)).await;
+                // Whoever does not trust the certificate ends it here; that is theirs to do.
+                if let Ok(Ok(stream)) = accepted {
+                    self.speak(stream, Ends { local, peer, secure: true }).await;
+                }
+            }
+            Ok(Ok(1)) => self.speak(stream, Ends { local, peer, secure: false }).await,
+            _ => {}
+        }
+    }
+
+    async fn speak(self, stream: impl AsyncRead + AsyncWrite + Unpin, ends: Ends) {
         let inside: Arc<Mutex<Option<Inside>>> = Arc::default();
         let mut stopping = self.stopping.clone();
         let service = service_fn(move |request| {
             let (front, inside) = (self.clone(), Arc::clone(&inside));
-            async move { Ok::<_, std::convert::Infallible>(front.answer(request, local, &inside).await) }
+            async move { Ok::<_, std::convert::Infallible>(front.answer(request, ends, &inside).await) }
         });
         let mut server = hyper::server::conn::http1::Builder::new();
         server.timer(TokioTimer::new()).header_read_timeout(HEAD);
@@ -105,12 +158,28 @@ impl Front {
     async fn answer(
         &self,
         mut request: Request<Incoming>,
-        local: SocketAddr,
+        ends: Ends,
         inside: &Mutex<Option<Inside>>,
     ) -> Response<Either<Begun, Full<Bytes>>> {
         let Ok(begun) = Arc::clone(&self.begun).try_acquire_owned() else { return refused() };
-        let Ok(local) = HeaderValue::from_str(&local.to_string()) else { return refused() };
-        request.headers_mut().insert(LOCAL, local);
+        if let Some(private) = &self.private {
+            let path = request.uri().path();
+            if let Some(given) = private.trust.as_ref().and_then(|trust| trust.at(path, &ends.local.to_string())) {
+                return told(given);
+            }
+            if !ends.secure {
+                return onward(ends.local, path);
+            }
+        }
+        let said = [(LOCAL, ends.local.to_string()), (PEER, ends.peer.ip().to_string())];
+        for (name, value) in said {
+            let Ok(value) = HeaderValue::from_str(&value) else { return refused() };
+            request.headers_mut().insert(name, value);
+        }
+        request.headers_mut().remove(SECURE);
+        if ends.secure {
+            request.headers_mut().insert(SECURE, HeaderValue::from_static("1"));
+        }
         // Dropped with this answer, or with its body: whoever makes it hears that nobody reads it.
         let reader = self.readers.begin();
         request.headers_mut().insert(READER, HeaderValue::from(reader.number()));
@@ -157,6 +226,33 @@ fn refused() -> Response<Either<Begun, Full<Bytes>>> {
     let mut answer = Response::new(Either::Right(Full::new(Bytes::from_static(SAID.as_bytes()))));
     *answer.status_mut() = StatusCode::SERVICE_UNAVAILABLE;
     answer.headers_mut().insert(CONTENT_TYPE, HeaderValue::from_static("application/problem+json"));
+    answer
+}
+
+fn told(given: Given) -> Response<Either<Begun, Full<Bytes>>> {
+    let mut answer = Response::new(Either::Right(Full::new(Bytes::from(given.bytes))));
+    let headers = answer.headers_mut();
+    headers.insert(CONTENT_TYPE, HeaderValue::from_static(given.kind));
+    headers.insert(
+        CONTENT_SECURITY_POLICY,
+        HeaderValue::from_static("default-src 'none'; style-src 'unsafe-inline'; frame-ancestors 'none'"),
+    );
+    if let Some(file) = given.file
+        && let Ok(value) = HeaderValue::from_str(&format!("attachment; filename=\"{file}\""))
+    {
+        headers.insert(CONTENT_DISPOSITION, value);
+    }
+    answer
+}
+
+/// Nothing but how to trust this office is told without TLS.
+fn onward(local: SocketAddr, path: &str) -> Response<Either<Begun, Full<Bytes>>> {
+    let mut answer = Response::new(Either::Right(Full::new(Bytes::from_static(b"this server speaks https alone\n"))));
+    *answer.status_mut() = StatusCode::PERMANENT_REDIRECT;
+    answer.headers_mut().insert(CONTENT_TYPE, HeaderValue::from_static("text/plain; charset=utf-8"));
+    if let Ok(to) = HeaderValue::from_str(&format!("https://{local}{path}")) {
+        answer.headers_mut().insert(LOCATION, to);
+    }
     answer
 }
 

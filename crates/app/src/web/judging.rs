@@ -18,7 +18,8 @@ use super::turns::heavy;
 /// texts typed into its fields.
 #[utoipa::path(
     post, path = "/api/judge", request_body = JudgeRequest,
-    responses((status = 200, body = Judgement), (status = 422, body = Problem))
+    responses((status = 200, body = Judgement), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/judge", data = "<body>")]
 pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
@@ -29,7 +30,8 @@ pub fn judge(body: Body<JudgeRequest>) -> Result<Json<Judgement>, ApiError> {
 /// and why, and what each single repair would do.
 #[utoipa::path(
     post, path = "/api/plan", request_body = JudgeRequest,
-    responses((status = 200, body = Remedies), (status = 422, body = Problem))
+    responses((status = 200, body = Remedies), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/plan", data = "<body>")]
 pub async fn plan(store: &Shared, body: Body<JudgeRequest>) -> Result<Json<Remedies>, ApiError> {
@@ -40,7 +42,8 @@ pub async fn plan(store: &Shared, body: Body<JudgeRequest>) -> Result<Json<Remed
 /// Reads a jot line on to a box without saving it.
 #[utoipa::path(
     post, path = "/api/jot", request_body = JotRequest,
-    responses((status = 200, body = Jotted), (status = 422, body = Problem))
+    responses((status = 200, body = Jotted), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/jot", data = "<body>")]
 pub fn jot(body: Body<JotRequest>) -> Result<Json<Jotted>, ApiError> {
@@ -50,7 +53,8 @@ pub fn jot(body: Body<JotRequest>) -> Result<Json<Jotted>, ApiError> {
 /// Reads one length as people type it, or prints one.
 #[utoipa::path(
     post, operation_id = "length", path = "/api/length", request_body = LengthWish,
-    responses((status = 200, body = LengthEcho), (status = 422, body = Problem))
+    responses((status = 200, body = LengthEcho), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/length", data = "<body>")]
 pub fn length(body: Body<LengthWish>) -> Result<Json<LengthEcho>, ApiError> {
@@ -58,7 +62,10 @@ pub fn length(body: Body<LengthWish>) -> Result<Json<LengthEcho>, ApiError> {
 }
 
 /// What the screens need to know beforehand: rules, editions, house rules.
-#[utoipa::path(get, path = "/api/trades", responses((status = 200, body = Trades)))]
+#[utoipa::path(
+    get, path = "/api/trades", responses((status = 200, body = Trades)),
+    security(("session" = ["look"]))
+)]
 #[get("/trades")]
 pub fn trades() -> Json<Trades> {
     Json(nailpunch_views::trades())
@@ -71,7 +78,10 @@ pub struct Version {
 }
 
 /// The version of the program.
-#[utoipa::path(get, path = "/api/version", responses((status = 200, body = Version)))]
+#[utoipa::path(
+    get, path = "/api/version", responses((status = 200, body = Version)),
+    security(())
+)]
 #[get("/version")]
 pub fn version() -> Json<Version> {
     Json(Version { version: env!("CARGO_PKG_VERSION") })

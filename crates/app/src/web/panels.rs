@@ -12,8 +12,9 @@ use rocket::serde::json::Json;
 use rocket::{delete as remove, get as get_route, post, put as put_route};
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::found_first::keeps_found;
 use super::problem::ApiError;
-use super::shared::{Shared, author, with_audit, with_memory, with_store};
+use super::shared::{Shared, with_audit, with_memory, with_store};
 
 fn view(store: &Store, memory: &Memory, audit: &str, id: PanelId) -> Result<PanelView, StoreError> {
     let view = PanelView::of(&store.walk(audit)?, id, memory);
@@ -24,7 +25,8 @@ fn view(store: &Store, memory: &Memory, audit: &str, id: PanelId) -> Result<Pane
 #[utoipa::path(
     get, operation_id = "box_breakers", path = "/api/audits/{audit}/boxes/{id}/breakers",
     params(("audit" = String, Path), ("id" = String, Path)),
-    responses((status = 200, body = Vec<FeedingBreaker>), (status = 404, body = Problem))
+    responses((status = 200, body = Vec<FeedingBreaker>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get_route("/audits/<audit>/boxes/<id>/breakers")]
 pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<FeedingBreaker>>, ApiError> {
@@ -39,7 +41,8 @@ pub async fn of_box(store: &Shared, audit: &str, id: &str) -> Result<Json<Vec<Fe
 /// What a line does to a panel.
 #[utoipa::path(
     post, operation_id = "panel_line", path = "/api/panel-line", request_body = PanelLineWish,
-    responses((status = 200, body = PanelLine), (status = 422, body = Problem))
+    responses((status = 200, body = PanelLine), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/panel-line", data = "<body>")]
 pub fn line(body: Body<PanelLineWish>) -> Result<Json<PanelLine>, ApiError> {
@@ -49,7 +52,8 @@ pub fn line(body: Body<PanelLineWish>) -> Result<Json<PanelLine>, ApiError> {
 /// The panels of an audit, by name.
 #[utoipa::path(
     get, operation_id = "list_panels", path = "/api/audits/{audit}/panels", params(("audit" = String, Path)),
-    responses((status = 200, body = Vec<PanelView>), (status = 404, body = Problem))
+    responses((status = 200, body = Vec<PanelView>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get_route("/audits/<audit>/panels")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<PanelView>>, ApiError> {
@@ -63,7 +67,8 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<PanelView>>, A
     put, operation_id = "put_panel", path = "/api/audits/{audit}/panels/{panel}",
     params(("audit" = String, Path), ("panel" = String, Path), ("If-Match" = String, Header)),
     request_body = Panel,
-    responses((status = 200, body = PanelView), (status = 409, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = PanelView), (status = 409, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["work"]))
 )]
 #[put_route("/audits/<audit>/panels/<panel>", data = "<body>")]
 pub async fn put(
@@ -73,10 +78,12 @@ pub async fn put(
     based_on: IfMatch,
     body: Body<Panel>,
 ) -> Result<Json<PanelView>, ApiError> {
+    let author = store.author();
     let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
     let id = PanelId(same_identifier(panel, record.id.0)?);
+    keeps_found(store, &record).await?;
     let saved = with_memory(store, move |store, memory| {
-        store.put(&audit, &record, based_on, &author())?;
+        store.put(&audit, &record, based_on, &author)?;
         view(store, memory, &audit, id)
     });
     Ok(Json(saved.await?))
@@ -86,18 +93,21 @@ pub async fn put(
 #[utoipa::path(
     delete, operation_id = "delete_panel", path = "/api/audits/{audit}/panels/{panel}",
     params(("audit" = String, Path), ("panel" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[remove("/audits/<audit>/panels/<panel>")]
 pub async fn delete(store: &Shared, audit: &str, panel: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let author = store.author();
     let (audit, id, based_on) = (identifier(audit)?.to_string(), identifier(panel)?.to_string(), based_on.0?);
-    Ok(Json(with_store(store, move |store| store.delete::<Panel>(&audit, &id, based_on, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.delete::<Panel>(&audit, &id, based_on, &author)).await?))
 }
 
 /// What to switch off next to find the breaker of one outlet.
 #[utoipa::path(
     post, operation_id = "find_single", path = "/api/find-breaker", request_body = SingleWish,
-    responses((status = 200, body = SingleAnswer), (status = 422, body = Problem))
+    responses((status = 200, body = SingleAnswer), (status = 422, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[post("/find-breaker", data = "<body>")]
 pub fn find(body: Body<SingleWish>) -> Result<Json<SingleAnswer>, ApiError> {

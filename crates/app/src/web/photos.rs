@@ -12,7 +12,7 @@ use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
 use super::problem::ApiError;
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, with_store};
 use super::turns::heavy;
 
 /// A photograph with its revision.
@@ -21,7 +21,8 @@ type RevisedPhoto = Revised<Photo>;
 /// The photographs of an audit, oldest first.
 #[utoipa::path(
     get, operation_id = "list_photos", path = "/api/audits/{audit}/photos", params(("audit" = String, Path)),
-    responses((status = 200, body = Vec<RevisedPhoto>), (status = 404, body = Problem))
+    responses((status = 200, body = Vec<RevisedPhoto>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get_route("/audits/<audit>/photos")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Revised<Photo>>>, ApiError> {
@@ -46,7 +47,8 @@ pub struct PhotoOf<'r> {
     params(("audit" = String, Path), ("box" = Option<String>, Query), ("panel" = Option<String>, Query),
            ("room" = Option<String>, Query), ("run" = Option<String>, Query), ("id" = Option<String>, Query)),
     request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = Revised<Photo>), (status = 413, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Revised<Photo>), (status = 413, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["work"]))
 )]
 #[post("/audits/<audit>/photos?<of..>", data = "<data>")]
 pub async fn take(
@@ -55,6 +57,7 @@ pub async fn take(
     of: PhotoOf<'_>,
     data: Data<'_>,
 ) -> Result<Json<Revised<Photo>>, ApiError> {
+    let author = store.author();
     let audit = identifier(audit)?.to_string();
     let box_id = of.r#box.map(identifier).transpose()?.map(BoxId);
     let panel = of.panel.map(identifier).transpose()?.map(PanelId);
@@ -76,7 +79,7 @@ pub async fn take(
         height: taken.height,
         marks: Vec::new(),
     };
-    let kept = with_store(store, move |store| store.add_photo(&audit, &photo, &taken.jpeg, &author()));
+    let kept = with_store(store, move |store| store.add_photo(&audit, &photo, &taken.jpeg, &author));
     Ok(Json(kept.await?))
 }
 
@@ -85,7 +88,8 @@ pub async fn take(
     put, operation_id = "put_photo", path = "/api/audits/{audit}/photos/{photo}",
     params(("audit" = String, Path), ("photo" = String, Path), ("If-Match" = String, Header)),
     request_body = Photo,
-    responses((status = 200, body = Revised<Photo>), (status = 409, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Revised<Photo>), (status = 409, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["work"]))
 )]
 #[put_route("/audits/<audit>/photos/<photo>", data = "<body>")]
 pub async fn put(
@@ -95,31 +99,35 @@ pub async fn put(
     based_on: IfMatch,
     body: Body<Photo>,
 ) -> Result<Json<Revised<Photo>>, ApiError> {
+    let author = store.author();
     let (audit, record, based_on) = (identifier(audit)?.to_string(), body.0?, based_on.0?);
     same_identifier(photo, record.id.0)?;
     if based_on == 0 {
         return Err(ApiError::field("/id", "a new photograph comes with its picture; take it"));
     }
-    Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.put(&audit, &record, based_on, &author)).await?))
 }
 
 /// Deletes a photograph; putting it again brings it back.
 #[utoipa::path(
     delete, operation_id = "delete_photo", path = "/api/audits/{audit}/photos/{photo}",
     params(("audit" = String, Path), ("photo" = String, Path), ("If-Match" = String, Header)),
-    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem))
+    responses((status = 200, body = u32, content_type = "application/json"), (status = 409, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[remove("/audits/<audit>/photos/<photo>")]
 pub async fn delete(store: &Shared, audit: &str, photo: &str, based_on: IfMatch) -> Result<Json<u32>, ApiError> {
+    let author = store.author();
     let (audit, id, based_on) = (identifier(audit)?.to_string(), identifier(photo)?.to_string(), based_on.0?);
-    Ok(Json(with_store(store, move |store| store.delete::<Photo>(&audit, &id, based_on, &author())).await?))
+    Ok(Json(with_store(store, move |store| store.delete::<Photo>(&audit, &id, based_on, &author)).await?))
 }
 
 /// The picture, JPEG; a small one with `small`.
 #[utoipa::path(
     get, operation_id = "photo_image", path = "/api/audits/{audit}/photos/{photo}/image",
     params(("audit" = String, Path), ("photo" = String, Path), ("small" = Option<bool>, Query)),
-    responses((status = 200, content_type = "image/jpeg"), (status = 404, body = Problem))
+    responses((status = 200, content_type = "image/jpeg"), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get_route("/audits/<audit>/photos/<photo>/image?<small>")]
 pub async fn image(
@@ -148,7 +156,8 @@ pub struct Logo {
 #[utoipa::path(
     post, operation_id = "logo", path = "/api/logo",
     request_body(content = Vec<u8>, content_type = "application/octet-stream"),
-    responses((status = 200, body = Logo), (status = 413, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Logo), (status = 413, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["capture"]))
 )]
 #[post("/logo", data = "<data>")]
 pub async fn logo(store: &Shared, data: Data<'_>) -> Result<Json<Logo>, ApiError> {

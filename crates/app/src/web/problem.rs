@@ -7,6 +7,8 @@ use rocket::http::{ContentType, Status};
 use rocket::response::{Responder, Response, Result as ResponseResult};
 use rocket::{Catcher, Request, catch, catchers};
 
+use crate::failure::Failure;
+
 /// An error on its way out.
 #[derive(Debug)]
 pub struct ApiError(Box<Problem>);
@@ -27,6 +29,19 @@ impl ApiError {
 
     pub fn fields(errors: Vec<FieldProblem>) -> Self {
         Self(Box::new(Problem::fields(errors)))
+    }
+
+    /// The same, of one field.
+    pub fn at(mut self, pointer: &str) -> Self {
+        let message = self.0.detail.clone();
+        self.0.errors = vec![FieldProblem { pointer: pointer.to_owned(), message }];
+        self
+    }
+}
+
+impl From<Failure> for ApiError {
+    fn from(failure: Failure) -> Self {
+        Self::internal(failure.to_string())
     }
 }
 

@@ -14,7 +14,7 @@ use utoipa::ToSchema;
 use super::body::identifier;
 use super::exchange::{Download, bundle};
 use super::problem::ApiError;
-use super::shared::{Shared, author, with_store};
+use super::shared::{Shared, with_store};
 
 /// The largest log: 4 MiB.
 const LARGEST_LOG: u64 = 4 << 20;
@@ -32,10 +32,12 @@ pub struct TakenLog {
 #[utoipa::path(
     post, operation_id = "take_readings", path = "/api/audits/{audit}/readings.csv", params(("audit" = String, Path)),
     request_body(content = String, content_type = "text/csv"),
-    responses((status = 200, body = TakenLog), (status = 422, body = Problem))
+    responses((status = 200, body = TakenLog), (status = 422, body = Problem)),
+    security(("session" = ["work"]))
 )]
 #[post("/audits/<audit>/readings.csv", data = "<data>")]
 pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<TakenLog>, ApiError> {
+    let author = store.author();
     let audit = identifier(audit)?.to_string();
     let broken = |error: std::io::Error| {
         ApiError::new(Status::BadRequest, "Broken off", format!("the request broke off: {error}"))
@@ -70,7 +72,7 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<Ta
         if !problems.is_empty() {
             return Err(StoreError::Invalid(problems));
         }
-        store.put_all(&audit, &changed, &author())?;
+        store.put_all(&audit, &changed, &author)?;
         Ok(TakenLog { readings: count, boxes: changed.len() })
     });
     Ok(Json(taken.await?))
@@ -79,7 +81,8 @@ pub async fn take(store: &Shared, audit: &str, data: Data<'_>) -> Result<Json<Ta
 /// The readings of an audit, as found.
 #[utoipa::path(
     get, operation_id = "give_readings", path = "/api/audits/{audit}/readings.csv", params(("audit" = String, Path)),
-    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem))
+    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/readings.csv")]
 pub async fn give(store: &Shared, audit: &str) -> Result<Download, ApiError> {

@@ -5,7 +5,7 @@ use std::sync::Arc;
 use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::Seal;
 use nailpunch_report::{ReportError, ReportKind, SealKey, data_sha256, pdf, sha256};
-use nailpunch_store::{Change, ToSeal};
+use nailpunch_store::{Author, Change, ToSeal};
 use nailpunch_views::Problem;
 use rocket::http::ContentType;
 use rocket::serde::json::Json;
@@ -14,7 +14,7 @@ use rocket::{get, post};
 use super::body::identifier;
 use super::exchange::Download;
 use super::problem::ApiError;
-use super::shared::{Kept, Shared, author, with_store};
+use super::shared::{Kept, Shared, with_store};
 use super::turns::heavy;
 use crate::clock::now;
 
@@ -24,7 +24,8 @@ const MOST_CHANGES: u32 = 200;
 /// The seals of an audit, oldest first.
 #[utoipa::path(
     get, operation_id = "list_seals", path = "/api/audits/{audit}/seals", params(("audit" = String, Path)),
-    responses((status = 200, body = Vec<Seal>), (status = 404, body = Problem))
+    responses((status = 200, body = Vec<Seal>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/seals")]
 pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Seal>>, ApiError> {
@@ -36,18 +37,19 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Seal>>, ApiErr
 /// changed.
 #[utoipa::path(
     post, operation_id = "seal", path = "/api/audits/{audit}/seals", params(("audit" = String, Path)),
-    responses((status = 200, body = Seal), (status = 404, body = Problem), (status = 422, body = Problem))
+    responses((status = 200, body = Seal), (status = 404, body = Problem), (status = 422, body = Problem)),
+    security(("session" = ["seal"]))
 )]
 #[post("/audits/<audit>/seals")]
 pub async fn make(store: &Shared, audit: &str) -> Result<Json<Seal>, ApiError> {
-    let id = identifier(audit)?.to_string();
+    let (id, author) = (identifier(audit)?.to_string(), store.author());
     let keep = Arc::clone(store.inner());
     // One at a time: the number, what changed and the report are of one moment.
     let _alone = store.sealing.lock().await;
-    Ok(Json(heavy(&store.turns.papers, move || sealed(&keep, &id)).await??))
+    Ok(Json(heavy(&store.turns.papers, move || sealed(&keep, &id, &author)).await??))
 }
 
-fn sealed(kept: &Kept, id: &str) -> Result<Seal, ApiError> {
+fn sealed(kept: &Kept, id: &str, author: &Author) -> Result<Seal, ApiError> {
     let internal = |error: ReportError| ApiError::internal(error.to_string());
     let ToSeal { bundle: mut whole, changes, at_change } = kept.store.to_seal(id, MOST_CHANGES)?;
     let data = data_sha256(&whole).map_err(internal)?;
@@ -67,7 +69,7 @@ fn sealed(kept: &Kept, id: &str) -> Result<Seal, ApiError> {
     let made = pdf(&whole, &Assessed::with(&facts, &kept.memory), ReportKind::Full, &seal.at).map_err(internal)?;
     seal.pdf_sha256 = Some(sha256(&made));
     key.sign(&mut seal, whole.audit.id);
-    kept.store.add_seal(id, &seal, &made, at_change, &author())?;
+    kept.store.add_seal(id, &seal, &made, at_change, author)?;
     Ok(seal)
 }
 
@@ -83,7 +85,8 @@ fn described(change: &Change) -> String {
 #[utoipa::path(
     get, operation_id = "sealed_report", path = "/api/audits/{audit}/seals/{number}/report.pdf",
     params(("audit" = String, Path), ("number" = u32, Path)),
-    responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem))
+    responses((status = 200, content_type = "application/pdf"), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
 )]
 #[get("/audits/<audit>/seals/<number>/report.pdf")]
 pub async fn report(store: &Shared, audit: &str, number: u32) -> Result<Download, ApiError> {

@@ -1,18 +1,25 @@
 //! What every route has at hand: the store, and who asks.
 
-use std::sync::Arc;
+use std::ops::Deref;
+use std::sync::atomic::{AtomicBool, Ordering};
+use std::sync::{Arc, PoisonError};
+use std::time::{Duration, Instant};
 
 use nailpunch_core::assess::{Assessed, AuditCounts, Memory};
 use nailpunch_core::facts::AuditWalk;
 use nailpunch_store::{Author, Store, StoreError};
 use quick_cache::sync::Cache;
-use rocket::State;
+use rocket::http::Status;
+use rocket::request::{FromRequest, Outcome};
 use rocket::tokio::sync::Mutex;
+use rocket::{Request, async_trait};
 
 use super::paper::Paper;
 use super::problem::ApiError;
+use super::tries::Tries;
 use super::turns::Turns;
-use crate::clock::now;
+use super::who::Who;
+use crate::network::Network;
 
 /// The audits on disk, and what was worked out of them before.
 pub struct Kept {
@@ -28,10 +35,19 @@ pub struct Kept {
     pub turns: Turns,
     /// Where reports are laid out.
     pub paper: Paper,
+    /// Who tried to sign in.
+    pub tries: Tries,
+    /// Where others reach the server.
+    pub network: Network,
+    looked: std::sync::Mutex<Option<Instant>>,
+    has_people: AtomicBool,
 }
 
 /// The most boxes whose answers are kept.
 const MOST_BOXES: usize = 20_000;
+
+/// How often it is looked for people while there are none.
+const LOOK_AGAIN: Duration = Duration::from_secs(1);
 
 /// The most audits whose counts are kept.
 const MOST_AUDITS: usize = 2_000;
@@ -46,12 +62,80 @@ impl Kept {
             sealing: Mutex::new(()),
             turns: Turns::default(),
             paper,
+            tries: Tries::default(),
+            network: Network::default(),
+            looked: std::sync::Mutex::default(),
+            has_people: AtomicBool::new(false),
         }
+    }
+
+    /// Whether the firm has people, so that whoever comes is asked who they are. Once it has, it always has; before that it is
+    /// looked for again each second, for the command line makes people too.
+    pub fn has_people(&self) -> bool {
+        if self.has_people.load(Ordering::Acquire) {
+            return true;
+        }
+        let mut looked = self.looked.lock().unwrap_or_else(PoisonError::into_inner);
+        if looked.is_some_and(|at| at.elapsed() < LOOK_AGAIN) {
+            return false;
+        }
+        *looked = Some(Instant::now());
+        // A store that cannot tell lets nobody in.
+        let has = self.store.people().map_or(true, |people| !people.is_empty());
+        self.has_people.store(has, Ordering::Release);
+        has
+    }
+
+    /// The first person was just made: whoever comes next is asked.
+    pub fn people_made(&self) {
+        self.has_people.store(true, Ordering::Release);
     }
 }
 
-/// What is kept, shared between requests.
-pub type Shared = State<Arc<Kept>>;
+/// What is kept, shared between requests, and who asks.
+pub struct Shared {
+    kept: Arc<Kept>,
+    who: Who,
+}
+
+impl Shared {
+    /// What is kept.
+    pub fn inner(&self) -> &Arc<Kept> {
+        &self.kept
+    }
+
+    /// Who asks.
+    pub fn who(&self) -> &Who {
+        &self.who
+    }
+
+    /// Who they are in the journal: from what they are signed in by, and never from the request.
+    pub fn author(&self) -> Author {
+        self.who.author()
+    }
+}
+
+impl Deref for Shared {
+    type Target = Kept;
+
+    fn deref(&self) -> &Kept {
+        &self.kept
+    }
+}
+
+#[async_trait]
+impl<'r> FromRequest<'r> for &'r Shared {
+    type Error = ();
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, ()> {
+        let Some(kept) = request.rocket().state::<Arc<Kept>>() else {
+            return Outcome::Error((Status::InternalServerError, ()));
+        };
+        // The gate has put here who asks; a request that did not come through it is nobody's.
+        let who = request.local_cache(|| Who::Nobody { shown: false });
+        Outcome::Success(request.local_cache(|| Shared { kept: Arc::clone(kept), who: who.clone() }))
+    }
+}
 
 /// Runs `work` off the threads that answer requests: a write waits for the disk, and an audit is judged on all cores.
 pub async fn with_kept<T: Send + 'static>(
@@ -93,9 +177,4 @@ pub async fn with_audit<T: Send + 'static>(
         work(&walk, &Assessed::with(&facts, memory))
     })
     .await
-}
-
-/// Who a request is in the journal.
-pub fn author() -> Author {
-    Author { who: "inspector".to_owned(), at: now() }
 }

@@ -2,10 +2,13 @@
 
 #![allow(clippy::unwrap_used, reason = "a test that cannot go on should stop")]
 
+mod access;
 mod electrical;
 mod planning;
 mod rooms;
 mod runs;
+
+use std::sync::Arc;
 
 use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{BoxContents, DeadTestMethods};
@@ -27,8 +30,9 @@ struct Server {
 fn server() -> Server {
     let folder = tempfile::tempdir().unwrap();
     let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
-    let rocket = super::rocket(store, super::Paper::Here, "127.0.0.1:8000".parse().unwrap(), &[]);
-    Server { client: Client::tracked(rocket).unwrap(), _folder: folder }
+    let kept = super::shared::Kept::new(store, super::Paper::Here);
+    let rocket = super::rocket(kept, "127.0.0.1:8000".parse().unwrap(), &[]);
+    Server { client: Client::untracked(rocket).unwrap(), _folder: folder }
 }
 
 /// A server with one audit, one room and one box with a short conductor.
@@ -328,7 +332,8 @@ fn the_description_names_every_route() {
     let described: usize =
         description["paths"].as_object().unwrap().values().map(|path| path.as_object().unwrap().len()).sum();
     let store = Store::open(&tempfile::tempdir().unwrap().path().join("a.sqlite")).unwrap();
-    let rocket = super::rocket(store, super::Paper::Here, "127.0.0.1:8000".parse().unwrap(), &[]);
+    let kept = super::shared::Kept::new(store, super::Paper::Here);
+    let rocket = super::rocket(kept, "127.0.0.1:8000".parse().unwrap(), &[]);
     let routes = rocket.routes().filter(|route| route.uri.to_string().starts_with("/api/")).count();
     assert_eq!(described + 1, routes, "all but the description itself");
 }

@@ -54,6 +54,10 @@ identifier!(
     AuditId
 );
 identifier!(
+    /// Names a person of the firm.
+    PersonId
+);
+identifier!(
     /// Names a room.
     RoomId
 );

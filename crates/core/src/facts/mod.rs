@@ -15,6 +15,7 @@ mod hands;
 mod house_rules;
 mod identifier;
 mod panel;
+mod person;
 mod photo;
 mod problem;
 mod readings;
@@ -51,12 +52,13 @@ pub use house_rules::{
     TorqueBy, TwinUnits, UsedEnds, house_rule_infos,
 };
 pub(crate) use identifier::free_number;
-pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PhotoId, RoomId, RunId};
+pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PersonId, PhotoId, RoomId, RunId};
 pub use panel::{
     Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, GasPipe, Grounding, Incoming,
     LandedConductor, MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved,
     PanelPlace, PanelRoom, RoofUnder, Safety, Service, ServiceEntry, Tick, feed_problems, panel_observation_infos,
 };
+pub use person::{Person, PersonRole, people_problems};
 pub use photo::{BundlePhoto, Photo, PhotoMark};
 pub use problem::{FIRST_WIRING, Pointer, Problem, pointer_of};
 pub use readings::{

@@ -1,0 +1,153 @@
+//! Who comes in where: each door of the server says in its description what is done there, and the table of the core says who may.
+//! What the description does not name is open to nobody who may not look.
+
+use std::collections::HashMap;
+use std::sync::Arc;
+
+use nailpunch_core::access::Act;
+use rocket::fairing::{Fairing, Info, Kind};
+use rocket::http::uri::Origin;
+use rocket::http::{Method, Status};
+use rocket::tokio::task::spawn_blocking;
+use rocket::{Data, Request, async_trait, get};
+use utoipa::openapi::OpenApi;
+
+use super::problem::ApiError;
+use super::shared::Kept;
+use super::who::{Came, Who};
+use crate::clock::{later, now};
+
+/// The scheme of the description whose roles are acts.
+const SESSION: &str = "session";
+
+/// How long a paired device stays signed in after it was last seen.
+pub const PAIRED_SECONDS: i64 = 90 * 24 * 3600;
+/// How stale the note of when somebody was seen may be.
+const SEEN_SECONDS: i64 = 300;
+
+/// What is done at every door.
+pub struct Gate(Doors);
+
+/// The doors of a description, each with what is done there; `None` where it is open.
+pub struct Doors(HashMap<Method, Vec<(Vec<String>, Option<Act>)>>);
+
+impl Doors {
+    /// The doors of a description.
+    pub fn of(description: &OpenApi) -> Self {
+        let mut doors: HashMap<Method, Vec<(Vec<String>, Option<Act>)>> = HashMap::new();
+        for (path, item) in &description.paths.paths {
+            let methods = [
+                (Method::Get, &item.get),
+                (Method::Put, &item.put),
+                (Method::Post, &item.post),
+                (Method::Delete, &item.delete),
+            ];
+            for (method, operation) in methods {
+                let Some(operation) = operation else { continue };
+                let parts = path.trim_start_matches('/').split('/').map(str::to_owned).collect();
+                doors.entry(method).or_default().push((parts, act_of(operation)));
+            }
+        }
+        Self(doors)
+    }
+
+    /// What is done at a path; a door that nobody described is one for whoever may look.
+    pub fn act(&self, method: Method, path: &str) -> Option<Act> {
+        let asked: Vec<&str> = path.trim_matches('/').split('/').collect();
+        let plain = |parts: &[String]| parts.iter().filter(|part| !part.starts_with('{')).count();
+        let fits = |parts: &[String]| {
+            parts.len() == asked.len()
+                && parts.iter().zip(&asked).all(|(part, asked)| part.starts_with('{') || part == asked)
+        };
+        let doors = self.0.get(&method).into_iter().flatten().filter(|(parts, _)| fits(parts));
+        // "audits/{audit}/order" before "audits/{audit}/{anything}".
+        doors.max_by_key(|(parts, _)| plain(parts)).map_or(Some(Act::Look), |(_, act)| *act)
+    }
+}
+
+/// The act that an operation names; one that names none that is known is for whoever may most.
+fn act_of(operation: &utoipa::openapi::path::Operation) -> Option<Act> {
+    let named =
+        operation.security.iter().flatten().map(|requirement| serde_json::to_value(requirement).unwrap_or_default());
+    let named: Vec<serde_json::Value> = named.collect();
+    if named.iter().any(|requirement| requirement.as_object().is_some_and(serde_json::Map::is_empty)) {
+        return None;
+    }
+    let act = named.iter().find_map(|requirement| requirement[SESSION][0].as_str().and_then(Act::of));
+    Some(act.unwrap_or(Act::People))
+}
+
+impl Gate {
+    /// Before the doors of a description.
+    pub fn before(description: &OpenApi) -> Self {
+        Self(Doors::of(description))
+    }
+}
+
+/// Who asks, as the store knows them by what they show.
+async fn ask(request: &Request<'_>) -> Who {
+    let Some(kept) = request.rocket().state::<Arc<Kept>>().map(Arc::clone) else { return Who::Nobody { shown: false } };
+    let secret = request.cookies().get(Came::of(request).cookie_name()).map(|cookie| cookie.value().to_owned());
+    let known = spawn_blocking(move || {
+        if !kept.has_people() {
+            return Who::Anybody;
+        }
+        let Some(secret) = secret else { return Who::Nobody { shown: false } };
+        let at = now();
+        match kept.store.signed_in(&secret, &at) {
+            Ok(Some(signed)) => {
+                if signed.1.seen < later(-SEEN_SECONDS) {
+                    let ends = if signed.1.paired { later(PAIRED_SECONDS) } else { signed.1.ends.clone() };
+                    // What keeps it from being noted keeps nobody out.
+                    drop(kept.store.seen(&signed.1.id, &at, &ends));
+                }
+                Who::Signed(Box::new(signed))
+            }
+            Ok(None) | Err(_) => Who::Nobody { shown: true },
+        }
+    });
+    known.await.unwrap_or(Who::Nobody { shown: false })
+}
+
+#[async_trait]
+impl Fairing for Gate {
+    fn info(&self) -> Info {
+        Info { name: "gate", kind: Kind::Request }
+    }
+
+    async fn on_request(&self, request: &mut Request<'_>, _: &mut Data<'_>) {
+        let path = request.uri().path().to_string();
+        if !path.starts_with("/api/") {
+            return;
+        }
+        let act = self.0.act(request.method(), &path);
+        let who = ask(request).await;
+        let reason = match (act, &who) {
+            (None, _) => None,
+            (Some(_), Who::Nobody { shown: false }) => Some("sign-in"),
+            (Some(_), Who::Nobody { shown: true }) => Some("signed-out"),
+            (Some(act), who) => (!who.may(act)).then(|| act.code()),
+        };
+        request.local_cache(|| who);
+        if let Some(reason) = reason {
+            request.set_method(Method::Get);
+            if let Ok(uri) = Origin::parse_owned(format!("/closed/{reason}")) {
+                request.set_uri(uri);
+            }
+        }
+    }
+}
+
+/// Where a request ends up that may not come in.
+#[get("/closed/<reason>")]
+pub fn closed(reason: &str) -> ApiError {
+    match (reason, Act::of(reason)) {
+        (_, Some(act)) => ApiError::new(Status::Forbidden, "Not yours to do", act.refusal()),
+        ("signed-out", None) => ApiError::new(
+            Status::Unauthorized,
+            "Signed out",
+            "this device is signed in no more: it was shut out, or its time is over. What was entered here is kept; sign in again",
+        ),
+        _ => ApiError::new(Status::Unauthorized, "Sign in", "nobody is signed in here; sign in first"),
+    }
+}

@@ -1,0 +1,104 @@
+//! Who asks: nobody in particular on a machine of one's own, or a person of the firm who is signed in.
+
+use std::net::{IpAddr, Ipv6Addr};
+
+use nailpunch_core::access::{Act, acts_of, may};
+use nailpunch_core::facts::Person;
+use nailpunch_store::{Author, SignIn};
+use rocket::Request;
+use rocket::http::{Cookie, SameSite};
+
+use super::front::{PEER, SECURE};
+use crate::clock::now;
+
+/// Who asks.
+#[derive(Clone, Debug)]
+pub enum Who {
+    /// The firm has no people yet: nobody is asked who they are.
+    Anybody,
+    /// Nobody is signed in; something was shown that opens nothing any more, or nothing was.
+    Nobody {
+        /// Something was shown.
+        shown: bool,
+    },
+    /// Somebody who is signed in, and where.
+    Signed(Box<(Person, SignIn)>),
+}
+
+impl Who {
+    /// Whether they may do this.
+    pub fn may(&self, act: Act) -> bool {
+        match self {
+            Self::Anybody => true,
+            Self::Nobody { .. } => false,
+            Self::Signed(signed) => may(signed.0.role, act),
+        }
+    }
+
+    /// All that they may do.
+    pub fn acts(&self) -> Vec<Act> {
+        match self {
+            Self::Anybody => Act::ALL.to_vec(),
+            Self::Nobody { .. } => Vec::new(),
+            Self::Signed(signed) => acts_of(signed.0.role),
+        }
+    }
+
+    /// The person, and where they are signed in.
+    pub fn signed(&self) -> Option<&(Person, SignIn)> {
+        match self {
+            Self::Signed(signed) => Some(signed),
+            _ => None,
+        }
+    }
+
+    /// Who they are in the journal.
+    pub fn author(&self) -> Author {
+        let who = self.signed().map_or("inspector", |(person, _)| &person.name);
+        Author { who: who.to_owned(), at: now() }
+    }
+}
+
+/// How the request came.
+#[derive(Clone, Copy, Debug)]
+pub struct Came {
+    /// From where; of a network that hands out whole blocks of addresses, the block.
+    pub from: IpAddr,
+    /// Through TLS.
+    pub secure: bool,
+}
+
+impl Came {
+    /// As the front says, whatever came with the request.
+    pub fn of(request: &Request) -> Self {
+        let peer = request.headers().get_one(PEER).and_then(|peer| peer.parse().ok());
+        let from = match peer.unwrap_or(IpAddr::from([127, 0, 0, 1])) {
+            // One customer has a /64 and could try from each of its addresses.
+            IpAddr::V6(address) => match address.to_ipv4_mapped() {
+                Some(address) => address.into(),
+                None => {
+                    let [a, b, c, d, ..] = address.segments();
+                    Ipv6Addr::new(a, b, c, d, 0, 0, 0, 0).into()
+                }
+            },
+            address @ IpAddr::V4(_) => address,
+        };
+        Self { from, secure: request.headers().get_one(SECURE).is_some() }
+    }
+
+    /// The name of the cookie that holds the secret: over TLS only this very server can set and read it.
+    pub fn cookie_name(self) -> &'static str {
+        if self.secure { "__Host-nailpunch" } else { "nailpunch" }
+    }
+
+    /// The cookie itself: no script reads it, and no other page sends it.
+    pub fn cookie(self, secret: String, seconds: i64) -> Cookie<'static> {
+        Cookie::build((self.cookie_name(), secret))
+            .path("/")
+            .http_only(true)
+            .same_site(SameSite::Strict)
+            .secure(self.secure)
+            .max_age(rocket::time::Duration::seconds(seconds))
+            .build()
+    }
+}
