@@ -242,9 +242,9 @@ mod tests {
         let held = Turns::wait(&turns, false).await;
         let mut tasks = Vec::new();
         for (many, (name, wrong)) in (1..).zip([("wrong", true), ("early", false), ("late", false)]) {
-            let (turns, order) = (Arc::clone(&turns), Arc::clone(&order));
+            let (its, order) = (Arc::clone(&turns), Arc::clone(&order));
             tasks.push(spawn(async move {
-                let turn = Turns::wait(&turns, wrong).await;
+                let turn = Turns::wait(&its, wrong).await;
                 order.lock().expect("nobody panicked").push(name);
                 drop(turn);
             }));
