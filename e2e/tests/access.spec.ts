@@ -21,6 +21,8 @@ const VIEWS = {
   panel: `${auditPath}/panel`,
   plan: `${auditPath}/plan`,
   bench: `${auditPath}/bench`,
+  people: '/people',
+  pair: '/pair',
   'rule book': `${auditPath}/rules`,
   'hand over': `${auditPath}/hand-over`,
 };

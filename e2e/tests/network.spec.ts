@@ -1,10 +1,12 @@
 // What hangs on the network: idle and half-sent connections, forged names, stopping in the middle, records that cannot be read.
+import { X509Certificate } from 'node:crypto';
 import { execFileSync, spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, writeFileSync } from 'node:fs';
 import { get, type IncomingHttpHeaders } from 'node:http';
 import { createConnection, type Socket } from 'node:net';
 import { networkInterfaces, tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { connect } from 'node:tls';
 import { expect, test } from '@playwright/test';
 import { auditPath, binary, bundle, bundlePath, serve, Server } from './server';
 
@@ -41,33 +43,82 @@ test('200 idle and half-sent connections are gone within 30 s and keep nobody wa
   expect(Math.max(...after)).toBeLessThan(30);
 });
 
-/** Asks over a plain connection, under whatever name. */
-function ask(host: string, port: number, name: string): Promise<string> {
-  return new Promise((done, failed) => {
-    const socket = createConnection({ host, port });
+/** The first line of an answer over a connection, under whatever name; of one that trusts no such certificate, why. */
+function ask(connection: () => Socket, name: string): Promise<string> {
+  return new Promise((done) => {
+    const socket = connection();
     let answer = '';
     socket.on('data', (data) => {
       answer += data.toString();
     });
     socket.on('close', () => done(answer.split('\r\n')[0] ?? ''));
-    socket.on('error', failed);
-    socket.write(`GET /api/version HTTP/1.1\r\nHost: ${name}\r\nConnection: close\r\nX-Nailpunch-Local: 127.0.0.1:${port}\r\n\r\n`);
+    socket.on('error', (error) => done(error.message));
+    socket.write(
+      `GET /api/version HTTP/1.1\r\nHost: ${name}\r\nConnection: close\r\nX-Nailpunch-Local: ${name}\r\nX-Nailpunch-Peer: 10.0.0.1\r\n\r\n`,
+    );
   });
 }
 
-test('beyond this machine only by a word, and then only under the address that was connected to', async () => {
+/** A firm of one, in a database of its own. */
+function firm(): string {
+  const folder = mkdtempSync(join(tmpdir(), 'nailpunch-'));
+  const [data, passphrase] = [join(folder, 'audits.sqlite'), join(folder, 'passphrase')];
+  writeFileSync(passphrase, 'salt on the quay\n');
+  execFileSync(binary, ['person', 'add', 'Ines Vale', '--role', 'owner', '--passphrase-file', passphrase, '--data', data]);
+  return data;
+}
+
+test('beyond this machine only with people and TLS, and the refusal says how to make both', async () => {
+  const nobody = join(mkdtempSync(join(tmpdir(), 'nailpunch-')), 'audits.sqlite');
+  for (const how of [['--address', '0.0.0.0'], ['--network']]) {
+    const refused = spawnSync(binary, ['serve', ...how, '--data', nobody], { encoding: 'utf8' });
+    expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('nailpunch person add')]);
+  }
+  const refused = spawnSync(binary, ['serve', '--address', '0.0.0.0', '--data', firm()], { encoding: 'utf8' });
+  expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('nailpunch serve --network')]);
+});
+
+test('a network is served under its own authority, which another TLS library takes, and no other', async () => {
   const outside = Object.values(networkInterfaces()).flat().find((known) => known?.family === 'IPv4' && !known.internal);
-  const data = join(mkdtempSync(join(tmpdir(), 'nailpunch-')), 'audits.sqlite');
-  const refused = spawnSync(binary, ['serve', '--address', '0.0.0.0', '--data', data], { encoding: 'utf8' });
-  expect([refused.status, refused.stderr]).toEqual([2, expect.stringContaining('--i-know-anyone-can-write')]);
-  test.skip(!outside, 'this machine has no address but loopback');
-  const child = spawn(binary, ['serve', '--address', '0.0.0.0', '--port', '8190', '--i-know-anyone-can-write', '--data', data]);
-  const port = await new Promise<number>((found) => child.stdout.on('data', (said: Buffer) => found(Number(/:(\d+)\s/.exec(said.toString())?.[1]))));
-  const address = outside?.address ?? '';
-  await expect.poll(() => ask(address, port, `${address}:${port}`)).toContain('200');
-  // A name that is not that of the address: another page that resolves here, or a forged one.
-  for (const name of [`localhost:${port}`, `127.0.0.1:${port}`, `evil.example:${port}`, '']) expect(await ask(address, port, name)).toMatch(/40[03]/);
-  expect(await ask('127.0.0.1', port, `localhost:${port}`)).toContain('200');
+  const child = spawn(binary, ['serve', '--network', '--port', '8190', '--data', firm()]);
+  let said = '';
+  const port = await new Promise<number>((found) =>
+    child.stdout.on('data', (data: Buffer) => {
+      said += data.toString();
+      const known = /localhost:(\d+)/.exec(said)?.[1];
+      if (known) found(Number(known));
+    }),
+  );
+  const plain = `http://127.0.0.1:${port}`;
+  const page = await (await fetch(`${plain}/trust`)).text();
+  const der = Buffer.from(await (await fetch(`${plain}/trust/office.crt`)).arrayBuffer());
+  const authority = new X509Certificate(der);
+  expect(page.replaceAll(/\s/g, '')).toContain(authority.fingerprint256.replaceAll(':', '').slice(0, 16));
+  // Nothing else is told without TLS.
+  const onward = await fetch(`${plain}/api/me`, { redirect: 'manual' });
+  expect([onward.status, onward.headers.get('location')]).toEqual([308, `https://127.0.0.1:${port}/api/me`]);
+  const by = (host: string, ca?: string) => () => connect({ host, port, ca, servername: '' });
+  const trusted = authority.toString();
+  expect(await ask(by('127.0.0.1', trusted), `localhost:${port}`)).toContain('200');
+  expect(await ask(by('127.0.0.1'), `localhost:${port}`)).toMatch(/certificate/);
+  const other = await new Promise<string>((done) => {
+    const stranger = spawn(binary, ['serve', '--network', '--port', '8290', '--data', firm()]);
+    stranger.stdout.on('data', async (data: Buffer) => {
+      const known = /localhost:(\d+)/.exec(data.toString())?.[1];
+      if (!known) return;
+      const theirs = await fetch(`http://127.0.0.1:${known}/trust/office.crt`);
+      stranger.kill();
+      done(new X509Certificate(Buffer.from(await theirs.arrayBuffer())).toString());
+    });
+  });
+  expect(await ask(by('127.0.0.1', other), `localhost:${port}`)).toMatch(/certificate|signature/);
+  if (outside) {
+    const address = outside.address;
+    await expect.poll(() => ask(by(address, trusted), `${address}:${port}`)).toContain('200');
+    // A name that is not that of the address: another page that resolves here, or a forged one.
+    for (const name of [`localhost:${port}`, `127.0.0.1:${port}`, `evil.example:${port}`, ''])
+      expect(await ask(by(address, trusted), name)).toMatch(/40[03]/);
+  }
   child.kill();
 });
 

@@ -25,6 +25,8 @@ const trace = async () => page((await import('./trace/TraceView')).TraceView);
 const bench = async () => page((await import('./bench/BenchView')).BenchView);
 const plan = async () => page((await import('./plan/PlanView')).PlanView);
 const handOver = async () => page((await import('./handover/HandOverView')).HandOverView);
+const people = async () => page((await import('./people/PeopleView')).PeopleView);
+const pair = async () => page((await import('./people/PairView')).PairView);
 const rules = async () => page((await import('./rulebook/RuleBookView')).RuleBookView);
 
 const router = createBrowserRouter([
@@ -47,6 +49,8 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/hand-over', lazy: handOver },
       { path: '/audits/:audit/rules', lazy: rules },
       { path: '/rules', lazy: rules },
+      { path: '/people', lazy: people },
+      { path: '/pair', lazy: pair },
       { path: '*', element: <Navigate to="/" replace /> },
     ],
   },

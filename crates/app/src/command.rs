@@ -213,7 +213,7 @@ struct Listen {
 #[derive(Args)]
 struct Data {
     /// The database.
-    #[arg(long, value_name = "FILE")]
+    #[arg(long, value_name = "FILE", global = true)]
     data: Option<PathBuf>,
 }
 

@@ -27,12 +27,16 @@ import type {
   Judgement,
   KnownSupply,
   LengthEcho,
+  Me,
+  Pairing,
   Panel,
   PanelLine,
   PanelView,
+  Person,
   Photo,
   Problem,
   Remedies,
+  ReportLink,
   Revised,
   Room,
   RoomLine,
@@ -44,6 +48,7 @@ import type {
   RunLineWish,
   RunView,
   Seal,
+  SignIn,
   SingleAnswer,
   SingleWish,
   Trades,
@@ -240,6 +245,30 @@ export const api = {
     read(client.POST('/api/audits/{audit}/corrections', { ...at({ audit }), ...file(list, BYTES) })),
   undoChange: (audit: string, number: number): Promise<unknown> =>
     read(client.POST('/api/audits/{audit}/journal/{number}/undo', at({ audit, number }))),
+  me: (): Promise<Me> => read(client.GET('/api/me')),
+  signIn: (body: { name: string; passphrase: string; device: string }): Promise<Me> =>
+    read(client.POST('/api/sign-in', { body })),
+  signOut: (): Promise<unknown> => read(client.POST('/api/sign-out')),
+  firstOwner: (body: { person: Person; passphrase: string; device: string }): Promise<Me> =>
+    read(client.POST('/api/first-owner', { body })),
+  putPassphrase: (body: { old: string; new: string }): Promise<Me> =>
+    read(client.PUT('/api/me/passphrase', { body })),
+  pair: (body: { code: string; device: string }): Promise<Me> => read(client.POST('/api/pair', { body })),
+  makePairing: (person: string): Promise<Pairing> =>
+    read(client.POST('/api/people/{person}/pairing', at({ person }))),
+  people: (): Promise<Revised<Person>[]> => read(client.GET('/api/people')),
+  putPerson: (body: Person, basedOn: number): Promise<Revised<Person>> =>
+    read(client.PUT('/api/people/{person}', { ...on({ person: body.id }, basedOn), body })),
+  signIns: (): Promise<SignIn[]> => read(client.GET('/api/sign-ins')),
+  shutOut: (id: string): Promise<unknown> => read(client.DELETE('/api/sign-ins/{id}', at({ id }))),
+  makeLink: (audit: string, number: number, days: number): Promise<{ link: ReportLink; path: string }> =>
+    read(
+      client.POST('/api/audits/{audit}/seals/{number}/links', { ...at({ audit, number }), body: { days } }),
+    ),
+  links: (audit: string): Promise<ReportLink[]> =>
+    read(client.GET('/api/audits/{audit}/links', at({ audit }))),
+  withdrawLink: (audit: string, id: string): Promise<unknown> =>
+    read(client.DELETE('/api/audits/{audit}/links/{id}', at({ audit, id }))),
   seals: (audit: string): Promise<Seal[]> => read(client.GET('/api/audits/{audit}/seals', at({ audit }))),
   seal: (audit: string): Promise<Seal> => read(client.POST('/api/audits/{audit}/seals', at({ audit }))),
   logo: (logo: Blob): Promise<{ logo: string }> => read(client.POST('/api/logo', file(logo, BYTES))),

@@ -386,6 +386,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The links to the sealed reports of an audit, the latest first. */
+        get: operations["links"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/links/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Withdraws a link: it opens nothing from now on. */
+        delete: operations["withdraw_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/materials.csv": {
         parameters: {
             query?: never;
@@ -622,6 +656,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/seals/{number}/links": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes a link that opens the report of a seal without signing in, until it ends or is withdrawn. */
+        post: operations["make_link"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/seals/{number}/report.pdf": {
         parameters: {
             query?: never;
@@ -719,6 +770,23 @@ export interface paths {
         /** Keeps the house rules of the firm. */
         put: operations["put_firm_rules"];
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/first-owner": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes the first owner of a firm that has nobody yet, and signs them in. */
+        post: operations["first_owner"];
         delete?: never;
         options?: never;
         head?: never;
@@ -830,6 +898,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/me": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Who is signed in here. */
+        get: operations["me"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/me/passphrase": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Changes one's own passphrase, or chooses the first; whatever was signed in by the one before is not any more, but here. */
+        put: operations["put_passphrase"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/pair": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Pairs this device by a code: it is signed in as the person for whom the code was made. */
+        post: operations["pair"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/panel-line": {
         parameters: {
             query?: never;
@@ -841,6 +960,57 @@ export interface paths {
         put?: never;
         /** What a line does to a panel. */
         post: operations["panel_line"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The people of the firm, those who left too. */
+        get: operations["people"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Makes or changes a person. Whoever leaves, or is given another role, is signed in nowhere any more. */
+        put: operations["put_person"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/people/{person}/pairing": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Makes a code by which one device is paired: for oneself, or by the owner for anybody. */
+        post: operations["make_pairing"];
         delete?: never;
         options?: never;
         head?: never;
@@ -918,6 +1088,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/sign-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Signs somebody in by passphrase, in a cookie that no script reads. */
+        post: operations["sign_in"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Where people are signed in: all of them for the owner, one's own for anybody else. */
+        get: operations["sign_ins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-ins/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Shuts a device out: what it shows opens nothing from now on. */
+        delete: operations["shut_out"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/sign-out": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Signs out here. */
+        post: operations["sign_out"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/trades": {
         parameters: {
             query?: never;
@@ -973,6 +1211,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description What somebody does at a door of the program.
+         * @enum {string}
+         */
+        Act: "look" | "work" | "capture" | "seal" | "rules" | "people";
         /** @description One part added to a box. */
         Added: {
             forward?: components["schemas"]["Length"] | null;
@@ -3048,6 +3291,15 @@ export interface components {
             /** @description The answer. */
             verdict: components["schemas"]["Verdict"];
         };
+        /** @description The first owner of the firm. */
+        FirstOwner: {
+            /** @description What this device is called. */
+            device?: string;
+            /** @description The passphrase that they choose. */
+            passphrase: string;
+            /** @description The owner. */
+            person: components["schemas"]["Person"];
+        };
         /** @description How many more conductors of a size fit. */
         FitsMore: {
             /**
@@ -3367,6 +3619,16 @@ export interface components {
         } | {
             /** @description The detector. */
             detector: components["schemas"]["DetectorReading"];
+        };
+        /** @description How a device comes to be paired, by one of the addresses of this machine. */
+        Invitation: {
+            /** @description The fingerprint that the device must show before it takes the certificate. */
+            fingerprint?: string | null;
+            /** @description Then: the page that pairs it. */
+            pair: components["schemas"]["Marked"];
+            /** @description The address or name, with its port. */
+            place: string;
+            trust?: components["schemas"]["Marked"] | null;
         };
         /** @description An island or a peninsula. */
         Island: {
@@ -3858,6 +4120,14 @@ export interface components {
          * @enum {string}
          */
         LimitsTogether: "both" | "either";
+        /** @description What a link is made for. */
+        LinkWish: {
+            /**
+             * Format: int32
+             * @description For how many days, 1 to 90.
+             */
+            days: number;
+        };
         /**
          * @description Where a box is, by what the codes ask of the place.
          * @enum {string}
@@ -3867,6 +4137,13 @@ export interface components {
         Logo: {
             /** @description JPEG in Base64. */
             logo: string;
+        };
+        /** @description A link as it is made: its path is told this once. */
+        MadeLink: {
+            /** @description What is kept of it. */
+            link: components["schemas"]["ReportLink"];
+            /** @description What is opened, below the address of this server. */
+            path: string;
         };
         /** @description A terminal that carries something else than before. */
         MapChange: {
@@ -3905,6 +4182,13 @@ export interface components {
          * @enum {string}
          */
         Mark: "dismissed" | "danger" | "note" | "verdict";
+        /** @description An address with the picture that leads a camera there. */
+        Marked: {
+            /** @description The picture, as SVG. */
+            svg: string;
+            /** @description The address. */
+            url: string;
+        };
         /**
          * Format: int64
          * @description A mass from 0 to 1000 kg, in whole milligrams. One pound is 453 592.37 mg; its fraction is rounded to the milligram.
@@ -3978,6 +4262,15 @@ export interface components {
          * @enum {string}
          */
         MaterialUnit: "piece";
+        /** @description Who is signed in here, and what they may do. */
+        Me: {
+            /** @description What they may do. */
+            acts: components["schemas"]["Act"][];
+            /** @description Whoever comes is asked who they are. */
+            asks: boolean;
+            person?: components["schemas"]["Person"] | null;
+            sign_in?: components["schemas"]["SignIn"] | null;
+        };
         /** @description A measured figure. */
         Measured: {
             /** @description The figure. */
@@ -4570,6 +4863,22 @@ export interface components {
             /** @description What is done. */
             words: string;
         };
+        /** @description The code of a pairing. */
+        PairWish: {
+            /** @description The code, as the office shows it. */
+            code: string;
+            /** @description What this device is called. */
+            device: string;
+        };
+        /** @description A code by which one device is paired. */
+        Pairing: {
+            /** @description The code. */
+            code: string;
+            /** @description When it ends, RFC 3339. */
+            ends: string;
+            /** @description Where a device goes to be paired: an address for each network of this machine; none where it serves itself alone. */
+            invitations: components["schemas"]["Invitation"][];
+        };
         /** @description A panel. */
         Panel: {
             /** @description Its bars, at most 12. */
@@ -4780,11 +5089,43 @@ export interface components {
             /** @description What is done at it. */
             work: components["schemas"]["SubjectWork"];
         };
+        /** @description A new passphrase, and the one before. */
+        PassphraseWish: {
+            /** @description The new one. */
+            new: string;
+            /** @description The one before; empty where there was none. */
+            old: string;
+        };
         /**
          * @description How good a path to ground is.
          * @enum {string}
          */
         PathGrade: "bonded" | "impaired" | "ghost" | "impaired-or-ghost" | "not-read";
+        /** @description The people of the firm, each with its revision. */
+        People: components["schemas"]["Revised_Person"][];
+        /** @description A person of the firm. The journal tells who did what by the name. */
+        Person: {
+            /** @description Its identifier. */
+            id: components["schemas"]["PersonId"];
+            /** @description The person has left the firm: the name stays in the journal, and opens nothing any more. */
+            left?: boolean;
+            /** @description The licence that a report names. */
+            licence?: string;
+            /** @description By which the person signs in, and stands in the journal; at most 80 characters, and nobody else's. */
+            name: string;
+            /** @description What the person does. */
+            role: components["schemas"]["PersonRole"];
+        };
+        /**
+         * Format: uuid
+         * @description Names a person of the firm.
+         */
+        PersonId: string;
+        /**
+         * @description What a person does in the firm. What that lets them do is said in `access`.
+         * @enum {string}
+         */
+        PersonRole: "owner" | "inspector" | "electrician" | "reader";
         /**
          * @description A stretch of the work at a box. Ordered: the first comes first, whatever repairs are put together.
          * @enum {string}
@@ -5275,6 +5616,24 @@ export interface components {
             /** @description What each single repair would do, best first; empty when nothing is to mend. */
             proposals: components["schemas"]["Proposal"][];
         };
+        /** @description A link that opens one sealed report. */
+        ReportLink: {
+            /** @description When it ends. */
+            ends: string;
+            /** @description Its identifier; it opens nothing. */
+            id: string;
+            /** @description When, RFC 3339. */
+            made: string;
+            /**
+             * Format: int32
+             * @description The seal whose report it opens.
+             */
+            number: number;
+            /** @description Who made it. */
+            who: string;
+            /** @description It was withdrawn. */
+            withdrawn: boolean;
+        };
         /** @description One thing to test at one box. */
         RetestPoint: {
             /** @description The box. */
@@ -5515,6 +5874,27 @@ export interface components {
                 /** @description The spaces in which its label takes tandems. */
                 tandem_spaces?: number[] | null;
                 wired_under?: components["schemas"]["WiredUnder"] | null;
+            };
+            /**
+             * Format: int32
+             * @description Rises by one with every change.
+             */
+            revision: number;
+        };
+        /** @description A record with its revision. */
+        Revised_Person: {
+            /** @description A person of the firm. The journal tells who did what by the name. */
+            record: {
+                /** @description Its identifier. */
+                id: components["schemas"]["PersonId"];
+                /** @description The person has left the firm: the name stays in the journal, and opens nothing any more. */
+                left?: boolean;
+                /** @description The licence that a report names. */
+                licence?: string;
+                /** @description By which the person signs in, and stands in the journal; at most 80 characters, and nobody else's. */
+                name: string;
+                /** @description What the person does. */
+                role: components["schemas"]["PersonRole"];
             };
             /**
              * Format: int32
@@ -6449,6 +6829,37 @@ export interface components {
          * @enum {string}
          */
         Side: "at-least" | "at-most";
+        /** @description A place where somebody is signed in: a browser by a passphrase, or a device that was paired. */
+        SignIn: {
+            /** @description From where it was begun. */
+            address: string;
+            /** @description When it was begun, RFC 3339. */
+            begun: string;
+            /** @description What the device is called. */
+            device: string;
+            /** @description When it ends where nothing is heard of it before. */
+            ends: string;
+            /** @description Its identifier; it opens nothing. */
+            id: string;
+            /** @description It was paired by a code, and not signed in by a passphrase. */
+            paired: boolean;
+            /**
+             * Format: uuid
+             * @description Who.
+             */
+            person: string;
+            /** @description When it was last seen, to a few minutes. */
+            seen: string;
+        };
+        /** @description A name and the passphrase of who has it. */
+        SignInWish: {
+            /** @description What this device is called. */
+            device?: string;
+            /** @description The name. */
+            name: string;
+            /** @description The passphrase. */
+            passphrase: string;
+        };
         /** @description What to do at the panel. */
         SingleAnswer: {
             /** @description The breaker that feeds it, once one is left. */
@@ -8399,6 +8810,55 @@ export interface operations {
             };
         };
     };
+    links: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ReportLink"][];
+                };
+            };
+        };
+    };
+    withdraw_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     materials: {
         parameters: {
             query?: {
@@ -9152,6 +9612,48 @@ export interface operations {
             };
         };
     };
+    make_link: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+                number: number;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LinkWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MadeLink"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     sealed_report: {
         parameters: {
             query?: never;
@@ -9332,6 +9834,45 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Revised_HouseRules"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    first_owner: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["FirstOwner"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
                 };
             };
             409: {
@@ -9544,6 +10085,103 @@ export interface operations {
             };
         };
     };
+    me: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+        };
+    };
+    put_passphrase: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PassphraseWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    pair: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PairWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     panel_line: {
         parameters: {
             query?: never;
@@ -9566,6 +10204,105 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    people: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["People"];
+                };
+            };
+        };
+    };
+    put_person: {
+        parameters: {
+            query?: never;
+            header: {
+                "If-Match": string;
+            };
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Person"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_Person"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    make_pairing: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                person: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Pairing"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -9692,6 +10429,116 @@ export interface operations {
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
+            };
+        };
+    };
+    sign_in: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SignInWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Me"];
+                };
+            };
+            401: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sign_ins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SignIn"][];
+                };
+            };
+        };
+    };
+    shut_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    sign_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
         };
     };

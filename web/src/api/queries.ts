@@ -20,6 +20,10 @@ export const keys = {
   photos: (audit: string) => ['audit', audit, 'photos'] as const,
   job: (audit: string) => ['audit', audit, 'job'] as const,
   breakersOf: (audit: string, box: string) => ['audit', audit, 'breakers-of', box] as const,
+  links: (audit: string) => ['audit', audit, 'links'] as const,
+  me: ['me'] as const,
+  people: ['people'] as const,
+  signIns: ['sign-ins'] as const,
   bench: ['bench'] as const,
   journal: (audit: string) => ['audit', audit, 'journal'] as const,
 };

@@ -283,3 +283,10 @@ export type Bundle = Schemas['Bundle'];
 /** The worst finding of a rule; none where there was nothing to look at. */
 export const worstOf = (result: RuleResult | null | undefined) =>
   result?.worst == null ? undefined : result.findings[result.worst];
+export type Person = Whole<Schemas['Person']>;
+export type PersonRole = Schemas['PersonRole'];
+export type Me = Schemas['Me'] & { person: Person | null };
+export type SignIn = Schemas['SignIn'];
+export type Pairing = Schemas['Pairing'];
+export type Invitation = Schemas['Invitation'];
+export type ReportLink = Schemas['ReportLink'];

@@ -3,7 +3,18 @@ import { announce, tellElsewhere, whenElsewhere } from './announce';
 import { keeping } from './core';
 import { ask, NotReached, PATIENCE_MS } from './office';
 import { lookForRoom } from './room';
-import { allChanges, type Change, type Copy, changesOf, copies, copyOf, letGo, renew, waits } from './shelf';
+import {
+  allChanges,
+  type Change,
+  type Copy,
+  changesOf,
+  copies,
+  copyOf,
+  dropAllViews,
+  letGo,
+  renew,
+  waits,
+} from './shelf';
 import { forgetViews } from './views';
 
 /** What waits in an audit. */
@@ -177,6 +188,12 @@ export async function forget(audit: string): Promise<void> {
   current.delete(audit);
   loaded.delete(audit);
   await changed(audit);
+}
+
+/** Lets go of all that is kept here and waits for nobody: whoever signs in next sees what is theirs. */
+export async function forgetAll(): Promise<void> {
+  for (const { audit } of await copies()) if ((await changesOf(audit)).length === 0) await forget(audit);
+  await dropAllViews();
 }
 
 /** Every audit of this device, for the list of jobs where the office is away. */

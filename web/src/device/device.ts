@@ -21,7 +21,7 @@ import {
   waitingIn,
 } from './audits';
 import { type Answer, judging, keeping } from './core';
-import { NotReached, ask as office, PATIENCE_MS, reached, watch, whenBack } from './office';
+import { NotReached, ask as office, PATIENCE_MS, reached, recordsFreely, watch, whenBack } from './office';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
 import { json, refuse } from './responses';
@@ -194,8 +194,8 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const known = await recordOf(audit, kind, id);
     // Where the page knows more than this device, or others may have changed something beside it, the office has the last word.
     const mayAsk = reached() === 'here' && !isAhead(audit);
-    if (mayAsk && (isBehind(audit) || (known && known.revision < basedOn)))
-      return throughOffice(request, audit);
+    const behind = isBehind(audit) || (known && known.revision < basedOn);
+    if (mayAsk && (behind || !recordsFreely())) return throughOffice(request, audit);
     const answered = await keeping.ask(`${method} ${path} ${basedOn}`, body);
     if (!answered || (answered.status !== 200 && mayAsk)) return throughOffice(request, audit);
     if (answered.status !== 200) return from(answered);

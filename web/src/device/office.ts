@@ -16,6 +16,38 @@ const back = new Set<() => void>();
 
 export const reached = (): Reach => reach;
 
+let freely = true;
+
+/** Whether who is signed in may record everything; otherwise the office is asked first, for it says what they may not. */
+export const recordsFreely = () => freely;
+export const setRecordsFreely = (may: boolean) => {
+  freely = may;
+};
+
+let signedOut = false;
+const out = new Set<() => void>();
+
+/** The office is there and does not know who asks: nothing is brought to it until somebody signs in. */
+export const isSignedOut = () => signedOut;
+
+/** Does something when the office does not know any more who asks. */
+export const whenSignedOut = (work: () => void) => out.add(work);
+
+/** Somebody signed in here. */
+export function signedIn() {
+  signedOut = false;
+  for (const work of back) work();
+}
+
+/** What is sent to sign in is answered for itself. */
+const SIGNING = ['/api/sign-in', '/api/pair', '/api/me/passphrase'];
+
+function heard(request: Request, status: number) {
+  if (status !== 401 || signedOut || SIGNING.includes(new URL(request.url).pathname)) return;
+  signedOut = true;
+  for (const work of out) work();
+}
+
 /** Does something each time the office is there again. */
 export const whenBack = (work: () => void) => back.add(work);
 
@@ -49,6 +81,7 @@ export async function ask(request: Request, patience?: number): Promise<Response
     if (response.status === 502 || response.status === 504)
       throw new TypeError('no office behind the gateway');
     set('here');
+    heard(request, response.status);
     return response;
   } catch (error) {
     if (signal.aborted) throw error;

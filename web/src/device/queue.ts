@@ -4,7 +4,7 @@ import type { Problem } from '../api/types';
 import { announce } from './announce';
 import { alone, changed, loadAnew, pull, recount, takeOver } from './audits';
 import { keeping } from './core';
-import { ask, NotReached, PATIENCE_MS, reached } from './office';
+import { ask, isSignedOut, NotReached, PATIENCE_MS, reached } from './office';
 import { problem } from './responses';
 import { allChanges, type Change, changesOf, replace, send, waits } from './shelf';
 
@@ -55,7 +55,7 @@ async function inTurn(): Promise<void> {
 }
 
 async function bringAll(): Promise<void> {
-  if (reached() === 'away') return;
+  if (reached() === 'away' || isSignedOut()) return;
   const held = new Set<string>();
   const touched = new Set<string>();
   try {
@@ -79,7 +79,7 @@ async function bringAll(): Promise<void> {
   } catch (error) {
     if (!(error instanceof NotReached)) throw error;
     // Away, it is tried when the office is back; there and busy, in a while.
-    if (reached() === 'here') bringSoon(AGAIN_AFTER_MS);
+    if (reached() === 'here' && !isSignedOut()) bringSoon(AGAIN_AFTER_MS);
   }
   for (const audit of touched) {
     await changed(audit);
@@ -123,6 +123,8 @@ async function one(known: Change): Promise<Moved> {
   const said = (await answer
     .json()
     .catch(() => problem(answer.status, 'Failed', `The office answered ${answer.status}.`))) as Problem;
+  // Nobody is signed in here any more: it waits for who signs in.
+  if (answer.status === 401) throw new NotReached();
   // The office is there and cannot just now.
   if (answer.status === 503 || answer.status === 507 || answer.status === 429) throw new NotReached();
   if (answer.status === 409 && change.kind === 'items') return apart(change);

@@ -119,6 +119,11 @@ export async function dropViews(audit: string): Promise<void> {
   await done;
 }
 
+/** Lets go of every view. */
+export async function dropAllViews(): Promise<void> {
+  await (await shelf()).clear('views');
+}
+
 /** Keeps a change before anything else happens with it: it is on the disk when this is done. */
 export async function add(change: Omit<Change, 'number'>): Promise<number> {
   const transaction = (await shelf()).transaction('changes', 'readwrite', { durability: 'strict' });

@@ -1,9 +1,9 @@
 // What the screens know of the device: what waits in an audit, and whether the office is there.
 import { useSyncExternalStore } from 'react';
-import { queryClient } from '../api/queries';
+import { keys, queryClient } from '../api/queries';
 import { listen, whenElsewhere } from './announce';
 import { isCounted, isKeptHere, type Waiting, waitingIn } from './audits';
-import { type Reach, reached, whenBack } from './office';
+import { type Reach, reached, whenBack, whenSignedOut } from './office';
 import { whenSettled } from './queue';
 import { isLow } from './room';
 import type { Change } from './shelf';
@@ -30,6 +30,7 @@ export const useAsked = (audit: string, id: string): Change | undefined =>
 export function followDevice() {
   whenKnown(() => void queryClient.invalidateQueries());
   whenBack(() => void queryClient.invalidateQueries());
+  whenSignedOut(() => void queryClient.invalidateQueries({ queryKey: keys.me }));
   whenElsewhere((audit) => void queryClient.invalidateQueries({ queryKey: ['audit', audit] }));
   whenSettled((audit) => void queryClient.invalidateQueries({ queryKey: ['audit', audit] }));
 }

@@ -3,8 +3,11 @@ import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { useWalk } from '../api/queries';
 import { DeviceState } from '../device/DeviceState';
 import { Find } from '../find/Find';
+import { SignIn } from '../people/SignIn';
+import { useMe } from '../people/useMe';
 import { HandsBar } from '../ui/Hands';
 import { LongWorkBar } from '../ui/LongWorkBar';
+import { Loading } from '../ui/States';
 import { UndoProvider } from '../ui/UndoBar';
 import { usePhone } from '../ui/usePhone';
 import { useIsFilled } from './fullScreen';
@@ -27,7 +30,11 @@ export function Frame() {
   const [theme, switchTheme] = useTheme();
   const phone = usePhone();
   const filled = useIsFilled();
+  const { me, pending, closed } = useMe();
+  const pairing = useMatch('/pair') !== null;
+  const shut = closed && !pairing;
   const audit = useMatch('/audits/:audit/*')?.params.audit;
+  const open = shut || pending ? undefined : audit;
   return (
     <UndoProvider>
       <a className="skip" href="#main">
@@ -42,25 +49,26 @@ export function Frame() {
             </svg>
             <span>Nailpunch</span>
           </Link>
-          {audit && <DeviceState audit={audit} />}
-          {audit && !phone && (
+          {open && <DeviceState audit={open} />}
+          {open && !phone && (
             <nav className="stages" aria-label="Stages of the work">
               {STAGES.map(([path, name]) => (
-                <NavLink key={path} to={`/audits/${audit}/${path}`}>
+                <NavLink key={path} to={`/audits/${open}/${path}`}>
                   {name}
                 </NavLink>
               ))}
             </nav>
           )}
           <div className="frame-side">
-            {audit && <Find audit={audit} />}
+            {open && <Find audit={open} />}
             {phone ? (
-              <Menu audit={audit} />
+              <Menu audit={open} />
             ) : (
               <>
-                {audit && <Link to="/">Jobs</Link>}
-                {audit && <Link to={`/audits/${audit}/bench`}>Bench</Link>}
-                <Link to={audit ? `/audits/${audit}/rules` : '/rules'}>Rule book</Link>
+                {open && <Link to="/">Jobs</Link>}
+                {open && <Link to={`/audits/${open}/bench`}>Bench</Link>}
+                {!shut && <Link to={open ? `/audits/${open}/rules` : '/rules'}>Rule book</Link>}
+                {!shut && (me?.person || !audit) && <Link to="/people">{me?.person?.name ?? 'People'}</Link>}
                 <button type="button" className="plain" onClick={switchTheme}>
                   {theme === 'light' ? 'Headlamp' : 'Daylight'}
                 </button>
@@ -69,8 +77,8 @@ export function Frame() {
           </div>
         </header>
       )}
-      {audit && <OfJob audit={audit} />}
-      <Outlet />
+      {open && <OfJob audit={open} />}
+      {pending ? <Loading what="who is signed in" /> : shut ? <SignIn /> : <Outlet />}
       <LongWorkBar />
     </UndoProvider>
   );

@@ -2,10 +2,12 @@
 import { Dropdown } from 'react-bootstrap';
 import { Link, NavLink } from 'react-router';
 import { useByHand } from '../hand/useByHand';
+import { useMe } from '../people/useMe';
 import { STAGES } from './stages';
 import { useTheme } from './useTheme';
 
 export function Menu({ audit }: { audit: string | undefined }) {
+  const { me } = useMe();
   const [theme, switchTheme] = useTheme();
   const [byHand, setByHand] = useByHand();
   return (
@@ -31,6 +33,9 @@ export function Menu({ audit }: { audit: string | undefined }) {
         )}
         <Dropdown.Item as={Link} to={audit ? `/audits/${audit}/rules` : '/rules'}>
           Rule book
+        </Dropdown.Item>
+        <Dropdown.Item as={Link} to="/people">
+          {me?.person?.name ?? 'People'}
         </Dropdown.Item>
         <Dropdown.Item as="button" onClick={switchTheme}>
           {theme === 'light' ? 'Headlamp' : 'Daylight'}

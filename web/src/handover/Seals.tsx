@@ -4,12 +4,16 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
+import { useMe } from '../people/useMe';
 import { longWork, saveFile } from '../ui/longWork';
+import { Links, NewLink } from './Links';
 
 export function Seals({ audit }: { audit: string }) {
   const client = useQueryClient();
   const seals = useQuery({ queryKey: keys.seals(audit), queryFn: () => api.seals(audit) });
   const [busy, setBusy] = useState(false);
+  const [linking, setLinking] = useState<number | null>(null);
+  const { me } = useMe();
   const seal = async () => {
     setBusy(true);
     // What is begun is sealed, whoever waits for it.
@@ -44,6 +48,14 @@ export function Seals({ audit }: { audit: string }) {
             >
               report
             </button>
+            {me?.acts.includes('seal') && (
+              <>
+                ,{' '}
+                <button type="button" className="plain link" onClick={() => setLinking(one.number)}>
+                  link for a reader
+                </button>
+              </>
+            )}
             , SHA-256 of the data <code className="figure">{one.data_sha256}</code>
             {one.public_key ? (
               <>
@@ -66,6 +78,8 @@ export function Seals({ audit }: { audit: string }) {
           </li>
         ))}
       </ol>
+      <Links audit={audit} mayWithdraw={me?.acts.includes('seal') === true} />
+      {linking !== null && <NewLink audit={audit} number={linking} onClose={() => setLinking(null)} />}
       <p className="muted">
         <code>nailpunch verify FILE --pdf REPORT</code> tells whether a bundle and a report belong together,
         are unaltered, and are signed with a key that you know.

@@ -22,6 +22,7 @@ use tokio_rustls::rustls::pki_types::{CertificateDer, PrivateKeyDer};
 use tokio_rustls::rustls::server::{ClientHello, ResolvesServerCert};
 use tokio_rustls::rustls::sign::CertifiedKey;
 use tokio_rustls::rustls::{self, ServerConfig};
+use x509_parser::extensions::GeneralName;
 
 /// How long an authority holds.
 const AUTHORITY: Duration = Duration::days(3650);
@@ -104,23 +105,29 @@ fn named(key: &KeyPair) -> DistinguishedName {
     name
 }
 
-fn authority_params(key: &KeyPair, hosts: &[String]) -> CertificateParams {
+/// What an authority may vouch for: the addresses and names of any house or office, and those of this machine.
+fn authority_params(key: &KeyPair, addresses: &[IpAddr], hosts: &[String]) -> CertificateParams {
     let mut params = CertificateParams::default();
     let now = OffsetDateTime::now_utc();
     (params.not_before, params.not_after) = (now - BEFORE, now + AUTHORITY);
     params.distinguished_name = named(key);
     params.is_ca = IsCa::Ca(BasicConstraints::Constrained(0));
     params.key_usages = vec![KeyUsagePurpose::KeyCertSign, KeyUsagePurpose::CrlSign];
-    let addresses = V4.map(|(address, prefix)| CidrSubnet::from_v4_prefix(address, prefix)).into_iter();
+    let own = addresses
+        .iter()
+        .map(|address| CidrSubnet::from_addr_prefix(*address, if address.is_ipv4() { 32 } else { 128 }));
+    let addresses = V4.into_iter().map(|(address, prefix)| CidrSubnet::from_v4_prefix(address, prefix));
     let local = [0xfc, 0xfe].into_iter().zip([7, 10]).map(|(first, prefix)| {
         let mut address = [0; 16];
         (address[0], address[1]) = (first, if first == 0xfe { 0x80 } else { 0 });
         CidrSubnet::from_v6_prefix(address, prefix)
     });
-    let names = NAMES.into_iter().map(str::to_owned).chain(hosts.iter().cloned());
+    let more = hosts.iter().filter(|host| !NAMES.contains(&host.as_str()));
+    let names = NAMES.into_iter().map(str::to_owned).chain(more.cloned());
     params.name_constraints = Some(NameConstraints {
         permitted_subtrees: addresses
             .chain(local)
+            .chain(own)
             .map(GeneralSubtree::IpAddress)
             .chain(names.map(GeneralSubtree::DnsName))
             .collect(),
@@ -130,15 +137,18 @@ fn authority_params(key: &KeyPair, hosts: &[String]) -> CertificateParams {
 }
 
 impl Authority {
-    /// The authority of a database, made where there is none yet; `hosts` are the names of this machine that it may vouch for.
+    /// The authority of a database, made where there is none yet for this machine with its addresses and names.
     ///
     /// # Errors
     /// [`NetworkError::File`] when its files cannot be read or written, [`NetworkError::NotValid`] when its ten years are over.
-    pub fn of(database: &Path, hosts: &[String]) -> Result<Self, NetworkError> {
+    pub fn of(database: &Path, addresses: &[IpAddr], hosts: &[String]) -> Result<Self, NetworkError> {
         let folder = folder(database);
         let [key_file, file] = ["authority.key.pem", "authority.crt.pem"].map(|name| folder.join(name));
         if !key_file.exists() {
-            return Self::made(&folder, &key_file, &file, hosts);
+            let key = KeyPair::generate()?;
+            let certificate = authority_params(&key, addresses, hosts).self_signed(&key)?;
+            keep(&folder, [(&file, certificate.pem()), (&key_file, key.serialize_pem())])?;
+            return Ok(Self { key, certificate: certificate.der().clone() });
         }
         let todo = "move the folder away to begin with a new authority, which every device has to take";
         let text = std::fs::read_to_string(&key_file).map_err(|error| failed(&key_file, error))?;
@@ -148,24 +158,6 @@ impl Authority {
             CertificateDer::from_pem_file(&file).map_err(|error| failed(&file, format!("{error}; {todo}")))?;
         holds(&file, &certificate, todo)?;
         Ok(Self { key, certificate })
-    }
-
-    fn made(folder: &Path, key_file: &Path, file: &Path, hosts: &[String]) -> Result<Self, NetworkError> {
-        let key = KeyPair::generate()?;
-        let certificate = authority_params(&key, hosts).self_signed(&key)?;
-        std::fs::create_dir_all(folder).map_err(|error| failed(folder, error))?;
-        // The key last: an authority that is there by half is none.
-        for (path, text) in [(file, certificate.pem()), (key_file, key.serialize_pem())] {
-            let aside = path.with_extension("new");
-            let written = create_private(&aside).and_then(|mut made| {
-                made.set_len(0)?;
-                made.write_all(text.as_bytes())?;
-                made.sync_all()?;
-                std::fs::rename(&aside, path)
-            });
-            written.map_err(|error| failed(path, error))?;
-        }
-        Ok(Self { key, certificate: certificate.der().clone() })
     }
 
     /// By what it is told from every other: SHA-256 of its certificate, in pairs of digits.
@@ -178,10 +170,39 @@ impl Authority {
         &self.certificate
     }
 
+    /// Whether it may vouch for an address or name.
+    pub fn vouches_for(&self, name: &str) -> bool {
+        let Ok((_, read)) = x509_parser::parse_x509_certificate(&self.certificate) else { return false };
+        let Ok(Some(constraints)) = read.name_constraints() else { return false };
+        let permitted = constraints.value.permitted_subtrees.iter().flatten();
+        let address = name.parse::<IpAddr>().ok().map(|address| match address {
+            IpAddr::V4(address) => address.octets().to_vec(),
+            IpAddr::V6(address) => address.octets().to_vec(),
+        });
+        permitted.into_iter().any(|subtree| match (&subtree.base, &address) {
+            (GeneralName::IPAddress(permitted), Some(address)) if permitted.len() == 2 * address.len() => {
+                let (network, mask) = permitted.split_at(address.len());
+                address.iter().zip(mask).zip(network).all(|((byte, mask), network)| byte & mask == *network)
+            }
+            (GeneralName::DNSName(permitted), None) => {
+                name.strip_suffix(permitted).is_some_and(|before| before.is_empty() || before.ends_with('.'))
+            }
+            _ => false,
+        })
+    }
+
     /// A certificate for the addresses and names of this machine, with a key that is nowhere else.
     fn sign(&self, addresses: &[IpAddr], hosts: &[String]) -> Result<CertifiedKey, NetworkError> {
-        let names: Vec<String> = addresses.iter().map(ToString::to_string).chain(hosts.iter().cloned()).collect();
-        let mut params = CertificateParams::new(names)?;
+        let names = addresses.iter().map(ToString::to_string).chain(hosts.iter().cloned());
+        let (vouched, others): (Vec<String>, Vec<String>) = names.partition(|name| self.vouches_for(name));
+        for name in others {
+            // One that it may not vouch for would make the whole certificate worth nothing.
+            tracing::warn!(
+                name,
+                "the authority of this office does not vouch for this address; reach the server by another"
+            );
+        }
+        let mut params = CertificateParams::new(vouched)?;
         let now = OffsetDateTime::now_utc();
         (params.not_before, params.not_after) = (now - BEFORE, now + CERTIFICATE);
         params.distinguished_name = DistinguishedName::new();
@@ -190,13 +211,29 @@ impl Authority {
         params.extended_key_usages = vec![ExtendedKeyUsagePurpose::ServerAuth];
         params.use_authority_key_identifier_extension = true;
         let key = KeyPair::generate()?;
-        let issuer = Issuer::new(authority_params(&self.key, hosts), &self.key);
+        let issuer = Issuer::new(authority_params(&self.key, &[], &[]), &self.key);
         let certificate = params.signed_by(&key, &issuer)?;
         let secret =
             PrivateKeyDer::try_from(key.serialize_der()).map_err(|error| rustls::Error::General(error.to_owned()))?;
         let secret = ring::sign::any_supported_type(&secret)?;
         Ok(CertifiedKey::new(vec![certificate.der().clone(), self.certificate.clone()], secret))
     }
+}
+
+/// Keeps files for their owner alone, in this order: an authority that is there by half is none.
+fn keep(folder: &Path, files: [(&PathBuf, String); 2]) -> Result<(), NetworkError> {
+    std::fs::create_dir_all(folder).map_err(|error| failed(folder, error))?;
+    for (path, text) in files {
+        let aside = path.with_extension("new");
+        let written = create_private(&aside).and_then(|mut made| {
+            made.set_len(0)?;
+            made.write_all(text.as_bytes())?;
+            made.sync_all()?;
+            std::fs::rename(&aside, path)
+        });
+        written.map_err(|error| failed(path, error))?;
+    }
+    Ok(())
 }
 
 /// Says when a certificate does not hold now.
@@ -281,8 +318,6 @@ impl ResolvesServerCert for Tls {
 
 #[cfg(test)]
 mod tests {
-    use x509_parser::extensions::{GeneralName, ParsedExtension};
-
     use super::*;
 
     fn hosts() -> Vec<String> {
@@ -293,8 +328,8 @@ mod tests {
     fn an_authority_is_made_once_and_is_for_its_owner_alone() {
         let folder = tempfile::tempdir().expect("a folder");
         let database = folder.path().join("audits.sqlite");
-        let first = Authority::of(&database, &hosts()).expect("made");
-        let second = Authority::of(&database, &hosts()).expect("read");
+        let first = Authority::of(&database, &[], &hosts()).expect("made");
+        let second = Authority::of(&database, &[], &hosts()).expect("read");
         assert_eq!(first.fingerprint(), second.fingerprint());
         assert_eq!(first.fingerprint().len(), 32 * 3 - 1);
         #[cfg(unix)]
@@ -303,46 +338,42 @@ mod tests {
             let key = super::folder(&database).join("authority.key.pem");
             assert_eq!(std::fs::metadata(key).expect("it is there").permissions().mode() & 0o077, 0);
         }
-        let other = Authority::of(&folder.path().join("other.sqlite"), &hosts()).expect("made");
+        let other = Authority::of(&folder.path().join("other.sqlite"), &[], &hosts()).expect("made");
         assert_ne!(other.fingerprint(), first.fingerprint(), "two firms have two");
     }
 
     #[test]
     fn it_vouches_for_a_house_and_for_nothing_outside() {
         let folder = tempfile::tempdir().expect("a folder");
-        let authority = Authority::of(&folder.path().join("audits.sqlite"), &hosts()).expect("made");
+        let authority = Authority::of(&folder.path().join("audits.sqlite"), &[], &hosts()).expect("made");
         let (_, read) = x509_parser::parse_x509_certificate(authority.certificate()).expect("a certificate");
         assert!(read.is_ca());
-        let constraints = read.extensions().iter().find_map(|extension| match extension.parsed_extension() {
-            ParsedExtension::NameConstraints(constraints) => {
-                Some((extension.critical, constraints.permitted_subtrees.clone()?))
-            }
-            _ => None,
-        });
-        let (critical, permitted) = constraints.expect("it is constrained");
-        let names: Vec<&str> = permitted
-            .iter()
-            .filter_map(|subtree| match subtree.base {
-                GeneralName::DNSName(name) => Some(name),
-                _ => None,
-            })
-            .collect();
-        assert!(critical && names.contains(&"local") && !names.contains(&"com"), "{names:?}");
-        let addresses = permitted.iter().filter(|subtree| matches!(subtree.base, GeneralName::IPAddress(_)));
-        assert_eq!(addresses.count(), V4.len() + 2, "without addresses among them, every address were allowed");
+        assert!(read.name_constraints().is_ok_and(|known| known.is_some_and(|known| known.critical)));
+        for inside in
+            ["192.168.1.5", "10.9.8.7", "172.31.0.1", "fe80::1", "fd00::7", "localhost", "studio.local", "a.home.arpa"]
+        {
+            assert!(authority.vouches_for(inside), "{inside}");
+        }
+        for outside in ["192.0.2.7", "172.32.0.1", "2001:db8::1", "example.com", "local.example.com", "mylocal", ""] {
+            assert!(!authority.vouches_for(outside), "{outside}");
+        }
+        let public =
+            Authority::of(&folder.path().join("b.sqlite"), &[IpAddr::from([192, 0, 2, 7])], &["office".to_owned()]);
+        let public = public.expect("made");
+        assert!(public.vouches_for("192.0.2.7") && public.vouches_for("office") && !public.vouches_for("192.0.2.8"));
     }
 
     #[test]
     fn an_authority_that_ran_out_is_said_with_what_to_do() {
         let folder = tempfile::tempdir().expect("a folder");
         let database = folder.path().join("audits.sqlite");
-        let authority = Authority::of(&database, &hosts()).expect("made");
-        let mut old = authority_params(&authority.key, &[]);
+        let authority = Authority::of(&database, &[], &hosts()).expect("made");
+        let mut old = authority_params(&authority.key, &[], &[]);
         let past = OffsetDateTime::now_utc() - Duration::days(30);
         (old.not_before, old.not_after) = (past - AUTHORITY, past);
         let text = old.self_signed(&authority.key).expect("signed").pem();
         std::fs::write(super::folder(&database).join("authority.crt.pem"), text).expect("written");
-        let said = Authority::of(&database, &hosts()).map(|_| ()).expect_err("it ran out").to_string();
+        let said = Authority::of(&database, &[], &hosts()).map(|_| ()).expect_err("it ran out").to_string();
         assert!(said.contains(&past.date().to_string()) && said.contains("new authority"), "{said}");
     }
 

@@ -318,7 +318,7 @@ fn reach(listen: &Listen, database: &Path, address: SocketAddr) -> Result<(Netwo
             Some(Private { server: Arc::new(Tls::given(certificate, key)?).server()?, trust: None })
         }
         Privacy::Own => {
-            let authority = Authority::of(database, &hosts)?;
+            let authority = Authority::of(database, &reached, &hosts)?;
             network.fingerprint = Some(authority.fingerprint());
             let tls = Arc::new(Tls::under(&authority, &reached, &hosts)?);
             let private = Private { server: tls.server()?, trust: Some(Arc::new(Trust::of(&authority))) };

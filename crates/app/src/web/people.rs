@@ -17,17 +17,19 @@ use super::who::Came;
 use crate::clock::{later, now};
 use crate::secret::secret;
 
-/// A person with its revision.
-type RevisedPerson = Revised<Person>;
+/// The people of the firm, each with its revision.
+#[derive(Serialize, ToSchema)]
+#[serde(transparent)]
+pub struct People(Vec<Revised<Person>>);
 
 /// The people of the firm, those who left too.
 #[utoipa::path(
-    get, operation_id = "people", path = "/api/people", responses((status = 200, body = Vec<RevisedPerson>)),
+    get, operation_id = "people", path = "/api/people", responses((status = 200, body = People)),
     security(("session" = ["look"]))
 )]
 #[get_route("/people")]
-pub async fn list(store: &Shared) -> Result<Json<Vec<Revised<Person>>>, ApiError> {
-    Ok(Json(with_store(store, |store| store.people()).await?))
+pub async fn list(store: &Shared) -> Result<Json<People>, ApiError> {
+    Ok(Json(People(with_store(store, |store| store.people()).await?)))
 }
 
 /// Makes or changes a person. Whoever leaves, or is given another role, is signed in nowhere any more.

@@ -93,13 +93,16 @@ pub struct FirstOwner {
     person: Person,
     /// The passphrase that they choose.
     passphrase: String,
+    /// What this device is called.
+    #[serde(default)]
+    device: String,
 }
 
 /// A new passphrase, and the one before.
 #[derive(Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct PassphraseWish {
-    /// The one before.
+    /// The one before; empty where there was none.
     old: String,
     /// The new one.
     new: String,
@@ -238,7 +241,8 @@ pub async fn first_owner(
     came: Came,
     body: Body<FirstOwner>,
 ) -> Result<Json<Me>, ApiError> {
-    let FirstOwner { person, passphrase } = body.0?;
+    let FirstOwner { person, passphrase, device: named } = body.0?;
+    let device = device(&named)?;
     if !matches!(store.who(), Who::Anybody) {
         let detail = "the firm has an owner already; sign in, or ask the owner to make you a person";
         return Err(ApiError::new(Status::Conflict, "Not the first", detail));
@@ -261,7 +265,7 @@ pub async fn first_owner(
     })
     .await?;
     store.people_made();
-    begin(store, cookies, came, person, "a browser".to_owned()).await
+    begin(store, cookies, came, person, device).await
 }
 
 pub(super) async fn kept(passphrase: String) -> Result<KeptPassphrase, ApiError> {
@@ -372,7 +376,7 @@ pub async fn shut_out(store: &Shared, id: &str) -> Result<Json<()>, ApiError> {
     Ok(Json(()))
 }
 
-/// Changes one's own passphrase; whatever was signed in by the one before is not any more, but here.
+/// Changes one's own passphrase, or chooses the first; whatever was signed in by the one before is not any more, but here.
 #[utoipa::path(
     put, operation_id = "put_passphrase", path = "/api/me/passphrase", request_body = PassphraseWish,
     responses((status = 200, body = Me), (status = 401, body = Problem), (status = 422, body = Problem)),
@@ -391,8 +395,12 @@ pub async fn passphrase(
     if !problems.is_empty() {
         return Err(ApiError::fields(problems));
     }
-    tried(store, came, &person.name, old).await.map_err(|error| error.at("/old"))?;
-    let (kept, author, id) = (kept(new).await?, store.author(), person.id);
+    let id = person.id;
+    // Whoever was paired has none before.
+    if with_store(store, move |store| store.passphrase(id)).await?.is_some() {
+        tried(store, came, &person.name, old).await.map_err(|error| error.at("/old"))?;
+    }
+    let (kept, author) = (kept(new).await?, store.author());
     with_store(store, move |store| store.put_passphrase(id, &kept, &author)).await?;
     if place.paired {
         return Ok(Json(Me::of(store.who())));

@@ -80,7 +80,7 @@ impl Person {
     }
 }
 
-/// What cannot be accepted in the people of a firm once `person` is one of them as given: a name is one person's, and somebody runs
+/// What cannot be accepted in the people of a firm as `known` once `person` is one of them as given: a name is one person's, and somebody runs
 /// the firm.
 ///
 /// ```
@@ -94,16 +94,16 @@ impl Person {
 /// };
 /// assert_eq!(people_problems(&[], &reader)[0].pointer, "/role");
 /// ```
-pub fn people_problems(others: &[Person], person: &Person) -> Vec<Problem> {
+pub fn people_problems(known: &[Person], person: &Person) -> Vec<Problem> {
     let root = Pointer::root();
     let mut problems = person.problems(&root);
-    let others: Vec<&Person> = others.iter().filter(|other| other.id != person.id).collect();
+    let others: Vec<&Person> = known.iter().filter(|other| other.id != person.id).collect();
     if others.iter().any(|other| other.name.to_lowercase() == person.name.to_lowercase()) {
         let message = format!("\"{}\" is another person's name; add what tells them apart", person.name);
         problems.push(Problem::new(&root.at("name"), message));
     }
     if !person.is_owner() && !others.iter().any(|other| other.is_owner()) {
-        let (field, message) = if others.is_empty() {
+        let (field, message) = if known.is_empty() {
             ("role", "the first person of a firm is its owner; make others after")
         } else if person.left {
             ("left", "this is the last owner of the firm; make somebody else owner first")
@@ -134,6 +134,9 @@ mod tests {
         };
         assert_eq!(pointers(&[], &owner), [""; 0]);
         assert_eq!(pointers(&[], &other), ["/role"]);
+        let leaves = Person { left: true, ..owner.clone() };
+        let said = people_problems(std::slice::from_ref(&owner), &leaves);
+        assert!(said.len() == 1 && said[0].message.contains("last owner"), "{said:?}");
         let both = [owner.clone(), other.clone()];
         assert_eq!(pointers(&both, &other), [""; 0]);
         assert_eq!(pointers(&both, &Person { left: true, ..owner.clone() }), ["/left"]);

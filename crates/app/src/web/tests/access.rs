@@ -335,6 +335,13 @@ fn a_device_is_paired_once_and_shut_out_again() {
     let (_, places) = answer(places.dispatch());
     assert_eq!(places.as_array().map(Vec::len), Some(1), "one's own alone");
     assert_eq!((&places[0]["device"], &places[0]["paired"]), (&json!("tablet 2"), &json!(true)));
+    // Whoever was paired chooses a passphrase, with none before.
+    let first = asked(&server, rocket::http::Method::Put, "/api/me/passphrase", Some(&secret))
+        .header(ContentType::JSON)
+        .body(json!({"old": "", "new": "rope and tackle"}).to_string());
+    assert_eq!(answer(first.dispatch()).0, Status::Ok);
+    let wish = json!({"name": "The electrician", "passphrase": "rope and tackle"});
+    assert_eq!(send(&server, "/api/sign-in", "10.0.0.4", None, &wish).0, Status::Ok);
     // Others pair nothing for others, and shut nobody out.
     let reader = signed(&server, PersonRole::Reader);
     let status =
