@@ -6,6 +6,7 @@ import { ApiProblem, api } from '../api/client';
 import { auditsWaiting } from '../device/audits';
 import { useCounted } from '../device/useDevice';
 import { WaitingList } from '../device/WaitingList';
+import { persistently } from './persistently';
 import { thisDevice } from './thisDevice';
 import { useSignedIn } from './useMe';
 
@@ -19,7 +20,7 @@ export function SignIn() {
     event.preventDefault();
     setBusy(true);
     try {
-      take(await api.signIn({ name, passphrase, device: thisDevice() }));
+      take(await persistently(() => api.signIn({ name, passphrase, device: thisDevice() })));
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;
       setRefused(error.says);

@@ -28,13 +28,19 @@ const SEEN_SECONDS: i64 = 300;
 /// What is done at every door.
 pub struct Gate(Doors);
 
-/// The doors of a description, each with what is done there; `None` where it is open.
-pub struct Doors(HashMap<Method, Vec<(Vec<String>, Option<Act>)>>);
+/// A door: the parts of its path, and what is done there; nothing where it is open.
+struct Door {
+    parts: Vec<String>,
+    act: Option<Act>,
+}
+
+/// The doors of a description.
+pub struct Doors(HashMap<Method, Vec<Door>>);
 
 impl Doors {
     /// The doors of a description.
     pub fn of(description: &OpenApi) -> Self {
-        let mut doors: HashMap<Method, Vec<(Vec<String>, Option<Act>)>> = HashMap::new();
+        let mut doors: HashMap<Method, Vec<Door>> = HashMap::new();
         for (path, item) in &description.paths.paths {
             let methods = [
                 (Method::Get, &item.get),
@@ -45,7 +51,7 @@ impl Doors {
             for (method, operation) in methods {
                 let Some(operation) = operation else { continue };
                 let parts = path.trim_start_matches('/').split('/').map(str::to_owned).collect();
-                doors.entry(method).or_default().push((parts, act_of(operation)));
+                doors.entry(method).or_default().push(Door { parts, act: act_of(operation) });
             }
         }
         Self(doors)
@@ -54,14 +60,14 @@ impl Doors {
     /// What is done at a path; a door that nobody described is one for whoever may look.
     pub fn act(&self, method: Method, path: &str) -> Option<Act> {
         let asked: Vec<&str> = path.trim_matches('/').split('/').collect();
-        let plain = |parts: &[String]| parts.iter().filter(|part| !part.starts_with('{')).count();
-        let fits = |parts: &[String]| {
-            parts.len() == asked.len()
-                && parts.iter().zip(&asked).all(|(part, asked)| part.starts_with('{') || part == asked)
+        let plain = |door: &Door| door.parts.iter().filter(|part| !part.starts_with('{')).count();
+        let fits = |door: &&Door| {
+            let mut pairs = door.parts.iter().zip(&asked);
+            door.parts.len() == asked.len() && pairs.all(|(part, asked)| part.starts_with('{') || part == asked)
         };
-        let doors = self.0.get(&method).into_iter().flatten().filter(|(parts, _)| fits(parts));
+        let doors = self.0.get(&method).into_iter().flatten().filter(fits);
         // "audits/{audit}/order" before "audits/{audit}/{anything}".
-        doors.max_by_key(|(parts, _)| plain(parts)).map_or(Some(Act::Look), |(_, act)| *act)
+        doors.max_by_key(|door| plain(door)).map_or(Some(Act::Look), |door| door.act)
     }
 }
 

@@ -132,6 +132,11 @@ fn wait(pause: impl std::fmt::Display) -> ApiError {
     ApiError::new(Status::TooManyRequests, "Wait", detail)
 }
 
+/// Whoever hears this tries again by themselves, as the page does.
+fn busy() -> ApiError {
+    ApiError::new(Status::ServiceUnavailable, "Busy", "many sign in just now; try again in a second")
+}
+
 fn device(named: &str) -> Result<String, ApiError> {
     let named = named.trim();
     if named.chars().count() > 40 || named.chars().any(char::is_control) {
@@ -172,9 +177,10 @@ async fn tried(store: &Shared, came: Came, name: &str, passphrase: String) -> Re
     if passphrase.chars().count() > nailpunch_store::LONGEST_PASSPHRASE {
         return Err(refused());
     }
-    let Some(_turn) = store.tries.turn(came.from, began).await else { return Err(wait("a few seconds")) };
+    let Some(_turn) = store.tries.turn(came.from, name, known, began).await else { return Err(busy()) };
     let opens = spawn_blocking(move || KeptPassphrase::opens(kept.as_ref(), &passphrase)).await.unwrap_or(false);
     let Some(person) = person.filter(|_| opens) else {
+        store.tries.wrong_from(came.from, Instant::now());
         tracing::warn!(from = %came.from, "a wrong name or passphrase");
         return Err(refused());
     };
@@ -212,7 +218,8 @@ pub fn me(store: &Shared) -> Json<Me> {
 /// Signs somebody in by passphrase, in a cookie that no script reads.
 #[utoipa::path(
     post, operation_id = "sign_in", path = "/api/sign-in", request_body = SignInWish,
-    responses((status = 200, body = Me), (status = 401, body = Problem), (status = 429, body = Problem)),
+    responses((status = 200, body = Me), (status = 401, body = Problem), (status = 429, body = Problem),
+              (status = 503, body = Problem)),
     security(())
 )]
 #[post("/sign-in", data = "<body>")]

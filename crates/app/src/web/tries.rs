@@ -19,8 +19,8 @@ const FORGOTTEN: Duration = Duration::from_secs(3600);
 const MOST_AT_A_NAME: usize = 100;
 /// The most addresses and names that are remembered.
 const MOST_REMEMBERED: usize = 50_000;
-/// The most who wait for their turn; the one who waited longest is sent away for a newer one.
-const MOST_WAITING: usize = 32;
+/// The most who wait for their turn in each row; the one who waited longest is sent away for a newer one.
+const MOST_WAITING: usize = 4;
 
 /// What is remembered of an address.
 #[derive(Clone, Copy)]
@@ -32,6 +32,8 @@ struct Wrong {
 /// Wrong tries by address and by name, and the turns of those who try.
 pub struct Tries {
     addresses: Cache<IpAddr, Wrong>,
+    /// When somebody of a neighbourhood was last wrong.
+    neighbours: Cache<IpAddr, Instant>,
     names: Cache<String, Arc<Mutex<VecDeque<Instant>>>>,
     /// Held while a try is noted, so that a hundred at once are a hundred.
     noting: Mutex<()>,
@@ -49,6 +51,17 @@ impl std::fmt::Display for Pause {
     }
 }
 
+/// The addresses round one: 256 of the older kind. Of the newer kind an address is a whole block already.
+fn neighbourhood(address: IpAddr) -> IpAddr {
+    match address {
+        IpAddr::V4(address) => {
+            let [a, b, c, _] = address.octets();
+            [a, b, c, 0].into()
+        }
+        IpAddr::V6(_) => address,
+    }
+}
+
 /// The pause after so many wrong tries: none, then 1 s, doubled each time.
 fn pause(times: u32) -> Duration {
     match times.checked_sub(FREE) {
@@ -61,6 +74,7 @@ impl Default for Tries {
     fn default() -> Self {
         Self {
             addresses: Cache::new(MOST_REMEMBERED),
+            neighbours: Cache::new(MOST_REMEMBERED),
             names: Cache::new(MOST_REMEMBERED),
             noting: Mutex::default(),
             turns: Arc::default(),
@@ -110,20 +124,56 @@ impl Tries {
         }
     }
 
-    /// Takes the note back: the try was right.
+    /// A try that was looked at was wrong: whoever comes from the same neighbourhood waits behind others.
+    pub fn wrong_from(&self, from: IpAddr, now: Instant) {
+        self.neighbours.insert(neighbourhood(from), now);
+    }
+
+    /// Takes the note back of a try that was never looked at.
+    fn unheard(&self, from: IpAddr, name: &str) {
+        if let Some(wrong) = self.addresses.get(&from) {
+            self.addresses.insert(from, Wrong { times: wrong.times.saturating_sub(1), ..wrong });
+        }
+        self.unnote(name);
+    }
+
+    /// Takes the note back, and what was noted of the address before: the try was right.
     pub fn right(&self, from: IpAddr, name: &str) {
         self.addresses.remove(&from);
+        self.unnote(name);
+    }
+
+    fn unnote(&self, name: &str) {
         if let Some(tries) = self.names.get(&name.to_lowercase()) {
             tries.lock().unwrap_or_else(PoisonError::into_inner).pop_back();
         }
     }
 
-    /// Waits for the turn of a try that was begun: one is looked at after the other, those whose address was never wrong before
-    /// first, and of those the newest. `None` when too many wait.
-    pub async fn turn(&self, from: IpAddr, now: Instant) -> Option<Turn> {
-        let wrong_before = self.wrong(from, now).is_some_and(|wrong| wrong.times > 1);
-        Turns::wait(&self.turns, wrong_before).await
+    /// Waits for the turn of a try that was begun: one is looked at after the other, first those from where that person was signed in
+    /// before, then those from where nobody was wrong, and of each the newest. `None` when too many wait; the try counts for
+    /// nothing then.
+    pub async fn turn(&self, from: IpAddr, name: &str, known: bool, now: Instant) -> Option<Turn> {
+        let neighbour = self.neighbours.get(&neighbourhood(from));
+        let near = neighbour.is_some_and(|at| now.saturating_duration_since(at) < FORGOTTEN);
+        let row = match self.wrong(from, now) {
+            _ if known => Row::Known,
+            Some(wrong) if near || wrong.times > 1 => Row::WrongBefore,
+            _ => Row::New,
+        };
+        let turn = Turns::wait(&self.turns, row).await;
+        if turn.is_none() {
+            self.unheard(from, name);
+        }
+        turn
     }
+}
+
+/// Where a try waits.
+#[derive(Clone, Copy)]
+enum Row {
+    Known,
+    New,
+    WrongBefore,
 }
 
 /// One try at a time is looked at: it takes all the work of a core.
@@ -133,15 +183,15 @@ struct Turns(Mutex<Waiting>);
 #[derive(Default)]
 struct Waiting {
     busy: bool,
-    /// First those whose address was never wrong, then the others; each the newest last.
-    rows: [VecDeque<oneshot::Sender<Turn>>; 2],
+    /// By [`Row`], each the newest last.
+    rows: [VecDeque<oneshot::Sender<Turn>>; 3],
 }
 
 /// The turn of one try, until it is dropped.
 pub struct Turn(Arc<Turns>);
 
 impl Turns {
-    async fn wait(turns: &Arc<Self>, wrong_before: bool) -> Option<Turn> {
+    async fn wait(turns: &Arc<Self>, row: Row) -> Option<Turn> {
         let come = {
             let mut waiting = turns.0.lock().unwrap_or_else(PoisonError::into_inner);
             if !waiting.busy {
@@ -149,7 +199,7 @@ impl Turns {
                 return Some(Turn(Arc::clone(turns)));
             }
             let (call, come) = oneshot::channel();
-            let row = &mut waiting.rows[usize::from(wrong_before)];
+            let row = &mut waiting.rows[row as usize];
             if row.len() >= MOST_WAITING {
                 row.pop_front();
             }
@@ -164,8 +214,7 @@ impl Drop for Turn {
     fn drop(&mut self) {
         let next = {
             let mut waiting = self.0.0.lock().unwrap_or_else(PoisonError::into_inner);
-            let [first, second] = &mut waiting.rows;
-            let next = first.pop_back().or_else(|| second.pop_back());
+            let next = waiting.rows.iter_mut().find_map(VecDeque::pop_back);
             waiting.busy = next.is_some();
             next
         };
@@ -220,6 +269,29 @@ mod tests {
         assert_eq!(tries.heard(address(1), "Ines Vale", false, start + FORGOTTEN), Ok(()));
     }
 
+    #[rocket::async_test]
+    async fn a_try_that_is_never_looked_at_counts_for_nothing() {
+        let tries = Arc::new(Tries::default());
+        let now = Instant::now();
+        let held = tries.turn(THERE, "Tove Lind", true, now).await;
+        tries.begin(HERE, "Ines Vale", false, now).expect("the first is heard");
+        let waiting = Arc::clone(&tries);
+        let first = rocket::tokio::spawn(async move { waiting.turn(HERE, "Ines Vale", false, now).await.is_some() });
+        until_waiting(&tries.turns, 1).await;
+        let mut others = Vec::new();
+        for last in 0..MOST_WAITING {
+            let tries = Arc::clone(&tries);
+            let from = IpAddr::from([10, 2, 0, u8::try_from(last).expect("few")]);
+            others.push(rocket::tokio::spawn(async move { drop(tries.turn(from, "Ines Vale", false, now).await) }));
+        }
+        assert!(!first.await.expect("it ends"), "it made room");
+        assert_eq!(tries.wrong(HERE, now).map(|wrong| wrong.times), Some(0));
+        drop(held);
+        for other in others {
+            other.await.expect("it ends");
+        }
+    }
+
     #[test]
     fn a_pause_is_said_in_seconds_and_then_in_minutes() {
         assert_eq!(Pause(Duration::from_millis(1)).to_string(), "1 s");
@@ -239,12 +311,14 @@ mod tests {
         use rocket::tokio::spawn;
         let turns = Arc::new(Turns::default());
         let order = Arc::new(Mutex::new(Vec::new()));
-        let held = Turns::wait(&turns, false).await;
+        let held = Turns::wait(&turns, Row::New).await;
         let mut tasks = Vec::new();
-        for (many, (name, wrong)) in (1..).zip([("wrong", true), ("early", false), ("late", false)]) {
+        for (many, (name, row)) in
+            (1..).zip([("wrong", Row::WrongBefore), ("early", Row::New), ("known", Row::Known), ("late", Row::New)])
+        {
             let (its, order) = (Arc::clone(&turns), Arc::clone(&order));
             tasks.push(spawn(async move {
-                let turn = Turns::wait(&its, wrong).await;
+                let turn = Turns::wait(&its, row).await;
                 order.lock().expect("nobody panicked").push(name);
                 drop(turn);
             }));
@@ -254,7 +328,7 @@ mod tests {
         for task in tasks {
             task.await.expect("it ends");
         }
-        assert_eq!(*order.lock().expect("nobody panicked"), ["late", "early", "wrong"]);
+        assert_eq!(*order.lock().expect("nobody panicked"), ["known", "late", "early", "wrong"]);
         assert!(!turns.0.lock().expect("nobody panicked").busy);
     }
 
@@ -262,15 +336,15 @@ mod tests {
     async fn the_one_who_waited_longest_makes_room() {
         use rocket::tokio::spawn;
         let turns = Arc::new(Turns::default());
-        let held = Turns::wait(&turns, false).await;
+        let held = Turns::wait(&turns, Row::New).await;
         let mut tasks = Vec::new();
         for many in 1..=MOST_WAITING {
             let turn = Arc::clone(&turns);
-            tasks.push(spawn(async move { Turns::wait(&turn, true).await.is_some() }));
+            tasks.push(spawn(async move { Turns::wait(&turn, Row::WrongBefore).await.is_some() }));
             until_waiting(&turns, many).await;
         }
         let turn = Arc::clone(&turns);
-        tasks.push(spawn(async move { Turns::wait(&turn, true).await.is_some() }));
+        tasks.push(spawn(async move { Turns::wait(&turn, Row::WrongBefore).await.is_some() }));
         // The first one hears of it as soon as the last has come.
         let first = tasks.remove(0).await.expect("it ends");
         assert!(!first, "the one who waited longest is sent away");
