@@ -50,7 +50,7 @@ soak: python3 chromium web/dist/index.html e2e/$(NODE_STAMP) ## Run the heavy ca
 	cargo build --locked -p nailpunch
 	rm -rf target/hostile/data && mkdir target/hostile/data
 	./target/debug/nailpunch demo --data target/hostile/data/demo.sqlite --port 8790 & trap "kill $$!" EXIT; sleep 3; \
-		target/hostile/bin/schemathesis run web/src/api/openapi.json --url http://127.0.0.1:8790 --phases fuzzing --max-examples 400 \
+		target/hostile/bin/schemathesis run web/src/api/openapi.json --url http://127.0.0.1:8790 --phases fuzzing --max-examples 400 --exclude-path /api/first-owner \
 		--checks not_a_server_error,response_schema_conformance,content_type_conformance --request-timeout 10
 	NAILPUNCH_MUTATIONS=125 cargo test --locked -p nailpunch-report --test mutations -- --nocapture
 	NAILPUNCH_KILLS=1000 NAILPUNCH_EDITING_SECONDS=600 cargo test --locked -p nailpunch-store --test attacks -- --nocapture

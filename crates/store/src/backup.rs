@@ -33,7 +33,8 @@ pub fn back_up(source: &Path, target: &Path) -> Result<(), StoreError> {
     copied
 }
 
-/// Puts a backup in the place of the database at `target`, once the backup has been checked. A database that is there
+/// Puts a backup in the place of the database at `target`, once the backup has been checked. Nobody is signed in by it: who was shut
+/// out since it was made stays out, and devices are paired anew. A database that is there
 /// is kept beside it, under the name that is answered; one that was kept before is not touched.
 ///
 /// # Errors
@@ -44,7 +45,7 @@ pub fn restore(backup: &Path, target: &Path) -> Result<Option<PathBuf>, StoreErr
     let _held = Lock::alone(target)?;
     let fresh = target.with_extension("restoring");
     remove(&fresh)?;
-    let copied = copy(backup, &fresh, DEADLINE).and_then(|()| open_unlocked(&fresh).map(drop));
+    let copied = copy(backup, &fresh, DEADLINE).and_then(|()| open_unlocked(&fresh)?.sign_all_out());
     if let Err(error) = copied {
         remove(&fresh)?;
         return Err(match error {

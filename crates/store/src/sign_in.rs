@@ -161,6 +161,19 @@ impl Store {
         })
     }
 
+    /// Signs everybody out, on every device, and voids what would let one in; links to reports too.
+    ///
+    /// # Errors
+    /// [`StoreError`] when SQLite fails.
+    pub(crate) fn sign_all_out(&self) -> Result<(), StoreError> {
+        self.write(|transaction| {
+            transaction.execute("UPDATE sign_in SET shut_out = 1", [])?;
+            transaction.execute("UPDATE report_link SET withdrawn = 1", [])?;
+            transaction.execute("DELETE FROM pairing", [])?;
+            Ok(())
+        })
+    }
+
     /// Whether this person was ever signed in from this address.
     ///
     /// # Errors

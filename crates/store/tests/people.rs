@@ -105,6 +105,21 @@ fn a_code_pairs_one_device_and_only_while_it_holds() {
 }
 
 #[test]
+fn a_backup_signs_nobody_in() {
+    let (folder, store, [_, other]) = firm();
+    store.sign_in("a secret", &place(&other, true)).unwrap();
+    store.put_pairing("ABCDE", other.id, EARLY, NOON).unwrap();
+    let [copy, target] = ["copy.sqlite", "elsewhere.sqlite"].map(|name| folder.path().join(name));
+    nailpunch_store::back_up(store.path(), &copy).unwrap();
+    nailpunch_store::restore(&copy, &target).unwrap();
+    let restored = Store::open(&target).unwrap();
+    assert_eq!(restored.people().unwrap().len(), 2);
+    assert!(restored.signed_in("a secret", EARLY).unwrap().is_none(), "shut out since or not, it opens nothing");
+    assert!(restored.pair("ABCDE", "another", place(&other, true)).unwrap().is_none());
+    assert!(store.signed_in("a secret", EARLY).unwrap().is_some(), "where it was made nothing changed");
+}
+
+#[test]
 fn who_left_is_erased_by_name_and_who_is_here_is_not() {
     let (_folder, store, [_, other]) = firm();
     store.put_passphrase(other.id, &KeptPassphrase::of("salt on the quay").unwrap(), &author()).unwrap();

@@ -290,3 +290,4 @@ export type SignIn = Schemas['SignIn'];
 export type Pairing = Schemas['Pairing'];
 export type Invitation = Schemas['Invitation'];
 export type ReportLink = Schemas['ReportLink'];
+export type Act = Schemas['Act'];

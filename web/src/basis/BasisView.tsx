@@ -17,6 +17,7 @@ import type {
   Trades,
   WiredUnder,
 } from '../api/types';
+import { useMay } from '../people/useMe';
 import { HouseRulesForm } from '../rulebook/HouseRulesForm';
 import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
@@ -92,6 +93,7 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
   const { draft, change, problem, saved, theirs, settle } = useAuditDraft(first);
   const { basis } = draft;
   const effects = useHouseRuleEffects(draft.id);
+  const mayCapture = useMay('capture');
   const set = (part: Partial<Basis>) => change({ ...draft, basis: { ...basis, ...part } });
   const house = (part: Partial<HouseRules>) => set({ house_rules: { ...basis.house_rules, ...part } });
   const units = (next: Basis['units']) => set(inUnits(basis, next, trades));
@@ -118,7 +120,7 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
           )}
         </div>
       )}
-      <div className="basis-columns">
+      <fieldset className="basis-columns" disabled={!mayCapture}>
         <div>
           <section>
             <h2>The job</h2>
@@ -258,7 +260,7 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
             })}
           </section>
         </div>
-      </div>
+      </fieldset>
     </main>
   );
 }

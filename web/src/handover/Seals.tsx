@@ -4,7 +4,7 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
-import { useMe } from '../people/useMe';
+import { useMay } from '../people/useMe';
 import { longWork, saveFile } from '../ui/longWork';
 import { Links, NewLink } from './Links';
 
@@ -13,7 +13,7 @@ export function Seals({ audit }: { audit: string }) {
   const seals = useQuery({ queryKey: keys.seals(audit), queryFn: () => api.seals(audit) });
   const [busy, setBusy] = useState(false);
   const [linking, setLinking] = useState<number | null>(null);
-  const { me } = useMe();
+  const maySeal = useMay('seal');
   const seal = async () => {
     setBusy(true);
     // What is begun is sealed, whoever waits for it.
@@ -26,11 +26,13 @@ export function Seals({ audit }: { audit: string }) {
   return (
     <section className="seals" aria-label="Seals">
       <h2>Seal</h2>
-      <div className="papers">
-        <Button variant="outline-primary" disabled={busy} onClick={() => void seal()}>
-          {busy ? 'Sealing' : known.length > 0 ? 'Seal an amendment' : 'Seal the report'}
-        </Button>
-      </div>
+      {maySeal && (
+        <div className="papers">
+          <Button variant="outline-primary" disabled={busy} onClick={() => void seal()}>
+            {busy ? 'Sealing' : known.length > 0 ? 'Seal an amendment' : 'Seal the report'}
+          </Button>
+        </div>
+      )}
       <ol>
         {known.map((one) => (
           <li key={one.number}>
@@ -48,7 +50,7 @@ export function Seals({ audit }: { audit: string }) {
             >
               report
             </button>
-            {me?.acts.includes('seal') && (
+            {maySeal && (
               <>
                 ,{' '}
                 <button type="button" className="plain link" onClick={() => setLinking(one.number)}>
@@ -78,7 +80,7 @@ export function Seals({ audit }: { audit: string }) {
           </li>
         ))}
       </ol>
-      <Links audit={audit} mayWithdraw={me?.acts.includes('seal') === true} />
+      <Links audit={audit} mayWithdraw={maySeal} />
       {linking !== null && <NewLink audit={audit} number={linking} onClose={() => setLinking(null)} />}
       <p className="muted">
         <code>nailpunch verify FILE --pdf REPORT</code> tells whether a bundle and a report belong together,

@@ -9,6 +9,7 @@ import { keys, useFirmRules, useJobs } from '../api/queries';
 import type { AuditCounts, Job, Problem, Verdict } from '../api/types';
 import { whyNot } from '../api/whyNot';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { useMay } from '../people/useMe';
 import { Ask } from '../ui/Ask';
 import { Gaps } from '../ui/Gaps';
 import { longWork, saveFile } from '../ui/longWork';
@@ -62,6 +63,7 @@ function items(counts: AuditCounts) {
 export function JobsView() {
   const jobs = useJobs();
   const firm = useFirmRules();
+  const mayCapture = useMay('capture');
   const client = useQueryClient();
   const navigate = useNavigate();
   const offerUndo = useUndo();
@@ -134,10 +136,14 @@ export function JobsView() {
     <main id="main" className="page">
       <div className="page-head">
         <h1>Jobs</h1>
-        <Button onClick={() => setAsking({ kind: 'new' })}>New audit</Button>
-        <Button variant="outline-primary" onClick={() => file.current?.click()}>
-          Import a bundle
-        </Button>
+        {mayCapture && (
+          <>
+            <Button onClick={() => setAsking({ kind: 'new' })}>New audit</Button>
+            <Button variant="outline-primary" onClick={() => file.current?.click()}>
+              Import a bundle
+            </Button>
+          </>
+        )}
         <input
           ref={file}
           type="file"
@@ -150,7 +156,11 @@ export function JobsView() {
       <Gaps />
       {shown.length === 0 && (
         <Empty title="No audit yet">
-          <p>Start one, or import a bundle that somebody sent you.</p>
+          <p>
+            {mayCapture
+              ? 'Start one, or import a bundle that somebody sent you.'
+              : 'An inspector starts one.'}
+          </p>
         </Empty>
       )}
       <ul className="jobs">
@@ -174,21 +184,33 @@ export function JobsView() {
                   More
                 </Dropdown.Toggle>
                 <Dropdown.Menu>
-                  <Dropdown.Item onClick={() => setAsking({ kind: 'rename', job })}>Rename</Dropdown.Item>
-                  <Dropdown.Item onClick={() => setAsking({ kind: 'copy', job })}>Duplicate</Dropdown.Item>
+                  {mayCapture && (
+                    <>
+                      <Dropdown.Item onClick={() => setAsking({ kind: 'rename', job })}>Rename</Dropdown.Item>
+                      <Dropdown.Item onClick={() => setAsking({ kind: 'copy', job })}>
+                        Duplicate
+                      </Dropdown.Item>
+                    </>
+                  )}
                   <Dropdown.Item
                     onClick={() => void saveFile(`/api/audits/${audit.id}/bundle`, `Bundle of ${audit.name}`)}
                   >
                     Export the bundle
                   </Dropdown.Item>
-                  <Dropdown.Item
-                    onClick={() =>
-                      attempt(() => api.putAudit({ ...audit, archived: !audit.archived }, job.audit.revision))
-                    }
-                  >
-                    {audit.archived ? 'Take out of the archive' : 'Archive'}
-                  </Dropdown.Item>
-                  <Dropdown.Item onClick={() => remove(job)}>Delete</Dropdown.Item>
+                  {mayCapture && (
+                    <>
+                      <Dropdown.Item
+                        onClick={() =>
+                          attempt(() =>
+                            api.putAudit({ ...audit, archived: !audit.archived }, job.audit.revision),
+                          )
+                        }
+                      >
+                        {audit.archived ? 'Take out of the archive' : 'Archive'}
+                      </Dropdown.Item>
+                      <Dropdown.Item onClick={() => remove(job)}>Delete</Dropdown.Item>
+                    </>
+                  )}
                 </Dropdown.Menu>
               </Dropdown>
             </li>

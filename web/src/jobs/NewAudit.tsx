@@ -5,6 +5,7 @@ import { v7 as uuid } from 'uuid';
 import { useTrades } from '../api/queries';
 import type { Audit, Basis, HouseRules, Room } from '../api/types';
 import { inUnits } from '../basis/inUnits';
+import { useMe } from '../people/useMe';
 
 export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections'>; room: Room | null };
 
@@ -30,6 +31,7 @@ export function yearOf(text: string): { year: number | null } | { wrong: string 
 
 export function NewAudit({ houseRules, onBegin, onClose }: Props) {
   const trades = useTrades().data;
+  const { me } = useMe();
   const [place, setPlace] = useState('');
   const [built, setBuilt] = useState('');
   const [edition, setEdition] = useState<Basis['edition']>('nec-2023');
@@ -61,7 +63,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
       audit: {
         id: ids.audit,
         name: place.trim(),
-        inspector: '',
+        inspector: me?.person?.name ?? '',
         building: { address: place.trim(), owner: '', built: year },
         basis: units === 'inch' ? basis : inUnits(basis, units, trades),
         archived: false,

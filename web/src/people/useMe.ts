@@ -3,7 +3,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
-import type { Me, PersonRole } from '../api/types';
+import type { Act, Me, PersonRole } from '../api/types';
 import { setRecordsFreely, signedIn } from '../device/office';
 
 const ASKS = 'nailpunch-asks';
@@ -29,6 +29,12 @@ export function useMe() {
     /** Somebody has to sign in before anything is shown. */
     closed: me.data?.asks === true && me.data.person === null,
   };
+}
+
+/** Whether who is here may do something; until it is known, the server says. */
+export function useMay(act: Act): boolean {
+  const { me } = useMe();
+  return me === undefined || me.acts.includes(act);
 }
 
 /** Takes over who has just signed in. */

@@ -7,6 +7,7 @@ import { keys, useTrades } from '../api/queries';
 import type { HouseRules, Revised, RuleEntry } from '../api/types';
 import { useRecord } from '../api/useRecord';
 import { VerdictMark } from '../drawing/VerdictMark';
+import { useMay } from '../people/useMe';
 import { CONFIDENCE } from '../ui/confidence';
 import { Failed, Loading } from '../ui/States';
 import { HouseRulesForm } from './HouseRulesForm';
@@ -138,6 +139,7 @@ function FirmRules() {
   });
   const trades = useTrades();
   const [refused, setRefused] = useState<string | null>(null);
+  const mayChange = useMay('rules');
   if (firm.isError) return <Failed error={firm.error} again={() => void firm.refetch()} />;
   if (!firm.data || !trades.data) return <Loading what="the house rules" />;
   return (
@@ -147,12 +149,15 @@ function FirmRules() {
           {refused}
         </p>
       )}
-      <HouseRulesForm
-        name="firm"
-        infos={trades.data.house_rules}
-        rules={firm.data.record}
-        onChange={(part) => void change((rules) => ({ ...rules, ...part })).then(setRefused)}
-      />
+      {!mayChange && <p className="muted">The owner of the firm changes them.</p>}
+      <fieldset disabled={!mayChange}>
+        <HouseRulesForm
+          name="firm"
+          infos={trades.data.house_rules}
+          rules={firm.data.record}
+          onChange={(part) => void change((rules) => ({ ...rules, ...part })).then(setRefused)}
+        />
+      </fieldset>
     </>
   );
 }

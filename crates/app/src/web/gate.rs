@@ -93,7 +93,7 @@ impl Gate {
 /// Who asks, as the store knows them by what they show.
 async fn ask(request: &Request<'_>) -> Who {
     let Some(kept) = request.rocket().state::<Arc<Kept>>().map(Arc::clone) else { return Who::Nobody { shown: false } };
-    let secret = request.cookies().get(Came::of(request).cookie_name()).map(|cookie| cookie.value().to_owned());
+    let secret = request.cookies().get(&Came::of(request).cookie_name()).map(|cookie| cookie.value().to_owned());
     let known = spawn_blocking(move || {
         if !kept.has_people() {
             return Who::Anybody;

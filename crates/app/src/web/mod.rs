@@ -157,8 +157,8 @@ struct Description;
 pub fn openapi() -> utoipa::openapi::OpenApi {
     let mut description = Description::openapi();
     let session = SecurityScheme::ApiKey(ApiKey::Cookie(ApiKeyValue::with_description(
-        "__Host-nailpunch",
-        "who is signed in, once the firm has people; what stands beside it is what is done there, and the table of roles says who may",
+        "__Host-nailpunch-8000",
+        "who is signed in, once the firm has people; its name ends with the port of the server, and without TLS begins with nailpunch. What stands beside it is what is done there, and the table of roles says who may",
     )));
     description.components.get_or_insert_default().add_security_scheme("session", session);
     // A refusal is a problem document (RFC 9457) wherever it comes from: said once here.

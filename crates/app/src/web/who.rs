@@ -1,6 +1,6 @@
 //! Who asks: nobody in particular on a machine of one's own, or a person of the firm who is signed in.
 
-use std::net::{IpAddr, Ipv6Addr};
+use std::net::{IpAddr, Ipv6Addr, SocketAddr};
 
 use nailpunch_core::access::{Act, acts_of, may};
 use nailpunch_core::facts::Person;
@@ -8,7 +8,7 @@ use nailpunch_store::{Author, SignIn};
 use rocket::Request;
 use rocket::http::{Cookie, SameSite};
 
-use super::front::{PEER, SECURE};
+use super::front::{LOCAL, PEER, SECURE};
 use crate::clock::now;
 
 /// Who asks.
@@ -66,6 +66,8 @@ pub struct Came {
     pub from: IpAddr,
     /// Through TLS.
     pub secure: bool,
+    /// To which port: a browser gives a cookie to every port of an address, so that two servers on one machine need two.
+    pub port: Option<u16>,
 }
 
 impl Came {
@@ -83,12 +85,15 @@ impl Came {
             },
             address @ IpAddr::V4(_) => address,
         };
-        Self { from, secure: request.headers().get_one(SECURE).is_some() }
+        let local: Option<SocketAddr> = request.headers().get_one(LOCAL).and_then(|local| local.parse().ok());
+        let secure = request.headers().get_one(SECURE).is_some();
+        Self { from, secure, port: local.map(|local| local.port()) }
     }
 
     /// The name of the cookie that holds the secret: over TLS only this very server can set and read it.
-    pub fn cookie_name(self) -> &'static str {
-        if self.secure { "__Host-nailpunch" } else { "nailpunch" }
+    pub fn cookie_name(self) -> String {
+        let prefix = if self.secure { "__Host-" } else { "" };
+        self.port.map_or_else(|| format!("{prefix}nailpunch"), |port| format!("{prefix}nailpunch-{port}"))
     }
 
     /// The cookie itself: no script reads it, and no other page sends it.
