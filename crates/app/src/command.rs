@@ -1,7 +1,6 @@
 //! The command line.
 
 use std::io::{Read, Write};
-use std::net::IpAddr;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 
@@ -23,6 +22,7 @@ use crate::network::Privacy;
 use crate::output::{print, print_json};
 use crate::people::PersonAction;
 use crate::proof::prove;
+use crate::settings::Listen;
 use crate::{demo, schema, web};
 
 /// Audits of existing box and device installations: what is wrong, how bad, what puts it right, and proof.
@@ -185,35 +185,9 @@ enum Action {
 }
 
 #[derive(Args)]
-struct Listen {
-    /// The first port to try; the next free one is taken.
-    #[arg(long, default_value_t = 8000)]
-    port: u16,
-    /// The address to listen on. Anything but loopback needs people, and TLS by `--network` or `--certificate`.
-    #[arg(long, value_name = "ADDRESS")]
-    address: Option<IpAddr>,
-    /// Serve the devices of the firm on this network: with a certificate that this program makes, and a page that says how a device
-    /// takes it.
-    #[arg(long, conflicts_with = "certificate")]
-    network: bool,
-    /// Speak TLS with this certificate, in PEM, with what it is signed by.
-    #[arg(long, value_name = "FILE", requires = "certificate_key")]
-    certificate: Option<PathBuf>,
-    /// The key of the certificate, in PEM.
-    #[arg(long, value_name = "FILE", requires = "certificate")]
-    certificate_key: Option<PathBuf>,
-    /// What is said on standard error: requests from `debug` on, never what is in them.
-    #[arg(long, default_value = "warn", value_parser = ["error", "warn", "info", "debug"])]
-    log: String,
-    /// Another name by which the server may be called, as in `--host tablet-cart.local`; may be repeated.
-    #[arg(long = "host", value_name = "NAME")]
-    hosts: Vec<String>,
-}
-
-#[derive(Args)]
 struct Data {
     /// The database.
-    #[arg(long, value_name = "FILE", global = true)]
+    #[arg(long, value_name = "FILE", global = true, env = "NAILPUNCH_DATA")]
     data: Option<PathBuf>,
 }
 
@@ -240,11 +214,16 @@ impl Action {
     fn run(self) -> Result<ExitCode, Failure> {
         match self {
             Self::Demo { listen, data, fresh } => {
+                let listen = listen.with_file()?;
                 let path = data.map_or_else(|| data_file("demo.sqlite"), Ok)?;
                 let store = demo::open(&path, fresh)?;
                 serve(store, &listen)?;
             }
-            Self::Serve { listen, data } => serve(Store::open(&data.path()?)?, &listen)?,
+            Self::Serve { listen, data } => {
+                let listen = listen.with_file()?;
+                let data = Data { data: data.data.or_else(|| listen.data.clone()) };
+                serve(Store::open(&data.path()?)?, &listen)?;
+            }
             Self::Check { file, json } => return check(&read_bundle(&file)?, json),
             Self::Verify { file, pdf, key, data } => {
                 let bundle = read_bundle(&file)?;
@@ -401,14 +380,8 @@ fn data_file(name: &str) -> Result<PathBuf, Failure> {
 }
 
 fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
-    let anywhere = IpAddr::from([0, 0, 0, 0]);
-    let alone = IpAddr::from([127, 0, 0, 1]);
-    let address = listen.address.unwrap_or(if listen.network { anywhere } else { alone });
-    let privacy = match (&listen.certificate, &listen.certificate_key) {
-        (Some(certificate), Some(key)) => Privacy::Given { certificate: certificate.clone(), key: key.clone() },
-        _ if listen.network => Privacy::Own,
-        _ => Privacy::None,
-    };
+    let settled = listen.settled()?;
+    let address = settled.address;
     if !address.is_loopback() {
         if store.people()?.is_empty() {
             return Err(Failure::Other(format!(
@@ -416,16 +389,15 @@ fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
                  first one, its owner: nailpunch person add \"Your name\" --role owner"
             )));
         }
-        if matches!(privacy, Privacy::None) {
+        if matches!(settled.privacy, Privacy::None) {
             return Err(Failure::Other(format!(
                 "{address} can be reached from other machines, and without TLS anybody between reads along. Let this program make a \
                  certificate: nailpunch serve --network; or name one with --certificate and --certificate-key"
             )));
         }
     }
-    let level: tracing::Level = listen.log.parse().unwrap_or(tracing::Level::WARN);
-    tracing_subscriber::fmt().with_max_level(level).with_writer(std::io::stderr).with_ansi(false).init();
-    web::serve(store, &web::Listen { address, port: listen.port, hosts: &listen.hosts, privacy: &privacy })
+    settled.begin_log();
+    web::serve(store, &settled)
 }
 
 fn read_bundle(path: &Path) -> Result<Bundle, Failure> {

@@ -12,6 +12,7 @@ mod people;
 mod proof;
 mod schema;
 mod secret;
+mod settings;
 mod web;
 
 use std::process::ExitCode;

@@ -35,7 +35,7 @@ mod turns;
 mod who;
 
 use std::collections::HashSet;
-use std::net::{IpAddr, Ipv4Addr, SocketAddr, TcpListener};
+use std::net::{Ipv4Addr, SocketAddr, TcpListener};
 use std::path::Path;
 use std::sync::Arc;
 
@@ -55,6 +55,7 @@ use self::front::Private;
 use self::paper::Paper;
 use crate::failure::Failure;
 use crate::network::{Authority, Network, NetworkError, Privacy, RENEW, Tls, Trust, addresses, in_terminal, places};
+use crate::settings::Settled;
 
 /// The OpenAPI description of the server.
 #[derive(OpenApi)]
@@ -293,26 +294,14 @@ fn rocket(kept: shared::Kept, address: SocketAddr, hosts: &[String]) -> Rocket<B
         .register("/", problem::catchers())
 }
 
-/// How a server is to be reached.
-pub struct Listen<'a> {
-    /// The address to listen on.
-    pub address: IpAddr,
-    /// The first port to try.
-    pub port: u16,
-    /// The names by which it may be called, with a port where it is another.
-    pub hosts: &'a [String],
-    /// What keeps a connection private.
-    pub privacy: &'a Privacy,
-}
-
 /// How others reach the server, and how that is kept private.
-fn reach(listen: &Listen, database: &Path, address: SocketAddr) -> Result<(Network, Option<Private>), NetworkError> {
+fn reach(listen: &Settled, database: &Path, address: SocketAddr) -> Result<(Network, Option<Private>), NetworkError> {
     let reached = addresses(address.ip());
     let named: Vec<String> =
         listen.hosts.iter().map(|host| host.split(':').next().unwrap_or(host).to_owned()).collect();
     let mut network = Network { places: places(&reached, &named, address.port()), fingerprint: None };
     let hosts: Vec<String> = named.into_iter().chain(["localhost".to_owned()]).collect();
-    let private = match listen.privacy {
+    let private = match &listen.privacy {
         Privacy::None => None,
         Privacy::Given { certificate, key } => {
             Some(Private { server: Arc::new(Tls::given(certificate, key)?).server()?, trust: None })
@@ -340,8 +329,8 @@ fn reach(listen: &Listen, database: &Path, address: SocketAddr) -> Result<(Netwo
 ///
 /// # Errors
 /// [`Failure::Other`] when no port is free or the server cannot start; [`Failure::Network`] when connections cannot be kept private.
-pub fn serve(store: Store, listen: &Listen) -> Result<(), Failure> {
-    let Listen { address, port, .. } = *listen;
+pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
+    let Settled { address, port, .. } = *listen;
     let taken = |port| TcpListener::bind((address, port)).ok();
     let Some(listener) = (port..=port.saturating_add(99)).find_map(taken) else {
         return Err(Failure::Other(format!("no port from {port} on is free on {address}; name another with --port")));

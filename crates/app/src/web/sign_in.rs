@@ -204,6 +204,7 @@ async fn begin(
         store.sign_in(&held, &kept)
     })
     .await?;
+    tracing::info!(from = %came.from, person = %person.id, "signed in");
     cookies.add(came.cookie(secret, DAY_SECONDS));
     Ok(Json(Me::of(&Who::Signed(Box::new((person, made))))))
 }
@@ -324,6 +325,7 @@ pub async fn pair(
         return Err(ApiError::new(Status::Unauthorized, "No such code", detail));
     };
     store.tries.right(came.from, "(pairing)");
+    tracing::info!(from = %came.from, person = %person.id, "paired");
     cookies.add(came.cookie(secret, PAIRED_SECONDS));
     Ok(Json(Me::of(&Who::Signed(Box::new((person, made))))))
 }
