@@ -89,6 +89,8 @@ export async function answer(request: Request): Promise<Response> {
   if (method === 'POST' && !audit && TYPED.includes(first)) return typed(request, pathname, first);
   if (first === 'audits' && audit === '' && method === 'GET') return atOnce(pathname, '', 0, jobs(request));
   if (first === 'trades') return atOnce(pathname, '', 0, known(request, pathname));
+  // Who is here is asked for before anything is shown: a slow office is not waited for long.
+  if (first === 'me' && method === 'GET') return office(request, PATIENCE_MS);
   if (first !== 'audits' || audit === '') return office(request);
   await counting();
   if (rest[0] === 'photos' && rest.length === 1) {

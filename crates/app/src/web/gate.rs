@@ -7,7 +7,7 @@ use std::sync::Arc;
 use nailpunch_core::access::Act;
 use rocket::fairing::{Fairing, Info, Kind};
 use rocket::http::uri::Origin;
-use rocket::http::{Method, Status};
+use rocket::http::{Method, RawStr, Status};
 use rocket::tokio::task::spawn_blocking;
 use rocket::{Data, Request, async_trait, get};
 use utoipa::openapi::OpenApi;
@@ -57,9 +57,11 @@ impl Doors {
         Self(doors)
     }
 
-    /// What is done at a path; a door that nobody described is one for whoever may look.
+    /// What is done at a path, told from its parts as the router tells it. Where there is no door, whoever may look is told so; what
+    /// would change something there is for whoever may most.
     pub fn act(&self, method: Method, path: &str) -> Option<Act> {
-        let asked: Vec<&str> = path.trim_matches('/').split('/').collect();
+        let asked = parts(path);
+        let method = if method == Method::Head { Method::Get } else { method };
         let plain = |door: &Door| door.parts.iter().filter(|part| !part.starts_with('{')).count();
         let fits = |door: &&Door| {
             let mut pairs = door.parts.iter().zip(&asked);
@@ -67,8 +69,15 @@ impl Doors {
         };
         let doors = self.0.get(&method).into_iter().flatten().filter(fits);
         // "audits/{audit}/order" before "audits/{audit}/{anything}".
-        doors.max_by_key(|door| plain(door)).map_or(Some(Act::Look), |door| door.act)
+        let none = if method == Method::Get { Act::Look } else { Act::People };
+        doors.max_by_key(|door| plain(door)).map_or(Some(none), |door| door.act)
     }
+}
+
+/// The parts of a path as the router sees them: empty ones are none, and "%61" is "a".
+fn parts(path: &str) -> Vec<String> {
+    let written = path.split('/').filter(|part| !part.is_empty());
+    written.map(|part| RawStr::new(part).percent_decode_lossy().into_owned()).collect()
 }
 
 /// The act that an operation names; one that names none that is known is for whoever may most.
@@ -89,6 +98,9 @@ impl Gate {
         Self(Doors::of(description))
     }
 }
+
+/// Whether a request came in by the gate.
+pub struct Passed(pub bool);
 
 /// Who asks, as the store knows them by what they show.
 async fn ask(request: &Request<'_>) -> Who {
@@ -123,7 +135,7 @@ impl Fairing for Gate {
 
     async fn on_request(&self, request: &mut Request<'_>, _: &mut Data<'_>) {
         let path = request.uri().path().to_string();
-        if !path.starts_with("/api/") {
+        if parts(&path).first().is_none_or(|first| first != "api") {
             return;
         }
         let act = self.0.act(request.method(), &path);
@@ -135,6 +147,7 @@ impl Fairing for Gate {
             (Some(act), who) => (!who.may(act)).then(|| act.code()),
         };
         request.local_cache(|| who);
+        request.local_cache(|| Passed(reason.is_none()));
         if let Some(reason) = reason {
             request.set_method(Method::Get);
             if let Ok(uri) = Origin::parse_owned(format!("/closed/{reason}")) {

@@ -14,6 +14,7 @@ use rocket::request::{FromRequest, Outcome};
 use rocket::tokio::sync::Mutex;
 use rocket::{Request, async_trait};
 
+use super::gate::Passed;
 use super::paper::Paper;
 use super::problem::ApiError;
 use super::tries::Tries;
@@ -131,6 +132,11 @@ impl<'r> FromRequest<'r> for &'r Shared {
         let Some(kept) = request.rocket().state::<Arc<Kept>>() else {
             return Outcome::Error((Status::InternalServerError, ()));
         };
+        // A second lock: whatever reaches a door below /api without having come in by the gate is turned away.
+        let below = request.route().is_some_and(|route| route.uri.as_str().starts_with("/api"));
+        if below && !request.local_cache(|| Passed(false)).0 {
+            return Outcome::Error((Status::Unauthorized, ()));
+        }
         // The gate has put here who asks; a request that did not come through it is nobody's.
         let who = request.local_cache(|| Who::Nobody { shown: false });
         Outcome::Success(request.local_cache(|| Shared { kept: Arc::clone(kept), who: who.clone() }))

@@ -144,7 +144,52 @@ fn the_most_plainly_named_door_counts() {
     assert_eq!(doors.act(Put, "/api/audits/x/order"), Some(Act::Capture));
     assert_eq!(doors.act(Put, "/api/audits/x/items"), Some(Act::Work));
     assert_eq!(doors.act(Get, "/api/health"), None);
-    assert_eq!(doors.act(Delete, "/api/nothing/of/this"), Some(Act::Look));
+    assert_eq!(doors.act(Get, "/api/nothing/of/this"), Some(Act::Look));
+    assert_eq!(doors.act(Delete, "/api/nothing/of/this"), Some(Act::People));
+    assert_eq!(doors.act(rocket::http::Method::Head, "/api/health"), None);
+}
+
+#[test]
+fn a_door_is_the_same_however_its_path_is_written() {
+    let server = firm();
+    let reader = signed(&server, PersonRole::Reader);
+    let put = rocket::http::Method::Put;
+    let rules = "{}";
+    for path in [
+        "/api/firm/house-rules",
+        "/api/firm/house-rules/",
+        "/api//firm/house-rules",
+        "//api/firm/house-rules",
+        "/api/firm//house-rules",
+        "/api/firm/house%2Drules",
+        "/%61pi/firm/house-rules",
+        "/api/./firm/house-rules",
+        "/api/x/../firm/house-rules",
+        "/api/firm/house-rules?x=1",
+    ] {
+        for shown in [None, Some(reader.as_str())] {
+            // What no browser and no client sends is no request at all.
+            if rocket::http::uri::Origin::parse(path).is_err() {
+                continue;
+            }
+            let request = asked(&server, put, path, shown)
+                .header(ContentType::JSON)
+                .header(Header::new("If-Match", "\"0\""))
+                .body(rules);
+            let status = request.dispatch().status();
+            let closed = [Status::Unauthorized, Status::Forbidden, Status::NotFound].contains(&status);
+            assert!(closed, "{path} {shown:?}: {status}");
+        }
+    }
+    let owner = signed(&server, PersonRole::Owner);
+    let request = asked(&server, put, "/api/firm/house-rules", Some(&owner)).header(ContentType::JSON);
+    let status = request.header(Header::new("If-Match", "\"0\"")).body(rules).dispatch().status();
+    assert_eq!(status, Status::Ok, "it is a door that opens");
+    // A form that names another method is told by that method.
+    let request =
+        asked(&server, rocket::http::Method::Post, "/api/firm/house-rules", Some(&reader)).header(ContentType::Form);
+    let status = request.body("_method=put").dispatch().status();
+    assert!([Status::Forbidden, Status::NotFound].contains(&status), "{status}");
 }
 
 fn send(
