@@ -15,7 +15,7 @@ CORE := web/src/device/core.wasm
 CORE_SOURCES := $(shell find crates/core/src crates/views crates/browser -type f) Cargo.toml Cargo.lock
 
 .PHONY: help demo serve build test check format lint rust-test web-test browser-test api api-check chromium ngspice poppler python3 \
-	screenshots bench soak clean
+	screenshots bench soak audit clean
 
 help: ## Say what there is
 	@grep -E '^[a-z-]+:.*##' Makefile | sed -E 's/:.*## /\t/' | expand -t 16
@@ -85,6 +85,12 @@ screenshots: chromium poppler e2e/$(NODE_STAMP) web/dist/index.html ## Take the 
 bench: build chromium e2e/$(NODE_STAMP) ## Measure what docs/performance.md reports
 	cargo bench --locked -p nailpunch-core -p nailpunch-store --benches
 	cd e2e && node bench.mjs && node field.bench.mjs
+
+audit: web/$(NODE_STAMP) ## Check what the program is made of: licences, sources, and, where they can be reached, advisories and signatures
+	@command -v target/tools/bin/cargo-deny > /dev/null || cargo install --locked --root target/tools cargo-deny@0.20.2
+	target/tools/bin/cargo-deny check licenses bans sources
+	-target/tools/bin/cargo-deny check advisories
+	-cd web && npm audit signatures
 
 format: web/$(NODE_STAMP) ## Format everything
 	cargo fmt --all
