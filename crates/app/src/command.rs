@@ -22,6 +22,7 @@ use crate::network::Privacy;
 use crate::output::{print, print_json};
 use crate::people::PersonAction;
 use crate::proof::prove;
+use crate::secret::passphrase;
 use crate::settings::Listen;
 use crate::{demo, schema, web};
 
@@ -351,13 +352,6 @@ impl Action {
         }
         Ok(ExitCode::SUCCESS)
     }
-}
-
-/// The passphrase in the first line of a file.
-pub fn passphrase(path: &Path) -> Result<String, Failure> {
-    let text = std::fs::read_to_string(path);
-    let text = text.map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })?;
-    Ok(text.lines().next().unwrap_or_default().to_owned())
 }
 
 fn told(done: bool, what: &str) -> String {

@@ -7,8 +7,8 @@ use nailpunch_core::facts::{Person, PersonId, PersonRole, Pointer, Revised};
 use nailpunch_store::{KeptPassphrase, Store, StoreError, passphrase_problems};
 
 use crate::clock::command_line as author;
-use crate::command::passphrase as first_line;
 use crate::failure::Failure;
+use crate::secret::passphrase as first_line;
 
 /// What is done with people.
 #[derive(Subcommand)]

@@ -1,4 +1,6 @@
-//! Secrets that are given out once: what signs a browser in, what pairs a device, what opens a report.
+//! Secrets that are given out once: what signs a browser in, what pairs a device, what opens a report; and those that a file holds.
+
+use std::path::Path;
 
 use crate::failure::Failure;
 
@@ -27,6 +29,16 @@ pub fn secret() -> Result<String, Failure> {
 /// [`Failure::Other`] when the system gives no random numbers.
 pub fn pairing_code() -> Result<String, Failure> {
     Ok(random::<CODE>()?.iter().map(|byte| char::from(LETTERS[usize::from(byte % 32)])).collect())
+}
+
+/// The passphrase in the first line of a file.
+///
+/// # Errors
+/// [`Failure::File`] when the file cannot be read.
+pub fn passphrase(path: &Path) -> Result<String, Failure> {
+    let text = std::fs::read_to_string(path);
+    let text = text.map_err(|error| Failure::File { path: path.to_owned(), reason: error.to_string() })?;
+    Ok(text.lines().next().unwrap_or_default().to_owned())
 }
 
 #[cfg(test)]

@@ -2,9 +2,11 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { useState } from 'react';
 import { Button, Modal } from 'react-bootstrap';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys } from '../api/queries';
 import type { ReportLink } from '../api/types';
+import { whyNot } from '../api/whyNot';
+import { Refusal } from '../people/Field';
 import { Choice } from '../ui/Choice';
 
 const DAYS = [
@@ -61,15 +63,13 @@ export function NewLink({ audit, number, onClose }: NewProps) {
   const client = useQueryClient();
   const [days, setDays] = useState<string>('14');
   const [made, setMade] = useState('');
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const make = async () => {
-    try {
+    const why = await whyNot(async () => {
       const { path } = await api.makeLink(audit, number, Number(days));
       setMade(window.location.origin + path);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-    }
+    });
+    setRefused(why);
     await client.invalidateQueries({ queryKey: keys.links(audit) });
   };
   return (
@@ -96,11 +96,7 @@ export function NewLink({ audit, number, onClose }: NewProps) {
             onChange={(next) => next && setDays(next)}
           />
         )}
-        {refused && (
-          <p className="refused" role="alert">
-            {refused}
-          </p>
-        )}
+        <Refusal says={refused} />
       </Modal.Body>
       <Modal.Footer>
         {made ? (

@@ -2,7 +2,9 @@
 import { type FormEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { v7 as uuid } from 'uuid';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
+import { whyNot } from '../api/whyNot';
+import { Field, Passphrase, Refusal } from './Field';
 import { thisDevice } from './thisDevice';
 import { useSignedIn } from './useMe';
 
@@ -10,24 +12,27 @@ export function FirstOwner() {
   const [name, setName] = useState('');
   const [licence, setLicence] = useState('');
   const [passphrase, setPassphrase] = useState('');
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const take = useSignedIn();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    try {
-      const person = {
-        id: uuid(),
-        name: name.trim(),
-        licence: licence.trim(),
-        role: 'owner',
-        left: false,
-      } as const;
-      take(await api.firstOwner({ person, passphrase, device: thisDevice() }));
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-    }
+    const person = {
+      id: uuid(),
+      name: name.trim(),
+      licence: licence.trim(),
+      role: 'owner',
+      left: false,
+    } as const;
+    setRefused(
+      await whyNot(async () => take(await api.firstOwner({ person, passphrase, device: thisDevice() }))),
+    );
   };
+  const hint = (
+    <>
+      At least 12 characters, a few words do. Forgotten, it is given anew at this machine:{' '}
+      <code>nailpunch person passphrase "Your name"</code>
+    </>
+  );
   return (
     <section className="door" aria-label="The first owner">
       <h2>Nobody is asked who they are</h2>
@@ -36,38 +41,31 @@ export function FirstOwner() {
         owner of the firm, and from then on everybody signs in. Other machines are served only then.
       </p>
       <Form onSubmit={(event) => void submit(event)}>
-        <Form.Group controlId="owner-name">
-          <Form.Label>Your name</Form.Label>
-          <Form.Control
-            autoComplete="username"
-            required
-            value={name}
-            maxLength={80}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </Form.Group>
-        <Form.Group controlId="owner-licence">
-          <Form.Label>Licence, where you have one</Form.Label>
-          <Form.Control value={licence} maxLength={60} onChange={(event) => setLicence(event.target.value)} />
-        </Form.Group>
-        <Form.Group controlId="owner-passphrase">
-          <Form.Label>Passphrase</Form.Label>
-          <Form.Control
-            type="password"
-            autoComplete="new-password"
-            required
-            value={passphrase}
-            maxLength={128}
-            onChange={(event) => setPassphrase(event.target.value)}
-          />
-          <Form.Text>
-            At least 12 characters, a few words do. Forgotten, it is given anew at this machine:{' '}
-            <code>nailpunch person passphrase "Your name"</code>
-          </Form.Text>
-        </Form.Group>
-        <p className="refused" role="alert">
-          {refused}
-        </p>
+        <Field
+          id="owner-name"
+          label="Your name"
+          autoComplete="username"
+          required
+          maxLength={80}
+          value={name}
+          onChange={setName}
+        />
+        <Field
+          id="owner-licence"
+          label="Licence, where you have one"
+          maxLength={60}
+          value={licence}
+          onChange={setLicence}
+        />
+        <Passphrase
+          id="owner-passphrase"
+          label="Passphrase"
+          chosen
+          hint={hint}
+          value={passphrase}
+          onChange={setPassphrase}
+        />
+        <Refusal says={refused} />
         <Button type="submit">Make the owner</Button>
       </Form>
     </section>

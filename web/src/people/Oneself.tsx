@@ -2,10 +2,12 @@
 import { useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Person } from '../api/types';
+import { whyNot } from '../api/whyNot';
 import { auditsWaiting, forgetAll } from '../device/audits';
+import { Passphrase, Refusal } from './Field';
 import { roleName, useSignedIn } from './useMe';
 
 export function Oneself({ person, onPair }: { person: Person; onPair: () => void }) {
@@ -41,53 +43,40 @@ export function Oneself({ person, onPair }: { person: Person; onPair: () => void
       {waiting > 0 && (
         <p className="muted">What waits here for the office stays on this device when you sign out.</p>
       )}
-      {changing && <Passphrase onDone={() => setChanging(false)} />}
+      {changing && <NewPassphrase onDone={() => setChanging(false)} />}
     </section>
   );
 }
 
-function Passphrase({ onDone }: { onDone: () => void }) {
+function NewPassphrase({ onDone }: { onDone: () => void }) {
   const [old, setOld] = useState('');
   const [next, setNext] = useState('');
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const take = useSignedIn();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    try {
-      take(await api.putPassphrase({ old, new: next }));
-      onDone();
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-    }
+    const why = await whyNot(async () => take(await api.putPassphrase({ old, new: next })));
+    setRefused(why);
+    if (!why) onDone();
   };
   return (
     <Form className="door" onSubmit={(event) => void submit(event)}>
-      <Form.Group controlId="old-passphrase">
-        <Form.Label>The one before, where you have one</Form.Label>
-        <Form.Control
-          type="password"
-          autoComplete="current-password"
-          value={old}
-          maxLength={128}
-          onChange={(event) => setOld(event.target.value)}
-        />
-      </Form.Group>
-      <Form.Group controlId="new-passphrase">
-        <Form.Label>The new one</Form.Label>
-        <Form.Control
-          type="password"
-          autoComplete="new-password"
-          required
-          value={next}
-          maxLength={128}
-          onChange={(event) => setNext(event.target.value)}
-        />
-        <Form.Text>At least 12 characters, a few words do.</Form.Text>
-      </Form.Group>
-      <p className="refused" role="alert">
-        {refused}
-      </p>
+      <Passphrase
+        id="old-passphrase"
+        label="The one before, where you have one"
+        required={false}
+        value={old}
+        onChange={setOld}
+      />
+      <Passphrase
+        id="new-passphrase"
+        label="The new one"
+        chosen
+        hint="At least 12 characters, a few words do."
+        value={next}
+        onChange={setNext}
+      />
+      <Refusal says={refused} />
       <Button type="submit">Change it</Button>
     </Form>
   );

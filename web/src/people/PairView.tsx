@@ -2,7 +2,9 @@
 import { type FormEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { useNavigate } from 'react-router';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
+import { whyNot } from '../api/whyNot';
+import { Field, Refusal } from './Field';
 import { useSignedIn } from './useMe';
 
 /** The code stands behind the mark of a fragment, which is sent to nobody. */
@@ -11,53 +13,45 @@ const fromAddress = () => window.location.hash.slice(1).slice(0, 20);
 export function PairView() {
   const [code, setCode] = useState(fromAddress);
   const [device, setDevice] = useState('');
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const take = useSignedIn();
   const navigate = useNavigate();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
-    try {
-      take(await api.pair({ code, device }));
-      navigate('/', { replace: true });
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-    }
+    const why = await whyNot(async () => take(await api.pair({ code, device })));
+    setRefused(why);
+    if (!why) navigate('/', { replace: true });
   };
   return (
     <main id="main" className="page door">
       <h1>Pair this device</h1>
       <p>It stays signed in as the person for whom the office made the code, until it is shut out there.</p>
       <Form onSubmit={(event) => void submit(event)}>
-        <Form.Group controlId="pair-code">
-          <Form.Label>Code</Form.Label>
-          <Form.Control
-            className="figure"
-            autoComplete="off"
-            autoCapitalize="characters"
-            spellCheck={false}
-            required
-            autoFocus={code === ''}
-            value={code}
-            maxLength={20}
-            onChange={(event) => setCode(event.target.value)}
-          />
-        </Form.Group>
-        <Form.Group controlId="pair-device">
-          <Form.Label>What this device is called</Form.Label>
-          <Form.Control
-            required
-            autoFocus={code !== ''}
-            value={device}
-            maxLength={40}
-            placeholder="tablet 2"
-            onChange={(event) => setDevice(event.target.value)}
-          />
-          <Form.Text>The office tells it from others by this.</Form.Text>
-        </Form.Group>
-        <p className="refused" role="alert">
-          {refused}
-        </p>
+        <Field
+          id="pair-code"
+          label="Code"
+          className="figure"
+          autoComplete="off"
+          autoCapitalize="characters"
+          spellCheck={false}
+          required
+          autoFocus={code === ''}
+          maxLength={20}
+          value={code}
+          onChange={setCode}
+        />
+        <Field
+          id="pair-device"
+          label="What this device is called"
+          hint="The office tells it from others by this."
+          required
+          autoFocus={code !== ''}
+          maxLength={40}
+          placeholder="tablet 2"
+          value={device}
+          onChange={setDevice}
+        />
+        <Refusal says={refused} />
         <Button type="submit">Pair this device</Button>
       </Form>
     </main>

@@ -3,11 +3,13 @@ import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { type FormEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { v7 as uuid } from 'uuid';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
 import { keys } from '../api/queries';
 import type { Me, Person, PersonRole, Revised } from '../api/types';
+import { whyNot } from '../api/whyNot';
 import { Choice } from '../ui/Choice';
 import { Loading } from '../ui/States';
+import { Field, Refusal } from './Field';
 import { FirstOwner } from './FirstOwner';
 import { Oneself } from './Oneself';
 import { PairingDialog } from './PairingDialog';
@@ -84,24 +86,21 @@ type LineProps = { one: Revised<Person>; runs: boolean; onPair: (person: Person)
 
 function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
   const client = useQueryClient();
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const put = async (person: Person) => {
-    try {
-      await api.putPerson(person, revision);
-      setRefused('');
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-    }
+    setRefused(await whyNot(() => api.putPerson(person, revision)));
     for (const queryKey of [keys.people, keys.signIns, keys.me]) await client.invalidateQueries({ queryKey });
   };
+  const who = (
+    <span>
+      <b>{record.name}</b>
+      {record.licence && <small>{record.licence}</small>}
+    </span>
+  );
   if (!runs || record.left) {
     return (
       <li>
-        <span>
-          <b>{record.name}</b>
-          {record.licence && <small>{record.licence}</small>}
-        </span>
+        {who}
         <span>{roleName(record.role)}</span>
         {runs && (
           <Button
@@ -117,10 +116,7 @@ function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
   }
   return (
     <li>
-      <span>
-        <b>{record.name}</b>
-        {record.licence && <small>{record.licence}</small>}
-      </span>
+      {who}
       <Form.Select
         aria-label={`What ${record.name} does`}
         value={record.role}
@@ -148,11 +144,7 @@ function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
           Has left
         </Button>
       </span>
-      {refused && (
-        <p className="refused" role="alert">
-          {refused}
-        </p>
-      )}
+      <Refusal says={refused} />
     </li>
   );
 }
@@ -162,20 +154,15 @@ function NewPerson({ onMade }: { onMade: (person: Person) => void }) {
   const [name, setName] = useState('');
   const [licence, setLicence] = useState('');
   const [role, setRole] = useState<PersonRole>('inspector');
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     const person = { id: uuid(), name: name.trim(), licence: licence.trim(), role, left: false };
-    try {
-      await api.putPerson(person, 0);
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-      return;
-    }
+    const why = await whyNot(() => api.putPerson(person, 0));
+    setRefused(why);
+    if (why) return;
     setName('');
     setLicence('');
-    setRefused('');
     await client.invalidateQueries({ queryKey: keys.people });
     // Without a device of theirs they could not come in.
     onMade(person);
@@ -184,33 +171,25 @@ function NewPerson({ onMade }: { onMade: (person: Person) => void }) {
     <section aria-label="A new person">
       <h2>A new person</h2>
       <Form className="new-person" onSubmit={(event) => void submit(event)}>
-        <Form.Group controlId="person-name">
-          <Form.Label>Name</Form.Label>
-          <Form.Control
-            required
-            value={name}
-            maxLength={80}
-            autoComplete="off"
-            onChange={(event) => setName(event.target.value)}
-          />
-        </Form.Group>
+        <Field
+          id="person-name"
+          label="Name"
+          required
+          maxLength={80}
+          autoComplete="off"
+          value={name}
+          onChange={setName}
+        />
         <Choice
           label="What they do"
           value={role}
           choices={CHOICES}
           onChange={(next) => next && setRole(next)}
         />
-        <Form.Group controlId="person-licence">
-          <Form.Label>Licence</Form.Label>
-          <Form.Control value={licence} maxLength={60} onChange={(event) => setLicence(event.target.value)} />
-        </Form.Group>
+        <Field id="person-licence" label="Licence" maxLength={60} value={licence} onChange={setLicence} />
         <Button type="submit">Add</Button>
       </Form>
-      {refused && (
-        <p className="refused" role="alert">
-          {refused}
-        </p>
-      )}
+      <Refusal says={refused} />
     </section>
   );
 }

@@ -2,10 +2,12 @@
 import { type FormEvent, useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
-import { ApiProblem, api } from '../api/client';
+import { api } from '../api/client';
+import { whyNot } from '../api/whyNot';
 import { auditsWaiting } from '../device/audits';
 import { useCounted } from '../device/useDevice';
 import { WaitingList } from '../device/WaitingList';
+import { Field, Passphrase, Refusal } from './Field';
 import { persistently } from './persistently';
 import { thisDevice } from './thisDevice';
 import { useSignedIn } from './useMe';
@@ -13,50 +15,35 @@ import { useSignedIn } from './useMe';
 export function SignIn() {
   const [name, setName] = useState('');
   const [passphrase, setPassphrase] = useState('');
-  const [refused, setRefused] = useState('');
+  const [refused, setRefused] = useState<string | null>(null);
   const [busy, setBusy] = useState(false);
   const take = useSignedIn();
   const submit = async (event: FormEvent) => {
     event.preventDefault();
     setBusy(true);
-    try {
-      take(await persistently(() => api.signIn({ name, passphrase, device: thisDevice() })));
-    } catch (error) {
-      if (!(error instanceof ApiProblem)) throw error;
-      setRefused(error.says);
-      setPassphrase('');
-    }
+    const why = await whyNot(async () =>
+      take(await persistently(() => api.signIn({ name, passphrase, device: thisDevice() }))),
+    );
+    setRefused(why);
+    if (why) setPassphrase('');
     setBusy(false);
   };
   return (
     <main id="main" className="page door">
       <h1>Sign in</h1>
       <Form onSubmit={(event) => void submit(event)}>
-        <Form.Group controlId="sign-in-name">
-          <Form.Label>Name</Form.Label>
-          <Form.Control
-            autoComplete="username"
-            autoFocus
-            required
-            value={name}
-            maxLength={80}
-            onChange={(event) => setName(event.target.value)}
-          />
-        </Form.Group>
-        <Form.Group controlId="sign-in-passphrase">
-          <Form.Label>Passphrase</Form.Label>
-          <Form.Control
-            type="password"
-            autoComplete="current-password"
-            required
-            value={passphrase}
-            maxLength={128}
-            onChange={(event) => setPassphrase(event.target.value)}
-          />
-        </Form.Group>
-        <p className="refused" role="alert">
-          {refused}
-        </p>
+        <Field
+          id="sign-in-name"
+          label="Name"
+          autoComplete="username"
+          autoFocus
+          required
+          maxLength={80}
+          value={name}
+          onChange={setName}
+        />
+        <Passphrase id="sign-in-passphrase" label="Passphrase" value={passphrase} onChange={setPassphrase} />
+        <Refusal says={refused} />
         <Button type="submit" disabled={busy}>
           {busy ? 'Signing in' : 'Sign in'}
         </Button>

@@ -14,7 +14,7 @@ use utoipa::openapi::OpenApi;
 
 use super::problem::ApiError;
 use super::shared::Kept;
-use super::who::{Came, Who};
+use super::who::{Came, Passed, Who};
 use crate::clock::{later, now};
 
 /// The scheme of the description whose roles are acts.
@@ -98,9 +98,6 @@ impl Gate {
         Self(Doors::of(description))
     }
 }
-
-/// Whether a request came in by the gate.
-pub struct Passed(pub bool);
 
 /// Who asks, as the store knows them by what they show.
 async fn ask(request: &Request<'_>) -> Who {

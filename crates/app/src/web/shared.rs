@@ -14,12 +14,11 @@ use rocket::request::{FromRequest, Outcome};
 use rocket::tokio::sync::Mutex;
 use rocket::{Request, async_trait};
 
-use super::gate::Passed;
 use super::paper::Paper;
 use super::problem::ApiError;
 use super::tries::Tries;
 use super::turns::Turns;
-use super::who::Who;
+use super::who::{Passed, Who};
 use crate::network::Network;
 
 /// The audits on disk, and what was worked out of them before.

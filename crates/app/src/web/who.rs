@@ -59,6 +59,9 @@ impl Who {
     }
 }
 
+/// Whether a request came in by the gate.
+pub struct Passed(pub bool);
+
 /// How the request came.
 #[derive(Clone, Copy, Debug)]
 pub struct Came {
