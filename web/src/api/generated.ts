@@ -10102,6 +10102,14 @@ export interface operations {
                     "application/json": components["schemas"]["Me"];
                 };
             };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
         };
     };
     put_passphrase: {

@@ -118,10 +118,14 @@ async fn ask(request: &Request<'_>) -> Who {
                 }
                 Who::Signed(Box::new(signed))
             }
-            Ok(None) | Err(_) => Who::Nobody { shown: true },
+            Ok(None) => Who::Nobody { shown: true },
+            Err(error) => {
+                tracing::warn!(%error, "the store cannot tell who asks");
+                Who::Unknown
+            }
         }
     });
-    known.await.unwrap_or(Who::Nobody { shown: false })
+    known.await.unwrap_or(Who::Unknown)
 }
 
 #[async_trait]
@@ -139,6 +143,7 @@ impl Fairing for Gate {
         let who = ask(request).await;
         let reason = match (act, &who) {
             (None, _) => None,
+            (Some(_), Who::Unknown) => Some("unknown"),
             (Some(_), Who::Nobody { shown: false }) => Some("sign-in"),
             (Some(_), Who::Nobody { shown: true }) => Some("signed-out"),
             (Some(act), who) => (!who.may(act)).then(|| act.code()),
@@ -154,11 +159,18 @@ impl Fairing for Gate {
     }
 }
 
+/// The store cannot be asked who somebody is: nobody is let in, and nobody is signed out.
+pub fn nobody_can_tell() -> ApiError {
+    let detail = "the database cannot be asked just now who is signed in; try again";
+    ApiError::new(Status::ServiceUnavailable, "Busy", detail)
+}
+
 /// Where a request ends up that may not come in.
 #[get("/closed/<reason>")]
 pub fn closed(reason: &str) -> ApiError {
     match (reason, Act::of(reason)) {
         (_, Some(act)) => ApiError::new(Status::Forbidden, "Not yours to do", act.refusal()),
+        ("unknown", None) => nobody_can_tell(),
         ("signed-out", None) => ApiError::new(
             Status::Unauthorized,
             "Signed out",

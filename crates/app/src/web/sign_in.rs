@@ -15,7 +15,7 @@ use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::body::{Body, identifier};
-use super::gate::PAIRED_SECONDS;
+use super::gate::{PAIRED_SECONDS, nobody_can_tell};
 use super::problem::ApiError;
 use super::shared::{Shared, with_store};
 use super::who::{Came, Who};
@@ -159,6 +159,23 @@ fn place(of: PersonId, device: String, came: Came, paired: bool) -> SignIn {
     }
 }
 
+/// Does the work of one passphrase when its turn comes. The turn lasts as long as the work, whether anybody still waits or not.
+async fn in_turn<T: Send + 'static>(
+    store: &Shared,
+    came: Came,
+    name: &str,
+    known: bool,
+    work: impl FnOnce() -> T + Send + 'static,
+) -> Result<T, ApiError> {
+    let Some(turn) = store.tries.turn(came.from, name, known, Instant::now()).await else { return Err(busy()) };
+    let done = spawn_blocking(move || {
+        let done = work();
+        drop(turn);
+        done
+    });
+    done.await.map_err(|_| ApiError::internal("the passphrase could not be looked at"))
+}
+
 /// Looks at a passphrase in its turn, with the pauses of whoever guesses.
 async fn tried(store: &Shared, came: Came, name: &str, passphrase: String) -> Result<Person, ApiError> {
     let (asked, from) = (name.trim().to_lowercase(), came.from.to_string());
@@ -172,13 +189,13 @@ async fn tried(store: &Shared, came: Came, name: &str, passphrase: String) -> Re
         Ok((Some(person), kept, known))
     })
     .await?;
-    let began = Instant::now();
-    store.tries.begin(came.from, name, known, began).map_err(wait)?;
+    // What nobody is called is not remembered: a name of a megabyte would be.
+    let name = if name.chars().count() > 80 { "(no name)" } else { name };
+    store.tries.begin(came.from, name, known, Instant::now()).map_err(wait)?;
     if passphrase.chars().count() > nailpunch_store::LONGEST_PASSPHRASE {
         return Err(refused());
     }
-    let Some(_turn) = store.tries.turn(came.from, name, known, began).await else { return Err(busy()) };
-    let opens = spawn_blocking(move || KeptPassphrase::opens(kept.as_ref(), &passphrase)).await.unwrap_or(false);
+    let opens = in_turn(store, came, name, known, move || KeptPassphrase::opens(kept.as_ref(), &passphrase)).await?;
     let Some(person) = person.filter(|_| opens) else {
         store.tries.wrong_from(came.from, Instant::now());
         tracing::warn!(from = %came.from, "a wrong name or passphrase");
@@ -210,10 +227,16 @@ async fn begin(
 }
 
 /// Who is signed in here.
-#[utoipa::path(get, operation_id = "me", path = "/api/me", responses((status = 200, body = Me)), security(()))]
+#[utoipa::path(
+    get, operation_id = "me", path = "/api/me", responses((status = 200, body = Me), (status = 503, body = Problem)),
+    security(())
+)]
 #[get_route("/me")]
-pub fn me(store: &Shared) -> Json<Me> {
-    Json(Me::of(store.who()))
+pub fn me(store: &Shared) -> Result<Json<Me>, ApiError> {
+    if matches!(store.who(), Who::Unknown) {
+        return Err(nobody_can_tell());
+    }
+    Ok(Json(Me::of(store.who())))
 }
 
 /// Signs somebody in by passphrase, in a cookie that no script reads.
@@ -262,7 +285,7 @@ pub async fn first_owner(
     if !problems.is_empty() {
         return Err(ApiError::fields(problems));
     }
-    let kept = kept(passphrase).await?;
+    let kept = kept(store, came, &person.name, passphrase).await?;
     let (author, first) = (store.author(), person.clone());
     with_store(store, move |store| {
         if !store.people()?.is_empty() {
@@ -276,9 +299,10 @@ pub async fn first_owner(
     begin(store, cookies, came, person, device).await
 }
 
-pub(super) async fn kept(passphrase: String) -> Result<KeptPassphrase, ApiError> {
-    let kept = spawn_blocking(move || KeptPassphrase::of(&passphrase)).await;
-    kept.map_err(|_| ApiError::internal("the passphrase could not be kept"))?.map_err(ApiError::internal)
+/// Keeps a passphrase that was chosen, in its turn.
+async fn kept(store: &Shared, came: Came, name: &str, passphrase: String) -> Result<KeptPassphrase, ApiError> {
+    let kept = in_turn(store, came, name, true, move || KeptPassphrase::of(&passphrase)).await?;
+    kept.map_err(ApiError::internal)
 }
 
 /// Signs out here.
@@ -409,7 +433,7 @@ pub async fn passphrase(
     if with_store(store, move |store| store.passphrase(id)).await?.is_some() {
         tried(store, came, &person.name, old).await.map_err(|error| error.at("/old"))?;
     }
-    let (kept, author) = (kept(new).await?, store.author());
+    let (kept, author) = (kept(store, came, &person.name, new).await?, store.author());
     with_store(store, move |store| store.put_passphrase(id, &kept, &author)).await?;
     if place.paired {
         return Ok(Json(Me::of(store.who())));

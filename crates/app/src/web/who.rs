@@ -21,6 +21,8 @@ pub enum Who {
         /// Something was shown.
         shown: bool,
     },
+    /// The store cannot be asked just now.
+    Unknown,
     /// Somebody who is signed in, and where.
     Signed(Box<(Person, SignIn)>),
 }
@@ -30,7 +32,7 @@ impl Who {
     pub fn may(&self, act: Act) -> bool {
         match self {
             Self::Anybody => true,
-            Self::Nobody { .. } => false,
+            Self::Nobody { .. } | Self::Unknown => false,
             Self::Signed(signed) => may(signed.0.role, act),
         }
     }
@@ -39,7 +41,7 @@ impl Who {
     pub fn acts(&self) -> Vec<Act> {
         match self {
             Self::Anybody => Act::ALL.to_vec(),
-            Self::Nobody { .. } => Vec::new(),
+            Self::Nobody { .. } | Self::Unknown => Vec::new(),
             Self::Signed(signed) => acts_of(signed.0.role),
         }
     }
