@@ -275,6 +275,22 @@ fn whoever_guesses_waits_and_whoever_knows_does_not() {
 }
 
 #[test]
+fn what_nobody_is_called_is_answered_like_any_other_wrong_try() {
+    let server = firm();
+    let cases = [("x".repeat(100_000), "not the passphrase".to_owned()), ("The owner".to_owned(), "p".repeat(100_000))];
+    let answers = cases.map(|(name, passphrase)| {
+        let wish = json!({"name": name, "passphrase": passphrase});
+        send(&server, "/api/sign-in", "10.0.3.1", None, &wish)
+    });
+    assert!(answers.iter().all(|(status, ..)| *status == Status::Unauthorized));
+    assert_eq!(answers[0].1, answers[1].1);
+    let long = json!({"name": "The owner", "passphrase": PASSPHRASE, "device": "d".repeat(41)});
+    assert_eq!(send(&server, "/api/sign-in", "10.0.3.1", None, &long).1["errors"][0]["pointer"], "/device");
+    let unknown = json!({"name": "The owner", "passphrase": PASSPHRASE, "role": "owner"});
+    assert_eq!(send(&server, "/api/sign-in", "10.0.3.1", None, &unknown).0, Status::UnprocessableEntity);
+}
+
+#[test]
 fn the_journal_says_who_from_what_they_are_signed_in_by() {
     let server = firm();
     let secret = signed(&server, PersonRole::Inspector);
