@@ -61,7 +61,8 @@ export default defineConfig({
         globPatterns: ['**/*.{js,css,html,svg,png,woff2,wasm}'],
         maximumFileSizeToCacheInBytes: 16 << 20,
         navigateFallback: '/index.html',
-        navigateFallbackDenylist: [/^\/api\//],
+        // What the server answers itself, whoever has the page on their device.
+        navigateFallbackDenylist: [/^\/(api|sealed|trust)(\/|$)/],
         cleanupOutdatedCaches: true,
       },
     }),

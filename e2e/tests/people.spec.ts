@@ -145,6 +145,15 @@ test('a link opens one sealed report until it is withdrawn', async ({ page, brow
   const stranger = await browser.newContext();
   const opened = await stranger.request.get(link);
   expect([opened.status(), opened.headers()['content-type']]).toEqual([200, 'application/pdf']);
+  // Somebody who has the page on their device gets the report all the same, and not the page.
+  const kept = await browser.newContext({ serviceWorkers: 'allow' });
+  const reader = await kept.newPage();
+  await reader.goto(at().url);
+  await expect.poll(() => reader.evaluate(() => navigator.serviceWorker.ready.then(({ active }) => active?.state))).toBe('activated');
+  const download = reader.waitForEvent('download');
+  await reader.goto(link).catch(() => undefined);
+  expect((await download).suggestedFilename()).toBe('sealed-report.pdf');
+  await kept.close();
   // It opens this, and nothing else.
   expect((await stranger.request.get(`${at().url}/api/audits`)).status()).toBe(401);
   await button(page, 'Close').click();
