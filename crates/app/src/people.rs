@@ -4,7 +4,7 @@ use std::path::PathBuf;
 
 use clap::Subcommand;
 use nailpunch_core::facts::{Person, PersonId, PersonRole, Pointer, Revised};
-use nailpunch_store::{KeptPassphrase, Store, StoreError, passphrase_problems};
+use nailpunch_store::{KeptPassphrase, SHORTEST_PASSPHRASE, Store, StoreError, passphrase_problems};
 
 use crate::clock::command_line as author;
 use crate::failure::Failure;
@@ -51,7 +51,8 @@ fn chosen(name: &str, file: Option<&PathBuf>) -> Result<KeptPassphrase, Failure>
     let passphrase = match file {
         Some(file) => first_line(file)?,
         None => {
-            let first = rpassword::prompt_password("Passphrase, at least 12 characters: ").map_err(typed)?;
+            let first = rpassword::prompt_password(format!("Passphrase, at least {SHORTEST_PASSPHRASE} characters: "))
+                .map_err(typed)?;
             if rpassword::prompt_password("The same again: ").map_err(typed)? != first {
                 return Err(Failure::Other("the two differ; nothing was changed, try again".to_owned()));
             }

@@ -7,6 +7,8 @@ use argon2::{Algorithm, Argon2, Params, Version};
 use chacha20poly1305::aead::{Aead, KeyInit};
 use chacha20poly1305::{XChaCha20Poly1305, XNonce};
 
+use crate::passphrase::SHORTEST_PASSPHRASE;
+
 const HEAD: &[u8] = b"nailpunch key 1\n";
 const SALT: usize = 16;
 const NONCE: usize = 24;
@@ -15,7 +17,7 @@ const NONCE: usize = 24;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
 pub enum KeyLockError {
     /// The passphrase is too short to lock anything.
-    #[error("a passphrase has at least 12 characters; choose a longer one")]
+    #[error("a passphrase has at least {SHORTEST_PASSPHRASE} characters; choose a longer one")]
     Short,
     /// The file is no locked key.
     #[error("this is no locked key of a backup")]
@@ -29,7 +31,7 @@ pub enum KeyLockError {
 }
 
 fn cipher(passphrase: &str, salt: &[u8]) -> Result<XChaCha20Poly1305, KeyLockError> {
-    if passphrase.chars().count() < 12 {
+    if passphrase.chars().count() < SHORTEST_PASSPHRASE {
         return Err(KeyLockError::Short);
     }
     let parameters = Params::new(19 * 1024, 2, 1, Some(32)).map_err(|_| KeyLockError::Machine)?;

@@ -148,6 +148,7 @@ fn a_link_outlives_the_deletion_of_its_audit_and_goes_with_its_erasure() {
         made: EARLY.to_owned(),
         ends: NOON.to_owned(),
         withdrawn: false,
+        opens: true,
     };
     assert!(matches!(store.put_link("secret", &audit, &link), Err(StoreError::NotFound { .. })), "nothing is sealed");
     let seal =
@@ -164,5 +165,5 @@ fn a_link_outlives_the_deletion_of_its_audit_and_goes_with_its_erasure() {
     store.withdraw_link(&audit, &link.id).unwrap();
     assert!(store.linked_report("secret", EARLY).unwrap().is_none());
     store.erase_audit(&audit, true, &author()).unwrap();
-    assert!(store.links(&audit).unwrap().is_empty());
+    assert!(store.links(&audit, EARLY).unwrap().is_empty());
 }

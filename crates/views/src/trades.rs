@@ -3,11 +3,11 @@
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
     Disconnect, ElectrodeKind, EquipmentKind, FIRST_WIRING, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules,
-    HungKind, InWallInfo, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PlaceMark, Plate, Preset,
-    Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat, ServiceEntry, SpliceKind,
-    StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind, house_rule_infos,
-    in_wall_infos, observation_infos, panel_observation_infos, presets, room_observation_infos, run_observation_infos,
-    terminals_of,
+    HungKind, InWallInfo, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PersonRole, PlaceMark,
+    Plate, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat, ServiceEntry,
+    SpliceKind, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind,
+    house_rule_infos, in_wall_infos, observation_infos, panel_observation_infos, presets, room_observation_infos,
+    run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
@@ -43,6 +43,15 @@ pub struct ShopLength {
 pub struct BoxSize {
     size: StandardBox,
     name: &'static str,
+}
+
+/// What somebody does in a firm, as the screens offer it.
+#[derive(Serialize, ToSchema)]
+pub struct PersonRoleInfo {
+    value: PersonRole,
+    name: &'static str,
+    /// What they are there for.
+    about: &'static str,
 }
 
 /// What the screens need to know beforehand: rules, editions, house rules, observations, presets.
@@ -89,6 +98,8 @@ pub struct Trades {
     meters: Vec<Named<Meter>>,
     detectors: Vec<Named<DetectorClass>>,
     traced_faults: Vec<Named<TracedFault>>,
+    /// What people do in a firm.
+    person_roles: Vec<PersonRoleInfo>,
     panel_observations: Vec<PanelObservationInfo>,
     panel_rooms: Vec<Named<PanelRoom>>,
     service_entries: Vec<Named<ServiceEntry>>,
@@ -232,6 +243,9 @@ pub fn trades() -> Trades {
         run_observations: run_observation_infos(),
         run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
+        person_roles: PersonRole::ALL
+            .map(|value| PersonRoleInfo { value, name: value.name(), about: value.about() })
+            .into(),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     }
 }

@@ -5126,6 +5126,13 @@ export interface components {
          * @enum {string}
          */
         PersonRole: "owner" | "inspector" | "electrician" | "reader";
+        /** @description What somebody does in a firm, as the screens offer it. */
+        PersonRoleInfo: {
+            /** @description What they are there for. */
+            about: string;
+            name: string;
+            value: components["schemas"]["PersonRole"];
+        };
         /**
          * @description A stretch of the work at a box. Ordered: the first comes first, whatever repairs are put together.
          * @enum {string}
@@ -5629,6 +5636,8 @@ export interface components {
              * @description The seal whose report it opens.
              */
             number: number;
+            /** @description It opens its report now: it was not withdrawn, and did not end. */
+            opens: boolean;
             /** @description Who made it. */
             who: string;
             /** @description It was withdrawn. */
@@ -7414,6 +7423,8 @@ export interface components {
             observations: components["schemas"]["ObservationInfo"][];
             panel_observations: components["schemas"]["PanelObservationInfo"][];
             panel_rooms: components["schemas"]["Named_PanelRoom"][];
+            /** @description What people do in a firm. */
+            person_roles: components["schemas"]["PersonRoleInfo"][];
             place_marks: components["schemas"]["Named_PlaceMark"][];
             plates: components["schemas"]["Named_Plate"][];
             presets: components["schemas"]["Preset"][];

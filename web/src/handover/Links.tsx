@@ -18,9 +18,9 @@ const DAYS = [
 
 const day = (at: string) => at.slice(0, 10);
 
-function state({ withdrawn, ends }: ReportLink): string {
+function state({ withdrawn, opens, ends }: ReportLink): string {
   if (withdrawn) return 'withdrawn';
-  return ends > new Date().toISOString() ? `until ${day(ends)}` : `ended ${day(ends)}`;
+  return opens ? `until ${day(ends)}` : `ended ${day(ends)}`;
 }
 
 export function Links({ audit, mayWithdraw }: { audit: string; mayWithdraw: boolean }) {
@@ -41,7 +41,7 @@ export function Links({ audit, mayWithdraw }: { audit: string; mayWithdraw: bool
             <span>
               Report {link.number}, made by {link.who} {day(link.made)}: {state(link)}
             </span>
-            {mayWithdraw && !link.withdrawn && (
+            {mayWithdraw && link.opens && (
               <Button
                 variant="outline-primary"
                 aria-label={`Withdraw the link to report ${link.number} made ${day(link.made)}`}

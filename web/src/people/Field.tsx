@@ -43,7 +43,6 @@ export const Passphrase = ({
     {...rest}
     type="password"
     required={required}
-    maxLength={128}
     autoComplete={chosen ? 'new-password' : 'current-password'}
   />
 );

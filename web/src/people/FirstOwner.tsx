@@ -29,7 +29,7 @@ export function FirstOwner() {
   };
   const hint = (
     <>
-      At least 12 characters, a few words do. Forgotten, it is given anew at this machine:{' '}
+      A few words do. Forgotten, it is given anew at this machine:{' '}
       <code>nailpunch person passphrase "Your name"</code>
     </>
   );

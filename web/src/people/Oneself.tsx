@@ -8,10 +8,12 @@ import type { Person } from '../api/types';
 import { whyNot } from '../api/whyNot';
 import { auditsWaiting, forgetAll } from '../device/audits';
 import { Passphrase, Refusal } from './Field';
-import { roleName, useSignedIn } from './useMe';
+import { useSignedIn } from './useMe';
+import { useRoles } from './useRoles';
 
 export function Oneself({ person, onPair }: { person: Person; onPair: () => void }) {
   const client = useQueryClient();
+  const { nameOf } = useRoles();
   const [changing, setChanging] = useState(false);
   const waiting = auditsWaiting().length;
   const signOut = async () => {
@@ -26,7 +28,7 @@ export function Oneself({ person, onPair }: { person: Person; onPair: () => void
     <section aria-label="You">
       <h2>You</h2>
       <p>
-        <b>{person.name}</b>, {roleName(person.role)}
+        <b>{person.name}</b>, {nameOf(person.role)}
         {person.licence && `, ${person.licence}`}
       </p>
       <div className="papers">
@@ -72,7 +74,7 @@ function NewPassphrase({ onDone }: { onDone: () => void }) {
         id="new-passphrase"
         label="The new one"
         chosen
-        hint="At least 12 characters, a few words do."
+        hint="A few words do."
         value={next}
         onChange={setNext}
       />

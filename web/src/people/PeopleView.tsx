@@ -14,9 +14,8 @@ import { FirstOwner } from './FirstOwner';
 import { Oneself } from './Oneself';
 import { PairingDialog } from './PairingDialog';
 import { Places } from './Places';
-import { ROLES, roleName, useMe } from './useMe';
-
-const CHOICES = ROLES.map(([role, name]) => [role, name] as const);
+import { useMe } from './useMe';
+import { useRoles } from './useRoles';
 
 export function PeopleView() {
   const { me } = useMe();
@@ -34,6 +33,7 @@ export function PeopleView() {
 function Firm({ me, person }: { me: Me; person: Person }) {
   const people = useQuery({ queryKey: keys.people, queryFn: api.people });
   const [pairing, setPairing] = useState<Person | null>(null);
+  const { roles } = useRoles();
   const runs = me.acts.includes('people');
   const known = people.data ?? [];
   const nameOf = (id: string) => known.find(({ record }) => record.id === id)?.record.name ?? 'somebody';
@@ -64,10 +64,10 @@ function Firm({ me, person }: { me: Me; person: Person }) {
         <details className="roles">
           <summary>Who may do what</summary>
           <dl>
-            {ROLES.map(([role, name, may]) => (
-              <div key={role}>
+            {roles.map(({ value, name, about }) => (
+              <div key={value}>
                 <dt>{name}</dt>
-                <dd>{may}</dd>
+                <dd>{about}</dd>
               </div>
             ))}
           </dl>
@@ -86,6 +86,7 @@ type LineProps = { one: Revised<Person>; runs: boolean; onPair: (person: Person)
 
 function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
   const client = useQueryClient();
+  const { choices, nameOf } = useRoles();
   const [refused, setRefused] = useState<string | null>(null);
   const put = async (person: Person) => {
     setRefused(await whyNot(() => api.putPerson(person, revision)));
@@ -101,7 +102,7 @@ function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
     return (
       <li>
         {who}
-        <span>{roleName(record.role)}</span>
+        <span>{nameOf(record.role)}</span>
         {runs && (
           <Button
             variant="outline-primary"
@@ -122,7 +123,7 @@ function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
         value={record.role}
         onChange={(event) => void put({ ...record, role: event.target.value as PersonRole })}
       >
-        {CHOICES.map(([role, name]) => (
+        {choices.map(([role, name]) => (
           <option key={role} value={role}>
             {name}
           </option>
@@ -151,6 +152,7 @@ function PersonLine({ one: { record, revision }, runs, onPair }: LineProps) {
 
 function NewPerson({ onMade }: { onMade: (person: Person) => void }) {
   const client = useQueryClient();
+  const { choices } = useRoles();
   const [name, setName] = useState('');
   const [licence, setLicence] = useState('');
   const [role, setRole] = useState<PersonRole>('inspector');
@@ -183,7 +185,7 @@ function NewPerson({ onMade }: { onMade: (person: Person) => void }) {
         <Choice
           label="What they do"
           value={role}
-          choices={CHOICES}
+          choices={choices}
           onChange={(next) => next && setRole(next)}
         />
         <Field id="person-licence" label="Licence" maxLength={60} value={licence} onChange={setLicence} />

@@ -3,7 +3,7 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
-import type { Act, Me, PersonRole } from '../api/types';
+import type { Act, Me } from '../api/types';
 import { setRecordsFreely, signedIn } from '../device/office';
 
 const ASKS = 'nailpunch-asks';
@@ -45,12 +45,3 @@ export function useSignedIn() {
     signedIn();
   };
 }
-
-export const ROLES: [PersonRole, string, string][] = [
-  ['owner', 'owner', 'runs the firm, and may do everything'],
-  ['inspector', 'inspector', 'records what is found, plans and seals'],
-  ['electrician', 'electrician', 'puts right and proves; what was found first stays as it is'],
-  ['reader', 'reader', 'looks, and changes nothing'],
-];
-
-export const roleName = (role: PersonRole) => ROLES.find(([known]) => known === role)?.[1] ?? role;

@@ -7,8 +7,8 @@ use rocket::http::uri::Origin;
 use rocket::http::{Header, Method, Status};
 use rocket::{Data, Request, Response, async_trait, get};
 
-use super::front::LOCAL;
 use super::problem::ApiError;
+use super::who::local;
 
 /// Nothing but what ships with the application is loaded, and no script stands in a page.
 /// `wasm-unsafe-eval` lets the core be compiled, and nothing else be evaluated; `blob:` shows a photograph that waits on the device.
@@ -40,8 +40,7 @@ impl Fence {
     }
 
     fn refusal(&self, request: &Request) -> Option<&'static str> {
-        let local = request.headers().get_one(LOCAL).and_then(|local| local.parse().ok()).unwrap_or(self.address);
-        let hosts = self.hosts(local);
+        let hosts = self.hosts(local(request).unwrap_or(self.address));
         let host = request.headers().get_one("Host").unwrap_or_default().to_lowercase();
         if !hosts.contains(&host) {
             return Some("host");

@@ -18,7 +18,7 @@ use super::who::{Came, Passed, Who};
 use crate::clock::{later, now};
 
 /// The scheme of the description whose roles are acts.
-const SESSION: &str = "session";
+pub const SESSION: &str = "session";
 
 /// How long a paired device stays signed in after it was last seen.
 pub const PAIRED_SECONDS: i64 = 90 * 24 * 3600;

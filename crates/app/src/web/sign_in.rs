@@ -7,10 +7,9 @@ use nailpunch_core::facts::{Person, PersonId, PersonRole, Pointer};
 use nailpunch_store::{KeptPassphrase, SignIn, StoreError, passphrase_problems};
 use nailpunch_views::Problem;
 use rocket::http::{CookieJar, Status};
-use rocket::request::{FromRequest, Outcome};
 use rocket::serde::json::Json;
 use rocket::tokio::task::spawn_blocking;
-use rocket::{Request, async_trait, delete as remove, get as get_route, post, put as put_route};
+use rocket::{delete as remove, get as get_route, post, put as put_route};
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
@@ -50,15 +49,6 @@ impl Me {
             acts: who.acts(),
             sign_in: signed.map(|(_, place)| place.clone()),
         }
-    }
-}
-
-#[async_trait]
-impl<'r> FromRequest<'r> for Came {
-    type Error = std::convert::Infallible;
-
-    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
-        Outcome::Success(Self::of(request))
     }
 }
 
@@ -190,7 +180,7 @@ async fn tried(store: &Shared, came: Came, name: &str, passphrase: String) -> Re
     })
     .await?;
     // What nobody is called is not remembered: a name of a megabyte would be.
-    let name = if name.chars().count() > 80 { "(no name)" } else { name };
+    let name = if name.chars().count() > Person::LONGEST_NAME { "(no name)" } else { name };
     store.tries.begin(came.from, name, known, Instant::now()).map_err(wait)?;
     if passphrase.chars().count() > nailpunch_store::LONGEST_PASSPHRASE {
         return Err(refused());

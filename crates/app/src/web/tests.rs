@@ -4,9 +4,12 @@
 
 mod access;
 mod electrical;
+mod firm;
+mod people;
 mod planning;
 mod rooms;
 mod runs;
+mod signing_in;
 
 use std::sync::Arc;
 
@@ -30,7 +33,7 @@ struct Server {
 fn server() -> Server {
     let folder = tempfile::tempdir().unwrap();
     let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
-    let kept = super::shared::Kept::new(store, super::Paper::Here);
+    let kept = super::shared::Kept::new(store, super::paper::Paper::Here);
     let rocket = super::rocket(kept, "127.0.0.1:8000".parse().unwrap(), &[]);
     Server { client: Client::untracked(rocket).unwrap(), _folder: folder }
 }
@@ -332,7 +335,7 @@ fn the_description_names_every_route() {
     let described: usize =
         description["paths"].as_object().unwrap().values().map(|path| path.as_object().unwrap().len()).sum();
     let store = Store::open(&tempfile::tempdir().unwrap().path().join("a.sqlite")).unwrap();
-    let kept = super::shared::Kept::new(store, super::Paper::Here);
+    let kept = super::shared::Kept::new(store, super::paper::Paper::Here);
     let rocket = super::rocket(kept, "127.0.0.1:8000".parse().unwrap(), &[]);
     let routes = rocket.routes().filter(|route| route.uri.to_string().starts_with("/api/")).count();
     assert_eq!(described + 1, routes, "all but the description itself");

@@ -5,8 +5,9 @@ use std::net::{IpAddr, Ipv6Addr, SocketAddr};
 use nailpunch_core::access::{Act, acts_of, may};
 use nailpunch_core::facts::Person;
 use nailpunch_store::{Author, SignIn};
-use rocket::Request;
 use rocket::http::{Cookie, SameSite};
+use rocket::request::{FromRequest, Outcome};
+use rocket::{Request, async_trait};
 
 use super::front::{LOCAL, PEER, SECURE};
 use crate::clock::now;
@@ -64,6 +65,11 @@ impl Who {
 /// Whether a request came in by the gate.
 pub struct Passed(pub bool);
 
+/// The address that was connected to, as the front says.
+pub fn local(request: &Request) -> Option<SocketAddr> {
+    request.headers().get_one(LOCAL).and_then(|local| local.parse().ok())
+}
+
 /// How the request came.
 #[derive(Clone, Copy, Debug)]
 pub struct Came {
@@ -90,9 +96,8 @@ impl Came {
             },
             address @ IpAddr::V4(_) => address,
         };
-        let local: Option<SocketAddr> = request.headers().get_one(LOCAL).and_then(|local| local.parse().ok());
         let secure = request.headers().get_one(SECURE).is_some();
-        Self { from, secure, port: local.map(|local| local.port()) }
+        Self { from, secure, port: local(request).map(|local| local.port()) }
     }
 
     /// The name of the cookie that holds the secret: over TLS only this very server can set and read it.
@@ -110,5 +115,14 @@ impl Came {
             .secure(self.secure)
             .max_age(rocket::time::Duration::seconds(seconds))
             .build()
+    }
+}
+
+#[async_trait]
+impl<'r> FromRequest<'r> for Came {
+    type Error = std::convert::Infallible;
+
+    async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
+        Outcome::Success(Self::of(request))
     }
 }

@@ -24,6 +24,16 @@ impl PersonRole {
     /// Every role, the one that may most first.
     pub const ALL: [Self; 4] = [Self::Owner, Self::Inspector, Self::Electrician, Self::Reader];
 
+    /// What somebody in it is there for, in a few words; what they may is said in `access`.
+    pub const fn about(self) -> &'static str {
+        match self {
+            Self::Owner => "runs the firm, and may do everything",
+            Self::Inspector => "records what is found, plans and seals",
+            Self::Electrician => "puts right and proves; what was found first stays as it is",
+            Self::Reader => "looks, and changes nothing",
+        }
+    }
+
     /// As one writes it.
     pub const fn name(self) -> &'static str {
         match self {
@@ -63,10 +73,13 @@ pub struct Person {
 }
 
 impl Person {
+    /// The most characters of a name.
+    pub const LONGEST_NAME: usize = 80;
+
     /// What cannot be accepted in a person.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();
-        check_text(&mut problems, &at.at("name"), &self.name, true, 80);
+        check_text(&mut problems, &at.at("name"), &self.name, true, Self::LONGEST_NAME);
         check_text(&mut problems, &at.at("licence"), &self.licence, false, 60);
         if self.name.trim() != self.name {
             problems.push(Problem::new(&at.at("name"), "this begins or ends with a space; write the name alone"));
