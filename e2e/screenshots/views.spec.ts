@@ -9,22 +9,43 @@ const out = (name: string) => join(root, 'docs', 'screenshots', `${name}.png`);
 
 type Shot = { path: string; theme?: string; size?: [number, number]; before?: (page: Page) => Promise<void> };
 
+/** A firm of three. */
+async function ownerAndTwoMore(page: Page) {
+  await page.getByLabel('Your name').fill('Ines Vale');
+  await page.getByLabel('Licence, where you have one').fill('HI-2041');
+  await page.getByLabel('Passphrase').fill('salt on the quay');
+  await page.getByRole('button', { name: 'Make the owner' }).click();
+  for (const [name, role] of [['Tove Lind', 'inspector'], ['Bo Quist', 'electrician']] as const) {
+    await page.getByLabel('Name', { exact: true }).fill(name);
+    await page.getByLabel('What they do', { exact: true }).selectOption(role);
+    await page.getByRole('button', { name: 'Add', exact: true }).click();
+    await page.getByRole('button', { name: 'Close' }).click();
+    await expect(page.getByRole('dialog')).toHaveCount(0);
+  }
+}
+
 const SHOTS: Record<string, Shot> = {
   jobs: { path: '/' },
   'walk-violates': { path: walkPath('K3') },
   'walk-face': { path: walkPath('R5'), before: (page) => page.getByRole('button', { name: 'Face', exact: true }).click() },
   'walk-fill': { path: walkPath('R6'), before: (page) => page.getByRole('button', { name: 'Fill', exact: true }).click() },
-  'walk-hanging': { path: walkPath('D1'), before: (page) => page.getByRole('button', { name: 'What hangs', exact: true }).click() },
   'rule-book': { path: `${auditPath}/rules` },
   'cable-run': { path: cablePath('Attic over the lake bedroom') },
   'walk-phone': { path: `${walkPath('K3')}?ask=lengths`, size: [390, 844] },
-  'walk-read': { path: walkPath('R7'), before: (page) => page.getByRole('button', { name: 'Read', exact: true }).click() },
+  'walk-read': {
+    path: walkPath('R7'),
+    before: async (page) => {
+      await page.getByRole('button', { name: 'Read', exact: true }).click();
+      await page.getByRole('region', { name: /^What the .* says$/ }).last().scrollIntoViewIfNeeded();
+    },
+  },
   'walk-dead-test': {
     path: walkPath('K2'),
     before: async (page) => {
       await page.getByRole('button', { name: 'Dead test', exact: true }).click();
       await page.getByRole('button', { name: 'Off, and tagged' }).click();
       await page.getByRole('button', { name: 'It answers' }).click();
+      await expect(page.locator('.where')).toHaveText('with the office');
     },
   },
   panel: { path: `${auditPath}/panel`, before: (page) => page.getByRole('button', { name: 'Rounds', exact: true }).click() },
@@ -42,6 +63,8 @@ const SHOTS: Record<string, Shot> = {
     },
   },
   'hand-over': { path: `${auditPath}/hand-over` },
+  // The last one: from here on whoever comes is asked who they are.
+  people: { path: '/people', before: ownerAndTwoMore },
 };
 
 for (const [name, { path, theme = 'light', size = [1280, 800] as const, before }] of Object.entries(SHOTS)) {

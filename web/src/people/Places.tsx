@@ -31,7 +31,8 @@ export function Places({ here, nameOf }: { here: string | undefined; nameOf: (pe
               </small>
             </span>
             <small className="seen">
-              seen {when(place.seen)}, ends {when(place.ends)}
+              <span>seen {when(place.seen)}</span>
+              <span>ends {when(place.ends)}</span>
             </small>
             {place.id === here ? (
               <span className="muted">this one</span>
