@@ -40,6 +40,8 @@ pub struct Store {
     _lock: Option<Lock>,
     writer: Mutex<Connection>,
     readers: Vec<Mutex<Connection>>,
+    /// Called after each commit.
+    pub(crate) committed: Box<dyn Fn() + Send + Sync>,
 }
 
 impl Store {
@@ -92,9 +94,13 @@ impl Store {
         let done = begun.and_then(|transaction| {
             let (done, keep) = work(&transaction)?;
             if keep { transaction.commit() } else { transaction.rollback() }?;
-            Ok(done)
+            Ok((done, keep))
         });
-        done.map_err(|error| self.told(error))
+        drop(writer);
+        if let Ok((_, true)) = &done {
+            (self.committed)();
+        }
+        done.map(|(done, _)| done).map_err(|error| self.told(error))
     }
 
     /// Gives what was deleted back to the disk, and leaves no trace of it.
@@ -159,7 +165,7 @@ pub(crate) fn open_unlocked(path: &Path) -> Result<Store, StoreError> {
             Ok(Mutex::new(reader))
         })
         .collect::<Result<_, StoreError>>()?;
-    Ok(Store { path: path.to_owned(), _lock: None, writer: Mutex::new(writer), readers })
+    Ok(Store { path: path.to_owned(), _lock: None, writer: Mutex::new(writer), readers, committed: Box::new(|| ()) })
 }
 
 /// Whether a database is one of this program: it says so, or has the tables of an earlier release.

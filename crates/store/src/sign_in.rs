@@ -104,6 +104,17 @@ impl Store {
         })
     }
 
+    /// Whether a place is still signed in at the moment `now`, by its identifier.
+    ///
+    /// # Errors
+    /// [`StoreError`] when SQLite fails.
+    pub fn is_signed_in(&self, id: &str, now: &str) -> Result<bool, StoreError> {
+        self.read(|transaction| {
+            let sql = "SELECT count(*) FROM sign_in WHERE id = ?1 AND shut_out = 0 AND ends > ?2";
+            Ok(transaction.prepare_cached(sql)?.query_row([id, now], |row| row.get::<_, u32>(0))? > 0)
+        })
+    }
+
     /// Notes that somebody was seen, and until when they stay signed in from there.
     ///
     /// # Errors

@@ -82,8 +82,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The readings that are sent to a box, as server-sent events named "reading". */
-        get: operations["meter_stream"];
+        get?: never;
         put?: never;
         /** Sends a reading to a box, as a connected meter does: every screen that shows the box takes it in. */
         post: operations["send_reading"];
@@ -415,6 +414,28 @@ export interface paths {
         post?: never;
         /** Withdraws a link: it opens nothing from now on. */
         delete: operations["withdraw_link"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/live": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * An audit as others work on it: server-sent events. "here": who has it open on other devices, and what of it. "changed": what was
+         *     changed, with the number of the last change as the identifier of the event; a window that asks anew is told what was changed
+         *     since. "reading": a meter sent a reading to the box that is open. The stream ends after a minute; a browser opens it anew by
+         *     itself.
+         */
+        get: operations["live"];
+        put?: never;
+        post?: never;
+        delete?: never;
         options?: never;
         head?: never;
         patch?: never;
@@ -4676,6 +4697,23 @@ export interface components {
             /** @description What to measure or look at, in words. */
             words: string;
         };
+        /** @description What a stream tells; each is an event named by the first word, whose data is the second. */
+        News: {
+            /** @description Who is here on other devices; at the beginning and whenever that changes. */
+            data: components["schemas"]["Present"][];
+            /** @enum {string} */
+            event: "here";
+        } | {
+            /** @description What was changed, by whomever: one's own changes too, to be told by their revisions. */
+            data: components["schemas"]["Since"];
+            /** @enum {string} */
+            event: "changed";
+        } | {
+            /** @description A meter sent a reading to the box that is open. */
+            data: components["schemas"]["InstrumentReading"];
+            /** @enum {string} */
+            event: "reading";
+        };
         /** @description The measurement to take next. */
         NextMeasurement: {
             /** @description JSON pointer to the field, "/stand/set_back" or "/observed/open-knockout". */
@@ -5433,6 +5471,14 @@ export interface components {
             directory?: string;
             /** @description Its name at the panel. */
             name: string;
+        };
+        /** @description Somebody who has the audit open on another device. */
+        Present: {
+            at?: components["schemas"]["Subject"] | null;
+            /** @description What their device is called. */
+            device: string;
+            /** @description Their name. */
+            who: string;
         };
         /** @description A box to begin with. */
         Preset: {
@@ -6869,6 +6915,16 @@ export interface components {
             /** @description The passphrase. */
             passphrase: string;
         };
+        /** @description What was changed in an audit after a change that is known. */
+        Since: {
+            /**
+             * Format: int64
+             * @description The number of the last change. One that is lower than what was known belongs to a store that was put in the place of another.
+             */
+            number: number;
+            /** @description What was changed, in the order of the last change to each; at most 200. */
+            records: components["schemas"]["Touched"][];
+        };
         /** @description What to do at the panel. */
         SingleAnswer: {
             /** @description The breaker that feeds it, once one is left. */
@@ -7321,6 +7377,20 @@ export interface components {
          * @enum {string}
          */
         TorqueBy: "driver" | "hand";
+        /** @description A record that was changed, once for all that was changed of it. */
+        Touched: {
+            /** @description What kind of record. */
+            kind: string;
+            /**
+             * Format: int32
+             * @description The revision that it has now; none of what has no revisions.
+             */
+            revision?: number | null;
+            /** @description Its identifier. */
+            subject: string;
+            /** @description Who changed it last. */
+            who: string;
+        };
         /** @description What is known of where the fault is. */
         TraceAnswer: {
             /** @description Boxes to open, by likelihood for the trouble. */
@@ -8069,28 +8139,6 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    meter_stream: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path: {
-                audit: string;
-                box: string;
-            };
-            cookie?: never;
-        };
-        requestBody?: never;
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "text/event-stream": components["schemas"]["InstrumentReading"];
                 };
             };
         };
@@ -8861,6 +8909,52 @@ export interface operations {
                 content?: never;
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    live: {
+        parameters: {
+            query: {
+                window: string;
+                after?: number;
+                box?: string;
+                panel?: string;
+                room?: string;
+                run?: string;
+            };
+            header?: {
+                "Last-Event-ID"?: number | null;
+            };
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/event-stream": components["schemas"]["News"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            429: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -22,6 +22,7 @@ import {
 } from './audits';
 import { type Answer, judging, keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached, recordsFreely, watch, whenBack } from './office';
+import { making, notMade } from './own';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
 import { json, refuse } from './responses';
@@ -192,14 +193,15 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const basedOn = Number(request.headers.get('If-Match')?.replaceAll('"', '') ?? 0);
     const { method } = request;
     const body = method === 'DELETE' ? '' : await request.clone().text();
-    if (!(await keeps(audit, kind === 'audit' && basedOn === 0))) return throughOffice(request, audit);
+    const own = { kind, id, basedOn, body };
+    if (!(await keeps(audit, kind === 'audit' && basedOn === 0))) return throughOffice(request, audit, own);
     const known = await recordOf(audit, kind, id);
     // Where the page knows more than this device, or others may have changed something beside it, the office has the last word.
     const mayAsk = reached() === 'here' && !isAhead(audit);
     const behind = isBehind(audit) || (known && known.revision < basedOn);
-    if (mayAsk && (behind || !recordsFreely())) return throughOffice(request, audit);
+    if (mayAsk && (behind || !recordsFreely())) return throughOffice(request, audit, own);
     const answered = await keeping.ask(`${method} ${path} ${basedOn}`, body);
-    if (!answered || (answered.status !== 200 && mayAsk)) return throughOffice(request, audit);
+    if (!answered || (answered.status !== 200 && mayAsk)) return throughOffice(request, audit, own);
     if (answered.status !== 200) return from(answered);
     const before = known?.record ?? null;
     const after = (await recordOf(audit, kind, id))?.record ?? null;
@@ -269,9 +271,15 @@ async function recordOf(
 }
 
 /** The office makes the change itself. */
-async function throughOffice(request: Request, audit: string): Promise<Response> {
+async function throughOffice(
+  request: Request,
+  audit: string,
+  own: Pick<Change, 'kind' | 'id' | 'basedOn' | 'body'>,
+): Promise<Response> {
   await forgetViews(audit);
+  making(own);
   const made = await office(request, 2 * PATIENCE_MS);
+  if (!made.ok) notMade(own);
   if (made.ok) {
     madeAtOffice(audit);
     pullSoon(audit, 500);

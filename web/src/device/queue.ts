@@ -3,8 +3,9 @@
 import type { Problem } from '../api/types';
 import { announce } from './announce';
 import { alone, changed, loadAnew, pull, recount, takeOver } from './audits';
-import { keeping } from './core';
+import { mergeSides } from './merging';
 import { ask, isSignedOut, NotReached, PATIENCE_MS, reached } from './office';
+import { making, notMade } from './own';
 import { problem } from './responses';
 import { allChanges, type Change, changesOf, replace, send, waits } from './shelf';
 
@@ -114,7 +115,9 @@ async function one(known: Change): Promise<Moved> {
   const sent = method === 'DELETE' ? null : (file ?? body);
   // An answer that is lost must not keep what waits behind it waiting; a photograph takes as long as it is large.
   const patience = 2 * PATIENCE_MS + (file?.size ?? 0) / SLOWEST_BYTES_PER_MS;
+  making(change);
   const answer = await ask(new Request(path, { method, headers, body: sent }), patience);
+  if (!answer.ok) notMade(change);
   // A photograph of this name is there already: only the answer was lost.
   if (answer.ok || (answer.status === 409 && change.kind === 'photo')) {
     await replace([], [{ ...change, brought: true }]);
@@ -159,14 +162,12 @@ async function together(change: Change, said: Problem): Promise<Moved> {
   const numbers = chain.map(({ number }) => number);
   const revision = said.current_revision ?? 0;
   const theirs = JSON.stringify(said.current);
-  const base = change.before ?? theirs;
+  const base: unknown = change.before === null ? said.current : JSON.parse(change.before);
   const mine = last.method === 'DELETE' ? null : last.body;
-  const wish = `{"base":${base},"mine":${mine},"theirs":${theirs}}`;
-  const answer = mine === null || kind === 'order' ? null : await keeping.ask('POST /merge 0', wish);
   const merged =
-    answer?.status === 200
-      ? (JSON.parse(answer.body) as { mine: unknown; theirs: unknown; asks: string[] })
-      : null;
+    mine === null || kind === 'order'
+      ? null
+      : await mergeSides<unknown>(base, JSON.parse(mine), said.current);
   const places = merged ? merged.asks : [''];
   if (places.length > 0) {
     const asks = {

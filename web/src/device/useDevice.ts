@@ -3,6 +3,7 @@ import { useSyncExternalStore } from 'react';
 import { keys, queryClient } from '../api/queries';
 import { listen, whenElsewhere } from './announce';
 import { isCounted, isKeptHere, type Waiting, waitingIn } from './audits';
+import { followOthers, justChangedBy, presentIn, whenOthers } from './live';
 import { type Reach, reached, whenBack, whenSignedOut } from './office';
 import { whenSettled } from './queue';
 import { isLow } from './room';
@@ -26,11 +27,22 @@ export const useKept = (audit: string): boolean => useSyncExternalStore(listen, 
 export const useAsked = (audit: string, id: string): Change | undefined =>
   useSyncExternalStore(listen, () => waitingIn(audit).asks.find((change) => change.id === id));
 
+/** Who else has the audit open. */
+export const usePresent = (audit: string) => useSyncExternalStore(listen, () => presentIn(audit));
+
+/** Who changed a record a moment ago, where it was another. */
+export const useJustChangedBy = (id: string) => useSyncExternalStore(listen, () => justChangedBy(id));
+
 /** What is shown is looked at anew whenever something else than this page changed it. */
 export function followDevice() {
   whenKnown(() => void queryClient.invalidateQueries());
   whenBack(() => void queryClient.invalidateQueries());
   whenSignedOut(() => void queryClient.invalidateQueries({ queryKey: keys.me }));
   whenElsewhere((audit) => void queryClient.invalidateQueries({ queryKey: ['audit', audit] }));
+  whenOthers((audit) => {
+    void queryClient.invalidateQueries({ queryKey: ['audit', audit] });
+    void queryClient.invalidateQueries({ queryKey: keys.jobs });
+  });
+  followOthers();
   whenSettled((audit) => void queryClient.invalidateQueries({ queryKey: ['audit', audit] }));
 }

@@ -1,6 +1,7 @@
 // A connected meter: what it sends to a box comes in as server-sent events.
 import { useEffect, useRef, useState } from 'react';
 import type { BoxContents, InstrumentReading } from '../api/types';
+import { hearMeter } from '../device/live';
 
 /** Takes a reading into a box, in the place of what the same instrument showed there before. */
 export function takeReading(contents: BoxContents, reading: InstrumentReading): BoxContents {
@@ -29,17 +30,15 @@ export function takeReading(contents: BoxContents, reading: InstrumentReading): 
 }
 
 /** Listens while the box is shown; answers how many readings came. */
-export function useMeter(audit: string, box: string, onReading: (reading: InstrumentReading) => void) {
+export function useMeter(box: string, onReading: (reading: InstrumentReading) => void) {
   const [count, setCount] = useState(0);
   const latest = useRef(onReading);
   latest.current = onReading;
   useEffect(() => {
-    const source = new EventSource(`/api/audits/${audit}/boxes/${box}/meter`);
-    source.addEventListener('reading', (event) => {
-      latest.current(JSON.parse(event.data) as InstrumentReading);
+    return hearMeter(box, (reading) => {
+      latest.current(reading);
       setCount((known) => known + 1);
     });
-    return () => source.close();
-  }, [audit, box]);
+  }, [box]);
   return count;
 }

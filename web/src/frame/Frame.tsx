@@ -13,6 +13,7 @@ import { usePhone } from '../ui/usePhone';
 import { useIsFilled } from './fullScreen';
 import { Menu } from './Menu';
 import { STAGES } from './stages';
+import { useOpenHere } from './useOpenHere';
 import { usePageTitle } from './usePageTitle';
 import { useTheme } from './useTheme';
 
@@ -22,6 +23,7 @@ const EVERY_MINUTE = 60_000;
 function OfJob({ audit }: { audit: string }) {
   const walk = useWalk(audit, EVERY_MINUTE);
   const stage = useMatch('/audits/:audit/:stage/*')?.params.stage;
+  useOpenHere(audit);
   usePageTitle(audit, STAGES.find(([path]) => path === stage)?.[1]);
   return <HandsBar audit={audit} hands={walk.data?.hands ?? []} />;
 }

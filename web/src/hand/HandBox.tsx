@@ -9,6 +9,7 @@ import { useAsked } from '../device/useDevice';
 import { Asked as AskedElsewhere } from '../device/WaitingList';
 import { useFillsScreen } from '../frame/fullScreen';
 import { Menu } from '../frame/Menu';
+import { SameOpen } from '../people/Here';
 import { useTakePhotos } from '../photos/useTakePhotos';
 import { useUndo } from '../ui/UndoBar';
 import { Begin } from '../walk/Begin';
@@ -90,6 +91,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
       <Verdict state={state} wanted={wanted.size} open={() => setSheet('findings')} />
       <main id="main" className="hand-main" ref={main} {...swipe}>
         {asked && <AskedElsewhere change={asked} />}
+        <SameOpen audit={audit} id={record.id} />
         <div className="dashes" aria-hidden="true">
           {questions.map((one) => (
             <i

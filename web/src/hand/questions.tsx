@@ -289,7 +289,7 @@ export const QUESTIONS: Question[] = [
     title: 'What do testers say?',
     takes: /^\/(lamps|readings|detectors|trips)/,
     isAnswered: ({ lamps, readings }) => lamps.length + readings.length > 0,
-    ask: ({ audit, session, state }) => <Readings audit={audit} session={session} state={state} />,
+    ask: ({ session, state }) => <Readings session={session} state={state} />,
   },
   {
     id: 'dead',

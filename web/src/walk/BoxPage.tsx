@@ -7,6 +7,7 @@ import { useAsked } from '../device/useDevice';
 import { Asked } from '../device/WaitingList';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { useByHand } from '../hand/useByHand';
+import { SameOpen } from '../people/Here';
 import { Cautions } from '../ui/Cautions';
 import { isTaken } from '../ui/isTaken';
 import { useTab } from '../ui/useTab';
@@ -96,6 +97,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
       <main id="main" className="walk-mid" tabIndex={-1}>
         <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
         {asked && <Asked change={asked} />}
+        <SameOpen audit={audit} id={record.id} />
         <StopBanner stops={judgement.stops} />
         {judgement.stops.length === 0 && <Cautions />}
         <Drawings

@@ -65,7 +65,7 @@ export function Capture({ audit, session, state, units, part, onPart }: Props) {
       {part === 'box' && <BoxFacts session={session} state={state} />}
       {part === 'devices' && <DeviceFacts session={session} state={state} />}
       {part === 'terminals' && <Terminals session={session} state={state} />}
-      {part === 'read' && <Readings audit={audit} session={session} state={state} />}
+      {part === 'read' && <Readings session={session} state={state} />}
       {part === 'photos' && <Photos audit={audit} of={{ box: state.record.id }} />}
       {part === 'dead' && <DeadPart audit={audit} session={session} state={state} />}
     </div>

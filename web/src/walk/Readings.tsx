@@ -12,7 +12,7 @@ import { FieldSaid, LengthField } from './LengthField';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
 
-type Props = { audit: string; session: BoxSession; state: SessionState };
+type Props = { session: BoxSession; state: SessionState };
 
 /** The leads one puts most, in the order one puts them. */
 const USUAL: [Probe, Probe][] = [
@@ -31,11 +31,11 @@ const RANGE: [Probe, Probe][] = [
   ['hot', 'ground'],
 ];
 
-export function Readings({ audit, session, state }: Props) {
+export function Readings({ session, state }: Props) {
   const contents = contentsOf(state);
   const { diagnoses } = state.judgement.electrical;
   const set = (change: Partial<BoxContents>) => session.edit((known) => ({ ...known, ...change }));
-  const received = useMeter(audit, state.record.id, (reading) => {
+  const received = useMeter(state.record.id, (reading) => {
     const at = new Date().toISOString();
     const timed = 'meter' in reading ? { meter: { ...reading.meter, at } } : reading;
     session.edit((known) => takeReading(known, timed));

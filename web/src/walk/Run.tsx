@@ -4,6 +4,7 @@ import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
 import type { Area, CableRunMark, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
+import { AlsoHere, HereMarks, hereWords, usePresentNames } from '../people/Here';
 import { Ask } from '../ui/Ask';
 import { inStretches, STRETCH, Stretch } from './Stretch';
 import type { RunEdits } from './useRunEdits';
@@ -30,6 +31,7 @@ export function Run({ walk, here, audit, edits }: Props) {
       >
         {onlyOpen ? 'All boxes again' : 'Re-inspection: only what is open'}
       </button>
+      <AlsoHere audit={audit} />
       {walk.rooms.map((room) => (
         <section key={room.room.record.id} aria-label={room.room.record.name}>
           <RoomHead
@@ -172,6 +174,7 @@ const RoomNode = memo(function RoomNode({
   const { id, name } = room.room.record;
   const link = useInView(isHere);
   const verdict = room.mark?.worst ?? 'not-measured';
+  const present = usePresentNames(audit, id);
   const words = room.mark ? (room.mark.dangerous ? 'danger' : verdictWords[verdict]) : 'not taped';
   return (
     <li>
@@ -180,11 +183,12 @@ const RoomNode = memo(function RoomNode({
         to={`/audits/${audit}/walk/room/${id}`}
         className={isHere ? 'node of-room here' : 'node of-room'}
         aria-current={isHere ? 'page' : undefined}
-        aria-label={`${name}, the room, ${words}`}
+        aria-label={`${name}, the room, ${words}${hereWords(present)}`}
       >
         <span className="dot" />
         <VerdictMark verdict={verdict} danger={room.mark?.dangerous ?? false} quiet />
         <span className="node-place">the room</span>
+        <HereMarks names={present} />
       </Link>
     </li>
   );
@@ -200,6 +204,7 @@ const CableNode = memo(function CableNode({
   isHere: boolean;
 }) {
   const link = useInView(isHere);
+  const present = usePresentNames(audit, run.id);
   const words = run.dangerous ? 'danger' : verdictWords[run.worst];
   return (
     <li>
@@ -208,11 +213,12 @@ const CableNode = memo(function CableNode({
         to={`/audits/${audit}/walk/cable/${run.id}`}
         className={isHere ? 'node of-room of-run here' : 'node of-room of-run'}
         aria-current={isHere ? 'page' : undefined}
-        aria-label={`${run.name}, cable run, ${words}`}
+        aria-label={`${run.name}, cable run, ${words}${hereWords(present)}`}
       >
         <span className="dot" />
         <VerdictMark verdict={run.worst} danger={run.dangerous} quiet />
         <span className="node-place">{run.name}</span>
+        <HereMarks names={present} />
       </Link>
     </li>
   );
@@ -222,6 +228,7 @@ const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: st
   const { id, tag, place, worst, dangerous, items } = box.overview;
   const link = useInView(isHere);
   const open = items.planned + items.done + items.proven;
+  const present = usePresentNames(audit, id);
   return (
     <li>
       <Link
@@ -229,12 +236,13 @@ const Node = memo(function Node({ box, audit, isHere }: { box: RunBox; audit: st
         to={`/audits/${audit}/walk/${id}`}
         className={isHere ? 'node here' : 'node'}
         aria-current={isHere ? 'page' : undefined}
-        aria-label={`${tag} ${place}, ${dangerous ? 'danger' : verdictWords[worst]}${open > 0 ? ', work under way' : ''}`}
+        aria-label={`${tag} ${place}, ${dangerous ? 'danger' : verdictWords[worst]}${open > 0 ? ', work under way' : ''}${hereWords(present)}`}
       >
         <span className={open > 0 ? 'dot worked' : 'dot'} />
         <VerdictMark verdict={worst} danger={dangerous} quiet />
         <b>{tag}</b>
         <span className="node-place">{place}</span>
+        <HereMarks names={present} />
       </Link>
     </li>
   );

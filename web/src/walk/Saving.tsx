@@ -1,5 +1,5 @@
 // Whether what was typed is kept, and where.
-import { useReach } from '../device/useDevice';
+import { useJustChangedBy, useReach } from '../device/useDevice';
 import { useWaits } from '../device/useWaits';
 import type { SessionState } from './sessionState';
 import { useWaitingBoxes } from './sessions';
@@ -22,10 +22,12 @@ export function Saving({ audit, state }: { audit: string; state: SessionState })
   const waiting = useWaitingBoxes();
   const waits = useWaits(audit, state.record.id);
   const reach = useReach();
+  const by = useJustChangedBy(state.record.id);
   return (
     <div className={`saving ${saving}`} role="status">
       {saving === 'saved' && waits ? KEPT_WORDS[reach] : SAVING_WORDS[saving]}
       {refusal && `: ${refusal.detail}`}
+      {by && `. Changed by ${by} just now`}
       {waiting.length > 0 && ` (${waiting.join(', ')} not saved yet)`}
     </div>
   );

@@ -39,6 +39,8 @@ export class BoxSession {
   private inFlight: Promise<void> | null = null;
   private pendingJudgement: Promise<void> = Promise.resolve();
   private revision: number;
+  /** The record as it stands at that revision. */
+  private base: BoxRecord;
   /** Changes made here, and how many of them the server holds. */
   private changes = 0;
   private kept = 0;
@@ -52,6 +54,7 @@ export class BoxSession {
   ) {
     const side: Side = view.record.record.left ? 'left' : 'found';
     this.revision = view.record.revision;
+    this.base = view.record.record;
     this.state = {
       view,
       record: view.record.record,
@@ -411,7 +414,7 @@ export class BoxSession {
     this.set({ saving: 'saving' });
     try {
       const view = await this.doors.put(record, this.revision);
-      this.revision = view.record.revision;
+      this.standsAt(view.record);
       this.kept = changes;
       this.unanswered = null;
       this.set({ view, refusal: null });
@@ -424,8 +427,14 @@ export class BoxSession {
         if (this.unanswered && differences(this.unanswered, theirs.record).length === 0) {
           // What stands there is one's own: only its answer was lost.
           this.unanswered = null;
-          this.revision = theirs.revision;
+          this.standsAt(theirs);
           return this.write(record, changes);
+        }
+        const merged = await this.doors.merge?.(this.base, this.state.record, theirs.record);
+        if (merged?.asks.length === 0) {
+          this.standsAt(theirs);
+          this.takeOver(merged.mine);
+          return this.write(merged.mine, this.changes);
         }
         this.set({ saving: 'conflict', theirs });
         return;
@@ -439,7 +448,7 @@ export class BoxSession {
   keepMine() {
     const { theirs } = this.state;
     if (!theirs) return;
-    this.revision = theirs.revision;
+    this.standsAt(theirs);
     this.set({ theirs: null, saving: 'pending' });
     void this.save();
   }
@@ -449,7 +458,7 @@ export class BoxSession {
     const { theirs } = this.state;
     if (!theirs) return;
     this.remember();
-    this.revision = theirs.revision;
+    this.standsAt(theirs);
     this.kept = this.changes;
     const side = theirs.record.left ? this.state.side : 'found';
     this.set({ record: theirs.record, theirs: null, texts: NOTHING_TYPED, side, saving: 'saved' });
@@ -460,12 +469,25 @@ export class BoxSession {
   accept(view: BoxView) {
     if (!this.isKept || view.record.revision < this.revision) return;
     const changed = view.record.revision !== this.revision;
-    this.revision = view.record.revision;
+    this.standsAt(view.record);
     this.set({ view });
-    if (changed) {
-      this.set({ record: view.record.record });
-      this.judge();
-    }
+    if (changed) this.takeOver(view.record.record);
+  }
+
+  /** So it stands at the server. */
+  private standsAt({ revision, record }: { revision: number; record: BoxRecord }) {
+    this.revision = revision;
+    this.base = record;
+  }
+
+  /** A record that another changed is shown: a text whose figure they changed gives way to theirs. */
+  private takeOver(record: BoxRecord) {
+    const { texts, record: before } = this.state;
+    const found = following(texts.found, before.found, record.found);
+    const left = following(texts.left, before.left ?? before.found, record.left ?? record.found);
+    const side = this.state.side === 'left' && !record.left ? 'found' : this.state.side;
+    this.set({ record, side, texts: { found, left } });
+    this.judge();
   }
 
   /** Nobody looks at this box any more, and all of it is kept. */

@@ -10,6 +10,7 @@ import type {
   Problem,
   Remedies,
 } from '../api/types';
+import type { Merged } from '../device/merging';
 import type { TypedTexts } from './texts';
 
 export type Side = 'found' | 'left';
@@ -51,6 +52,8 @@ export type SessionDoors = {
     signal: AbortSignal,
   ) => Promise<Jotted>;
   put: (record: BoxRecord, basedOn: number) => Promise<BoxView>;
+  /** Puts two sides together that began with the same; nothing where that cannot be done here. */
+  merge?: (base: BoxRecord, mine: BoxRecord, theirs: BoxRecord) => Promise<Merged<BoxRecord> | null>;
   saved: (view: BoxView) => void;
   /** How long a change waits for the next before it is kept. */
   pause?: () => number;

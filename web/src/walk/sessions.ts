@@ -3,8 +3,9 @@
 import { useEffect, useMemo, useSyncExternalStore } from 'react';
 import { api } from '../api/client';
 import { keepBox } from '../api/queries';
-import type { Basis, BoxView } from '../api/types';
+import type { Basis, BoxRecord, BoxView } from '../api/types';
 import { isKeptHere } from '../device/audits';
+import { mergeSides } from '../device/merging';
 import { BoxSession } from './session';
 
 /** The office is not asked at every key; what the device keeps is kept before the next. */
@@ -42,6 +43,7 @@ function sessionOf(audit: string, basis: Basis, view: BoxView): BoxSession {
     plan: api.plan,
     jot: api.jot,
     put: (record, basedOn) => api.putBox(audit, record, basedOn),
+    merge: mergeSides<BoxRecord>,
     saved: (saved) => keepBox(audit, saved),
     pause: () => (isKeptHere(audit) ? 0 : OFFICE_PAUSE_MS),
   });

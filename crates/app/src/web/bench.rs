@@ -6,12 +6,9 @@ use std::sync::LazyLock;
 use nailpunch_core::electrical::{BenchWish, Installation};
 use nailpunch_core::facts::{BoxContents, Half, InstrumentReading, Pointer};
 use nailpunch_views::Problem;
-use rocket::response::stream::{Event, EventStream};
 use rocket::serde::json::Json;
-use rocket::tokio::select;
-use rocket::tokio::sync::broadcast::Sender;
-use rocket::tokio::sync::broadcast::error::RecvError;
-use rocket::{Shutdown, State, get, post};
+use rocket::tokio::sync::broadcast::{Receiver, Sender};
+use rocket::{State, get, post};
 use serde::Serialize;
 use utoipa::ToSchema;
 
@@ -27,7 +24,8 @@ const MOST_WAITING: usize = 64;
 pub struct Sent {
     audit: String,
     id: String,
-    json: String,
+    /// What was read.
+    pub reading: InstrumentReading,
 }
 
 /// The readings on their way.
@@ -36,6 +34,18 @@ pub struct Meters(Sender<Sent>);
 impl Meters {
     pub fn new() -> Self {
         Self(Sender::new(MOST_WAITING))
+    }
+
+    /// Listens to what is sent from now on.
+    pub fn subscribe(&self) -> Receiver<Sent> {
+        self.0.subscribe()
+    }
+}
+
+impl Sent {
+    /// Whether it goes to this box, where one is open.
+    pub fn is_for(&self, audit: &str, open: Option<&str>) -> bool {
+        self.audit == audit && open == Some(self.id.as_str())
     }
 }
 
@@ -131,33 +141,6 @@ pub fn send(
     if !problems.is_empty() {
         return Err(ApiError::fields(problems));
     }
-    let json = serde_json::to_string(&reading).map_err(|error| ApiError::internal(error.to_string()))?;
     // Nobody listening is no fault: the answer says how many screens took it.
-    Ok(Json(meters.0.send(Sent { audit, id, json }).unwrap_or(0)))
-}
-
-/// The readings that are sent to a box, as server-sent events named "reading".
-#[utoipa::path(
-    get, operation_id = "meter_stream", path = "/api/audits/{audit}/boxes/{box}/meter",
-    params(("audit" = String, Path), ("box" = String, Path)),
-    responses((status = 200, content_type = "text/event-stream", body = InstrumentReading)),
-    security(("session" = ["look"]))
-)]
-#[get("/audits/<audit>/boxes/<id>/meter")]
-pub fn stream(meters: &State<Meters>, audit: &str, id: &str, mut end: Shutdown) -> Result<EventStream![], ApiError> {
-    let (audit, id) = (identifier(audit)?.to_string(), identifier(id)?.to_string());
-    let mut sent = meters.0.subscribe();
-    Ok(EventStream! {
-        loop {
-            let next = select! {
-                next = sent.recv() => next,
-                () = &mut end => break,
-            };
-            match next {
-                Ok(sent) if sent.audit == audit && sent.id == id => yield Event::data(sent.json).event("reading"),
-                Ok(_) | Err(RecvError::Lagged(_)) => {}
-                Err(RecvError::Closed) => break,
-            }
-        }
-    })
+    Ok(Json(meters.0.send(Sent { audit, id, reading }).unwrap_or(0)))
 }

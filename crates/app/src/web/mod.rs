@@ -19,6 +19,7 @@ mod items;
 mod job;
 mod judging;
 mod links;
+mod live;
 mod panels;
 mod paper;
 mod people;
@@ -122,7 +123,7 @@ doors! {
     bench::view,
     bench::read,
     bench::send,
-    bench::stream,
+    live::live,
     readings::take,
     readings::give,
     amendments::read,

@@ -14,6 +14,7 @@ use rocket::request::{FromRequest, Outcome};
 use rocket::tokio::sync::Mutex;
 use rocket::{Request, async_trait};
 
+use super::live::Live;
 use super::paper::Paper;
 use super::problem::ApiError;
 use super::tries::Tries;
@@ -39,6 +40,8 @@ pub struct Kept {
     pub tries: Tries,
     /// Where others reach the server.
     pub network: Network,
+    /// Who looks at what, and is told what others change.
+    pub live: Arc<Live>,
     looked: std::sync::Mutex<Option<Instant>>,
     has_people: AtomicBool,
 }
@@ -54,7 +57,10 @@ const MOST_AUDITS: usize = 2_000;
 
 impl Kept {
     /// With nothing worked out yet.
-    pub fn new(store: Store, paper: Paper) -> Self {
+    pub fn new(mut store: Store, paper: Paper) -> Self {
+        let live = Arc::new(Live::default());
+        let told = Arc::clone(&live);
+        store.when_committed(move || told.tell());
         Self {
             store,
             memory: Memory::new(MOST_BOXES),
@@ -64,6 +70,7 @@ impl Kept {
             paper,
             tries: Tries::default(),
             network: Network::default(),
+            live,
             looked: std::sync::Mutex::default(),
             has_people: AtomicBool::new(false),
         }

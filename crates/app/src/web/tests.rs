@@ -5,6 +5,7 @@
 mod access;
 mod electrical;
 mod firm;
+mod live;
 mod people;
 mod planning;
 mod rooms;

@@ -35,7 +35,7 @@ fn every_door_opens_to_whom_the_table_lets_in_and_to_nobody_else() {
                 parts.collect::<Vec<_>>().join("/")
             };
             // A stream never ends; that it is closed is seen of those who may not.
-            let endless = template.ends_with("/meter") && method == Get;
+            let endless = template.ends_with("/live");
             for shown in [None, Some(withdrawn.as_str())] {
                 if endless && act.is_none() {
                     continue;
