@@ -3,43 +3,19 @@
 import { createServer } from 'node:http';
 import type { AddressInfo } from 'node:net';
 import AxeBuilder from '@axe-core/playwright';
-import { type Browser, type BrowserContext, expect, type Page, test } from '@playwright/test';
+import { expect, type Page, test } from '@playwright/test';
+import { PASSPHRASE, paired, signIn } from './firm';
 import { auditPath, bundle, type Server, serve, walkPath, watch } from './server';
 import { button, field, jot } from './steps';
 
 const server = serve();
 const at = (): Server => server.get();
-const PASSPHRASE = 'salt on the quay';
 /** What a page asks while nobody is signed in is refused, and the browser says so. */
 const CLOSED = /status of (401|403|422)/;
 
 async function isAccessible(page: Page) {
   const { violations } = await new AxeBuilder({ page }).withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa']).analyze();
   expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
-}
-
-/** Signs in on a page that is shut. */
-async function signIn(page: Page, name: string, passphrase = PASSPHRASE) {
-  await field(page, 'Name').fill(name);
-  await field(page, 'Passphrase').fill(passphrase);
-  await button(page, 'Sign in').click();
-}
-
-/** A person is made, and their device is paired by the code that the owner is shown. */
-async function paired(owner: Page, browser: Browser, name: string, role: string): Promise<{ context: BrowserContext; page: Page }> {
-  await owner.goto(`${at().url}/people`);
-  await field(owner, 'Name').fill(name);
-  await field(owner, 'What they do').selectOption(role);
-  await button(owner, 'Add').click();
-  const code = (await owner.locator('.pair-code').innerText()).toLowerCase();
-  await button(owner, 'Close').click();
-  const context = await browser.newContext();
-  const page = await context.newPage();
-  await page.goto(`${at().url}/pair#${code.replace(' ', '')}`);
-  await field(page, 'What this device is called').fill(`tablet of ${name}`);
-  await button(page, 'Pair this device').click();
-  await expect(page.getByRole('heading', { name: 'Jobs' })).toBeVisible();
-  return { context, page };
 }
 
 const box = (tag: string) => bundle.rooms.flatMap((room) => room.boxes).find((known) => known.tag === tag)?.id ?? '';
@@ -95,7 +71,7 @@ test('a tablet that is shut out keeps what waits, names it, and brings it once s
   await page.goto(`${at().url}/people`);
   await signIn(page, 'Ines Vale');
   await expect(page.getByRole('heading', { name: 'In the firm' })).toBeVisible();
-  const { context, page: tablet } = await paired(page, browser, 'Tove Lind', 'inspector');
+  const { context, page: tablet } = await paired(at().url, page, browser, 'Tove Lind', 'inspector');
   await tablet.goto(at().url + walkPath('K5'));
   await expect(tablet.locator('.where')).toHaveAttribute('data-kept', 'true', { timeout: 30_000 });
   await context.setOffline(true);
@@ -125,7 +101,7 @@ test('an electrician works, and what was found first stays; a reader changes not
     ['Bo Quist', 'electrician', 'stays as the inspector recorded it'],
     ['Ada Marsh', 'reader', 'look here and change nothing'],
   ] as const) {
-    const { context, page: theirs } = await paired(page, browser, name, role);
+    const { context, page: theirs } = await paired(at().url, page, browser, name, role);
     await theirs.goto(at().url + walkPath('K3'));
     await jot(theirs, 'set back 1/2');
     await expect(theirs.getByText(said).first()).toBeVisible();

@@ -4,7 +4,7 @@
 
 use std::time::{Duration, Instant};
 
-use nailpunch_core::facts::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Room, RoomId};
+use nailpunch_core::facts::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Room, RoomId, Turn};
 use nailpunch_store::{Author, Store};
 use rusqlite::{Connection, params};
 use uuid::Uuid;
@@ -23,6 +23,7 @@ fn main() {
     let audit = Audit {
         work: nailpunch_core::facts::WorkSettings::default(),
         letterhead: nailpunch_core::facts::Letterhead::default(),
+        turn: Turn::default(),
         corrections: Vec::new(),
         id: AuditId(Uuid::from_u128(1)),
         name: "bench".to_owned(),
@@ -51,6 +52,7 @@ fn main() {
         left: None,
         rulings: Vec::new(),
         remarks: Vec::new(),
+        notes: Vec::new(),
         hands_in: None,
     };
     store.put(&id, &record, 0, &author).unwrap();

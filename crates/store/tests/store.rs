@@ -5,7 +5,7 @@
 use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{
     Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, DeadOutcome, DeadStep, DeadTestMethods, HouseRules,
-    ItemId, Room, RoomId, RoomOrder, Ruling, RulingKind, StoredState, Subject, TorqueBy, WorkItem, WorkSettings,
+    ItemId, Room, RoomId, RoomOrder, Ruling, RulingKind, StoredState, Subject, TorqueBy, Turn, WorkItem, WorkSettings,
 };
 use nailpunch_core::quantity::Length;
 use nailpunch_store::{Author, Store, StoreError, back_up, restore};
@@ -37,6 +37,7 @@ fn scene() -> Scene {
         archived: false,
         work: WorkSettings::default(),
         letterhead: nailpunch_core::facts::Letterhead::default(),
+        turn: Turn::default(),
         corrections: Vec::new(),
     };
     let room = Room::new(RoomId(Uuid::from_u128(2)), "Kitchen");
@@ -55,6 +56,7 @@ fn scene() -> Scene {
         left: None,
         rulings: Vec::new(),
         remarks: Vec::new(),
+        notes: Vec::new(),
         hands_in: None,
     };
     let id = audit.id.to_string();

@@ -1,11 +1,12 @@
 //! What the screens need to know beforehand: the rules, the editions, and every choice with its words.
 
+use nailpunch_core::access::hands_to;
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
     Disconnect, ElectrodeKind, EquipmentKind, FIRST_WIRING, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules,
     HungKind, InWallInfo, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PersonRole, PlaceMark,
     Plate, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat, ServiceEntry,
-    SpliceKind, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind,
+    SpliceKind, Stage, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind,
     house_rule_infos, in_wall_infos, observation_infos, panel_observation_infos, presets, room_observation_infos,
     run_observation_infos, terminals_of,
 };
@@ -52,6 +53,27 @@ pub struct PersonRoleInfo {
     name: &'static str,
     /// What they are there for.
     about: &'static str,
+    /// To which stages they hand a job over, from each.
+    hands: Vec<Hands>,
+}
+
+/// To which stages a job is handed over from one.
+#[derive(Serialize, ToSchema)]
+pub struct Hands {
+    from: Stage,
+    to: Vec<Stage>,
+}
+
+/// A stage of a job, as the screens speak of it.
+#[derive(Serialize, ToSchema)]
+pub struct StageInfo {
+    value: Stage,
+    /// Where the job is then.
+    name: &'static str,
+    /// What handing it over to there is called.
+    hand: &'static str,
+    /// Whose turn it is.
+    whose: Option<PersonRole>,
 }
 
 /// What the screens need to know beforehand: rules, editions, house rules, observations, presets.
@@ -100,6 +122,8 @@ pub struct Trades {
     traced_faults: Vec<Named<TracedFault>>,
     /// What people do in a firm.
     person_roles: Vec<PersonRoleInfo>,
+    /// The stages of a job, in their order.
+    stages: Vec<StageInfo>,
     panel_observations: Vec<PanelObservationInfo>,
     panel_rooms: Vec<Named<PanelRoom>>,
     service_entries: Vec<Named<ServiceEntry>>,
@@ -244,7 +268,15 @@ pub fn trades() -> Trades {
         run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
         person_roles: PersonRole::ALL
-            .map(|value| PersonRoleInfo { value, name: value.name(), about: value.about() })
+            .map(|value| PersonRoleInfo {
+                value,
+                name: value.name(),
+                about: value.about(),
+                hands: Stage::ALL.map(|from| Hands { from, to: hands_to(value, from) }).into(),
+            })
+            .into(),
+        stages: Stage::ALL
+            .map(|value| StageInfo { value, name: value.name(), hand: value.hand(), whose: value.whose() })
             .into(),
         box_sizes: StandardBox::ALL.iter().map(|size| BoxSize { size: *size, name: size.name() }).collect(),
     }

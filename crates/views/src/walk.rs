@@ -4,7 +4,7 @@ use nailpunch_core::assess::sampling::{CohortSample, samples};
 use nailpunch_core::assess::{
     Assessed, AssessedPanel, AssessedRoom, AssessedRun, AuditCounts, BoxOverview, Hold, ItemCounts, holds,
 };
-use nailpunch_core::facts::{Audit, AuditWalk, BoxId, PanelId, Revised, Room, RunId, WalkRoom};
+use nailpunch_core::facts::{Audit, AuditWalk, BoxId, PanelId, PersonRole, Revised, Room, RunId, WalkRoom};
 use nailpunch_core::rules::Verdict;
 use serde::Serialize;
 use utoipa::ToSchema;
@@ -25,6 +25,8 @@ pub struct RunRoom {
     room: Revised<Room>,
     /// Its mark; absent where it was not sketched.
     mark: Option<RoomMark>,
+    /// Whom it waits for, beside its boxes.
+    awaits: Vec<PersonRole>,
     /// Its boxes in order.
     boxes: Vec<RunBox>,
 }
@@ -69,6 +71,8 @@ pub struct PanelMark {
     dangerous: bool,
     /// Something of it is still open.
     still_open: bool,
+    /// Whom it waits for.
+    awaits: Vec<PersonRole>,
     /// Its items.
     items: ItemCounts,
 }
@@ -81,6 +85,7 @@ fn panel_mark(known: &AssessedPanel) -> PanelMark {
         worst: known.now().worst,
         dangerous: known.now().dangerous,
         still_open: items.open() > 0,
+        awaits: known.awaits.clone(),
         items,
     }
 }
@@ -102,6 +107,8 @@ pub struct CableRunMark {
     dangerous: bool,
     /// Something of it is still open.
     still_open: bool,
+    /// Whom it waits for.
+    awaits: Vec<PersonRole>,
     /// Its items.
     items: ItemCounts,
 }
@@ -116,6 +123,7 @@ fn cable_run_mark(known: &AssessedRun) -> CableRunMark {
         worst: known.now().worst,
         dangerous: known.now().dangerous,
         still_open: items.open() > 0,
+        awaits: known.awaits.clone(),
         items,
     }
 }
@@ -146,7 +154,8 @@ fn rooms(walk: &AuditWalk, assessed: &Assessed) -> Vec<RunRoom> {
         let boxes = room.boxes.iter().zip(&mut marks);
         let boxes = boxes.map(|(record, overview)| RunBox { revision: record.revision, overview });
         let mark = assessed.of_room(room.room.record.id).map(room_mark);
-        RunRoom { room: room.room.clone(), mark, boxes: boxes.collect() }
+        let awaits = assessed.awaits_in(&room.room.record);
+        RunRoom { room: room.room.clone(), mark, awaits, boxes: boxes.collect() }
     };
     walk.rooms.iter().map(of_room).collect()
 }

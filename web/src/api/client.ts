@@ -19,6 +19,7 @@ import type {
   CircuitView,
   CorrectionAnswer,
   FeedingBreaker,
+  HandOver,
   HouseRuleEffect,
   HouseRules,
   InstrumentReading,
@@ -164,6 +165,8 @@ export const api = {
   readAmendments: (toml: string): Promise<AmendmentSet> =>
     read(client.POST('/api/amendments', { body: { toml } })),
   walk: (audit: string): Promise<Walk> => read(client.GET('/api/audits/{audit}/walk', at({ audit }))),
+  handOver: (audit: string, body: HandOver): Promise<Revised<Audit>> =>
+    read(client.POST('/api/audits/{audit}/turn', { ...at({ audit }), body })),
   journal: (audit: string): Promise<Change[]> =>
     read(client.GET('/api/audits/{audit}/journal', { params: { path: { audit }, query: { most: 200 } } })),
   box: (audit: string, box: string): Promise<BoxView> =>
@@ -185,7 +188,7 @@ export const api = {
     read(client.POST('/api/length', { body: { units, length } })),
   /** What the job is planned by may be left out of a new audit: the house's defaults stand. */
   putAudit: (
-    body: Omit<Audit, 'work' | 'letterhead' | 'corrections'> & Partial<Audit>,
+    body: Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn'> & Partial<Audit>,
     basedOn: number,
   ): Promise<Revised<Audit>> =>
     read(client.PUT('/api/audits/{audit}', { ...on({ audit: body.id }, basedOn), body })),

@@ -711,6 +711,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/turn": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Hands a job over to its next stage. Handing it over where it is already is harmless. */
+        post: operations["hand_over"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/walk": {
         parameters: {
             query?: never;
@@ -1369,11 +1386,15 @@ export interface components {
             letterhead?: components["schemas"]["Letterhead"];
             /** @description What it is called. */
             name: string;
+            /** @description Whose turn it is. */
+            turn?: components["schemas"]["Turn"];
             /** @description What the job is planned by. */
             work?: components["schemas"]["WorkSettings"];
         };
         /** @description An audit at a glance. */
         AuditCounts: {
+            /** @description How many boxes, panels, rooms and runs wait for whom. */
+            awaiting: components["schemas"]["Awaiting"];
             /**
              * Format: int32
              * @description Boxes.
@@ -1493,6 +1514,24 @@ export interface components {
             rooms: components["schemas"]["WalkRoom"][];
             /** @description Its cable runs. */
             runs: components["schemas"]["Revised_CableRun"][];
+        };
+        /** @description How many boxes, panels, rooms and runs wait for whom; one may wait for several. */
+        Awaiting: {
+            /**
+             * Format: int32
+             * @description For the electrician.
+             */
+            electrician: number;
+            /**
+             * Format: int32
+             * @description For the inspector.
+             */
+            inspector: number;
+            /**
+             * Format: int32
+             * @description For the owner of the firm.
+             */
+            owner: number;
         };
         /** @description A bar of screw terminals. */
         Bar: {
@@ -1702,6 +1741,8 @@ export interface components {
         BoxKind: "device" | "square" | "octagon" | "pan" | "masonry" | "fan" | "large";
         /** @description A box at a glance. */
         BoxOverview: {
+            /** @description Whom it waits for. */
+            awaits: components["schemas"]["PersonRole"][];
             /** @description Something here is a danger now. */
             dangerous: boolean;
             /** @description The box. */
@@ -1729,6 +1770,8 @@ export interface components {
             /** @description Its identifier. */
             id: components["schemas"]["BoxId"];
             left?: components["schemas"]["BoxContents"] | null;
+            /** @description Notes to whoever comes next, at most 100. */
+            notes?: components["schemas"]["Note"][];
             /** @description Where in the room, "behind the stove". */
             place?: string;
             /** @description What was seen that no rule covers, at most 100. */
@@ -1932,6 +1975,8 @@ export interface components {
             /** @description The work items of this box, in format 1 alone. */
             items?: components["schemas"]["WorkItem"][];
             left?: components["schemas"]["BoxContents"] | null;
+            /** @description Notes to whoever comes next. */
+            notes?: components["schemas"]["Note"][];
             /** @description Where in the room. */
             place?: string;
             /** @description What was seen that no rule covers. */
@@ -1963,6 +2008,8 @@ export interface components {
             left?: components["schemas"]["Sketch"] | null;
             /** @description What it is called. */
             name: string;
+            /** @description Notes to whoever comes next. */
+            notes?: components["schemas"]["Note"][];
             /** @description What was seen in the room that no rule covers. */
             remarks?: components["schemas"]["Remark"][];
             /** @description What the inspector ruled of the room. */
@@ -2030,6 +2077,8 @@ export interface components {
             left?: components["schemas"]["Course"] | null;
             /** @description What it is called, "cellar, panel to K1". */
             name: string;
+            /** @description Notes to whoever comes next, at most 100. */
+            notes?: components["schemas"]["Note"][];
             /** @description What was seen that no rule covers. */
             remarks?: components["schemas"]["Remark"][];
             /** @description What the inspector ruled. */
@@ -2039,6 +2088,8 @@ export interface components {
         };
         /** @description A cable run at a glance. */
         CableRunMark: {
+            /** @description Whom it waits for. */
+            awaits: components["schemas"]["PersonRole"][];
             /** @description The boxes that it ends at. */
             boxes: components["schemas"]["BoxId"][];
             /** @description Something along it is a danger now. */
@@ -3411,6 +3462,20 @@ export interface components {
          * @enum {string}
          */
         Halves: "two-circuits" | "one-switched";
+        /** @description That a job is handed over. */
+        HandOver: {
+            /** @description Where whoever hands it over sees it. */
+            from: components["schemas"]["Stage"];
+            /** @description What is said to whoever comes next, at most 500 characters. */
+            note?: string;
+            /** @description Where it goes. */
+            to: components["schemas"]["Stage"];
+        };
+        /** @description To which stages a job is handed over from one. */
+        Hands: {
+            from: components["schemas"]["Stage"];
+            to: components["schemas"]["Stage"][];
+        };
         /** @description Somebody works with their hands in a box. */
         HandsIn: {
             /** @description Since when, "2026-03-04T10:42:00Z". */
@@ -4746,6 +4811,21 @@ export interface components {
             /** @description In words. */
             words: string;
         };
+        /** @description A note to whoever comes next: not what was found, and in no report. */
+        Note: {
+            /** @description Who says it. */
+            by?: string;
+            /** @description It was read, and is dealt with. */
+            dealt_with?: boolean;
+            /**
+             * Format: int32
+             * @description Its number within the record.
+             */
+            id: number;
+            /** @description What is said. */
+            text: string;
+            to?: components["schemas"]["PersonRole"] | null;
+        };
         /**
          * @description Something to look for, named by its fault.
          * @enum {string}
@@ -4945,6 +5025,8 @@ export interface components {
             measured_volts?: number | null;
             /** @description What it is called, "main panel, plant room". */
             name: string;
+            /** @description Notes to whoever comes next, at most 100. */
+            notes?: components["schemas"]["Note"][];
             /** @description What was looked for. */
             observed?: components["schemas"]["PanelObserved"][];
             /** @description Where it hangs, and the space before it. */
@@ -5060,6 +5142,8 @@ export interface components {
         };
         /** @description A panel at a glance. */
         PanelMark: {
+            /** @description Whom it waits for. */
+            awaits: components["schemas"]["PersonRole"][];
             /** @description Something at it is a danger now. */
             dangerous: boolean;
             /** @description The panel. */
@@ -5168,6 +5252,8 @@ export interface components {
         PersonRoleInfo: {
             /** @description What they are there for. */
             about: string;
+            /** @description To which stages they hand a job over, from each. */
+            hands: components["schemas"]["Hands"][];
             name: string;
             value: components["schemas"]["PersonRole"];
         };
@@ -5730,6 +5816,8 @@ export interface components {
                 letterhead?: components["schemas"]["Letterhead"];
                 /** @description What it is called. */
                 name: string;
+                /** @description Whose turn it is. */
+                turn?: components["schemas"]["Turn"];
                 /** @description What the job is planned by. */
                 work?: components["schemas"]["WorkSettings"];
             };
@@ -5749,6 +5837,8 @@ export interface components {
                 /** @description Its identifier. */
                 id: components["schemas"]["BoxId"];
                 left?: components["schemas"]["BoxContents"] | null;
+                /** @description Notes to whoever comes next, at most 100. */
+                notes?: components["schemas"]["Note"][];
                 /** @description Where in the room, "behind the stove". */
                 place?: string;
                 /** @description What was seen that no rule covers, at most 100. */
@@ -5785,6 +5875,8 @@ export interface components {
                 left?: components["schemas"]["Course"] | null;
                 /** @description What it is called, "cellar, panel to K1". */
                 name: string;
+                /** @description Notes to whoever comes next, at most 100. */
+                notes?: components["schemas"]["Note"][];
                 /** @description What was seen that no rule covers. */
                 remarks?: components["schemas"]["Remark"][];
                 /** @description What the inspector ruled. */
@@ -5901,6 +5993,8 @@ export interface components {
                 measured_volts?: number | null;
                 /** @description What it is called, "main panel, plant room". */
                 name: string;
+                /** @description Notes to whoever comes next, at most 100. */
+                notes?: components["schemas"]["Note"][];
                 /** @description What was looked for. */
                 observed?: components["schemas"]["PanelObserved"][];
                 /** @description Where it hangs, and the space before it. */
@@ -6004,6 +6098,8 @@ export interface components {
                 left?: components["schemas"]["Sketch"] | null;
                 /** @description What it is called. */
                 name: string;
+                /** @description Notes to whoever comes next, at most 100. */
+                notes?: components["schemas"]["Note"][];
                 /** @description What was seen that no rule covers. */
                 remarks?: components["schemas"]["Remark"][];
                 /** @description What the inspector ruled. */
@@ -6066,6 +6162,8 @@ export interface components {
             left?: components["schemas"]["Sketch"] | null;
             /** @description What it is called. */
             name: string;
+            /** @description Notes to whoever comes next, at most 100. */
+            notes?: components["schemas"]["Note"][];
             /** @description What was seen that no rule covers. */
             remarks?: components["schemas"]["Remark"][];
             /** @description What the inspector ruled. */
@@ -6525,6 +6623,8 @@ export interface components {
         };
         /** @description A room on the run. */
         RunRoom: {
+            /** @description Whom it waits for, beside its boxes. */
+            awaits: components["schemas"]["PersonRole"][];
             /** @description Its boxes in order. */
             boxes: components["schemas"]["RunBox"][];
             mark?: components["schemas"]["RoomMark"] | null;
@@ -7066,6 +7166,20 @@ export interface components {
          * @enum {string}
          */
         SpringTerminals: "accept" | "reterminate";
+        /**
+         * @description A stage of the work on a job.
+         * @enum {string}
+         */
+        Stage: "inspection" | "repair" | "re-inspection" | "finished";
+        /** @description A stage of a job, as the screens speak of it. */
+        StageInfo: {
+            /** @description What handing it over to there is called. */
+            hand: string;
+            /** @description Where the job is then. */
+            name: string;
+            value: components["schemas"]["Stage"];
+            whose?: components["schemas"]["PersonRole"] | null;
+        };
         /** @description How the box stands in its wall. */
         Stand: {
             /** @description Supported on two sides or through the back. */
@@ -7514,6 +7628,8 @@ export interface components {
             service_entries: components["schemas"]["Named_ServiceEntry"][];
             shop_lengths: components["schemas"]["ShopLength"][];
             splices: components["schemas"]["Named_SpliceKind"][];
+            /** @description The stages of a job, in their order. */
+            stages: components["schemas"]["StageInfo"][];
             stud_sides: components["schemas"]["Named_StudSide"][];
             support_fittings: components["schemas"]["Named_SupportFitting"][];
             terminals: components["schemas"]["DeviceTerminals"][];
@@ -7534,6 +7650,15 @@ export interface components {
             reset?: boolean | null;
             /** @description The GFCI opened. */
             tripped: boolean;
+        };
+        /** @description Where a job is, and what whoever handed it over said. */
+        Turn: {
+            /** @description Who handed it over; nobody did at the beginning. */
+            by?: string;
+            /** @description What they said to whoever comes next. */
+            note?: string;
+            /** @description The stage. */
+            stage?: components["schemas"]["Stage"];
         };
         /**
          * @description What governs when a length meets a limit in one unit and misses its twin in the other.
@@ -9780,6 +9905,63 @@ export interface operations {
                 };
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    hand_over: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["HandOver"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_Audit"];
+                };
+            };
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

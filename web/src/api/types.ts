@@ -68,6 +68,7 @@ export type BoxContents = Whole<Omit<Schemas['BoxContents'], Parts>> & {
 };
 export type Ruling = Whole<Schemas['Ruling']>;
 export type Remark = Schemas['Remark'];
+export type Note = Schemas['Note'];
 export type Severity = Schemas['Severity'];
 export type BoxRecord = Whole<Omit<Schemas['BoxRecord'], 'found' | 'left' | 'rulings'>> & {
   rulings: Ruling[];
@@ -127,9 +128,13 @@ export type Letterhead = Whole<Schemas['Letterhead']>;
 export type CorrectionLine = Whole<Omit<Schemas['CorrectionLine'], 'run'>> &
   Pick<Schemas['CorrectionLine'], 'run'>;
 export type CorrectionAnswer = Omit<Schemas['CorrectionAnswer'], 'line'> & { line: CorrectionLine };
+export type HandOver = Schemas['HandOver'];
+export type Turn = Whole<Schemas['Turn']>;
+export type Stage = Schemas['Stage'];
 export type Audit = Whole<
-  Omit<Schemas['Audit'], 'basis' | 'building' | 'work' | 'letterhead' | 'corrections'>
+  Omit<Schemas['Audit'], 'basis' | 'building' | 'work' | 'letterhead' | 'corrections' | 'turn'>
 > & {
+  turn: Turn;
   corrections: CorrectionLine[];
   work: WorkSettings;
   letterhead: Letterhead;
@@ -259,7 +264,11 @@ export type Bench = Schemas['BenchView'];
 export type BenchWish = Schemas['BenchWish'];
 export type BenchInstrument = Schemas['BenchInstrument'];
 export type RunBox = Schemas['RunBox'];
-export type RunRoom = { room: Revised<Room>; mark?: Schemas['RoomMark'] | null; boxes: RunBox[] };
+export type RunRoom = Pick<Schemas['RunRoom'], 'awaits'> & {
+  room: Revised<Room>;
+  mark?: Schemas['RoomMark'] | null;
+  boxes: RunBox[];
+};
 export type AuditCounts = Schemas['AuditCounts'];
 export type LengthEcho = Schemas['LengthEcho'];
 export type CohortSample = Schemas['CohortSample'];

@@ -117,16 +117,9 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
         <SubjectFindings
           label="Findings of the cable run"
           results={judgement.results}
-          remarks={record.remarks ?? []}
+          record={record}
           audit={audit}
-          change={(make) =>
-            said(
-              change((run) => ({
-                ...run,
-                ...make({ rulings: run.rulings ?? [], remarks: run.remarks ?? [] }),
-              })),
-            )
-          }
+          change={(of) => said(change((run) => ({ ...run, ...of })))}
         />
         <SubjectRepairs
           label="Repairs of the cable run"

@@ -55,7 +55,14 @@ export type Change = {
 };
 
 /** The last answer of a view. */
-export type LastView = { path: string; audit: string; body: string; at: number };
+export type LastView = {
+  path: string;
+  audit: string;
+  body: string;
+  at: number;
+  /** The build of the page that kept it: another may show other fields. */
+  madeBy: string;
+};
 
 interface Shelf extends DBSchema {
   copies: { key: string; value: Copy };

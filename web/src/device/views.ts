@@ -1,4 +1,5 @@
 // What was answered last of each view, on the disk: shown at once when the page opens, until it is known how things stand now.
+import madeBy from './core.wasm?url';
 import { json } from './responses';
 import { dropViews, keepView, lastView } from './shelf';
 
@@ -39,7 +40,7 @@ export function keep(path: string, audit: string, answer: Response, turn = turnO
     void copy.text().then(async (body) => {
       if (body.length > MOST_LENGTH || turn !== turnOf(audit)) return;
       forgotten.delete(audit);
-      await keepView({ path, audit, body, at }, MOST_VIEWS).catch(() => undefined);
+      await keepView({ path, audit, body, at, madeBy }, MOST_VIEWS).catch(() => undefined);
     });
   }
   return answer;
@@ -68,7 +69,8 @@ export async function atOnce(
   if (asked.has(path)) return fresh;
   asked.add(path);
   const last = await lastView(path).catch(() => undefined);
-  if (!last || last.at <= since) return fresh;
+  // Named by what is in it, the core tells one build from another: what an older page kept may lack what this one shows.
+  if (!last || last.madeBy !== madeBy || last.at <= since) return fresh;
   const soon = await Promise.race([fresh.catch(() => null), wait(navigator.onLine ? SHOW_AFTER_MS : 0)]);
   if (soon) return soon;
   void fresh.then(tell, () => undefined);

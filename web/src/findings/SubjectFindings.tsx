@@ -1,35 +1,36 @@
 // What the rules say of a panel, a room or a cable run, and what no rule covers.
-import type { Remark, RuleResult, Ruling } from '../api/types';
+import type { Note, Remark, RuleResult, Ruling } from '../api/types';
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from './FindingList';
+import { LeaveNote, OpenNotes } from './Notes';
 import { Remarks } from './Remarks';
 
-/** What the inspector said of a subject, whatever the subject is. */
-export type Said = { rulings: Ruling[]; remarks: Remark[] };
+/** What people said of a subject, whatever the subject is. */
+export type Said = { rulings: Ruling[]; remarks: Remark[]; notes: Note[] };
 
 type Props = {
   label: string;
   /** What the rules say of the side shown. */
   results: RuleResult[];
-  remarks: Remark[];
+  /** Its record. */
+  record: Partial<Said>;
   audit: string;
-  change: (make: (said: Said) => Said) => void;
+  change: (said: Partial<Said>) => void;
 };
 
-export function SubjectFindings({ label, results, remarks, audit, change }: Props) {
+export function SubjectFindings({ label, results, record, audit, change }: Props) {
+  const { rulings = [], remarks = [], notes = [] } = record;
   const onRule: OnRule = (rule, ruling) =>
-    change((known) => ({
-      ...known,
-      rulings: [
-        ...known.rulings.filter((other) => other.rule !== rule),
-        ...(ruling ? [{ rule, ...ruling }] : []),
-      ],
-    }));
+    change({
+      rulings: [...rulings.filter((other) => other.rule !== rule), ...(ruling ? [{ rule, ...ruling }] : [])],
+    });
+  const note = (next: Note[]) => change({ notes: next });
   const telling = results.filter((result) => TELLING.includes(result.verdict));
   return (
     <section className="findings" aria-label={label} aria-live="polite">
       <h2>
         Findings <span>{summary(results)}</span>
       </h2>
+      <OpenNotes notes={notes} change={note} />
       {telling.map((result) => (
         <FindingLine key={result.rule} result={result} onRule={onRule} audit={audit} />
       ))}
@@ -42,7 +43,8 @@ export function SubjectFindings({ label, results, remarks, audit, change }: Prop
           audit={audit}
         />
       ))}
-      <Remarks remarks={remarks} change={(next) => change((known) => ({ ...known, remarks: next }))} />
+      <Remarks remarks={remarks} change={(next) => change({ remarks: next })} />
+      <LeaveNote notes={notes} change={note} />
     </section>
   );
 }

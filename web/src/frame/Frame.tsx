@@ -3,6 +3,7 @@ import { Link, NavLink, Outlet, useMatch } from 'react-router';
 import { useWalk } from '../api/queries';
 import { DeviceState } from '../device/DeviceState';
 import { Find } from '../find/Find';
+import { NameMark } from '../people/Here';
 import { SignIn } from '../people/SignIn';
 import { useMe } from '../people/useMe';
 import { HandsBar } from '../ui/Hands';
@@ -70,7 +71,9 @@ export function Frame() {
                 {open && <Link to="/">Jobs</Link>}
                 {open && <Link to={`/audits/${open}/bench`}>Bench</Link>}
                 {!shut && <Link to={open ? `/audits/${open}/rules` : '/rules'}>Rule book</Link>}
-                {!shut && (me?.person || !audit) && <Link to="/people">{me?.person?.name ?? 'People'}</Link>}
+                {!shut && (me?.person || !audit) && (
+                  <Link to="/people">{me?.person ? <NameMark name={me.person.name} /> : 'People'}</Link>
+                )}
                 <button type="button" className="plain" onClick={switchTheme}>
                   {theme === 'light' ? 'Headlamp' : 'Daylight'}
                 </button>

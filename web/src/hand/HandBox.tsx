@@ -7,6 +7,7 @@ import type { Basis, BoxView, RunBox, Walk } from '../api/types';
 import { DeviceState } from '../device/DeviceState';
 import { useAsked } from '../device/useDevice';
 import { Asked as AskedElsewhere } from '../device/WaitingList';
+import { OpenNotes } from '../findings/Notes';
 import { useFillsScreen } from '../frame/fullScreen';
 import { Menu } from '../frame/Menu';
 import { SameOpen } from '../people/Here';
@@ -92,6 +93,10 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
       <main id="main" className="hand-main" ref={main} {...swipe}>
         {asked && <AskedElsewhere change={asked} />}
         <SameOpen audit={audit} id={record.id} />
+        <OpenNotes
+          notes={record.notes ?? []}
+          change={(notes) => session.editRecord((known) => ({ ...known, notes }))}
+        />
         <div className="dashes" aria-hidden="true">
           {questions.map((one) => (
             <i

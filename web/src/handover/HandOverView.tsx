@@ -11,6 +11,7 @@ import { Gaps } from '../ui/Gaps';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
 import { Seals } from './Seals';
+import { WhoseTurn } from './WhoseTurn';
 
 const STEPS = [
   ['found', 'found, nothing planned'],
@@ -57,6 +58,7 @@ export function HandOverView() {
       <Gaps audit={audit} />
       <div className="basis-columns">
         <section>
+          <WhoseTurn audit={audit} turn={walk.data.audit.record.turn} counts={counts} />
           <h2>To give away</h2>
           <div className="papers">
             <FileButton path={`/api/audits/${audit}/report.pdf`} words="Report, PDF" main />

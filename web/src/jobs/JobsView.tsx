@@ -9,7 +9,8 @@ import { keys, useFirmRules, useJobs } from '../api/queries';
 import type { AuditCounts, Job, Problem, Verdict } from '../api/types';
 import { whyNot } from '../api/whyNot';
 import { VerdictMark } from '../drawing/VerdictMark';
-import { useMay } from '../people/useMe';
+import { useStage } from '../handover/WhoseTurn';
+import { useMay, useMyRole } from '../people/useMe';
 import { Ask } from '../ui/Ask';
 import { Gaps } from '../ui/Gaps';
 import { longWork, saveFile } from '../ui/longWork';
@@ -58,6 +59,18 @@ function items(counts: AuditCounts) {
   ] as const;
   const words = parts.filter(([count]) => count > 0).map(([count, name]) => `${count} ${name}`);
   return words.length === 0 ? 'nothing to repair so far' : words.join(', ');
+}
+
+/** Whose turn a job is, once it was handed over; and how much of it waits for who is here. */
+function JobTurn({ job }: { job: Job }) {
+  const role = useMyRole();
+  const stageOf = useStage();
+  const { turn } = job.audit.record;
+  const handed = turn.stage !== 'inspection' || turn.by !== '';
+  const mine = role === null || role === 'reader' ? null : job.counts.awaiting[role];
+  const words = [handed ? stageOf(turn.stage)?.name : null, mine ? `${mine} wait for you` : null];
+  if (!words.some(Boolean)) return null;
+  return <span className="job-turn">{words.filter(Boolean).join('; ')}</span>;
 }
 
 export function JobsView() {
@@ -177,6 +190,7 @@ export function JobsView() {
                   {job.counts.boxes} boxes in {job.counts.rooms} rooms, {job.counts.panels} panels,{' '}
                   {job.counts.runs} cable runs; {items(job.counts)}
                 </span>
+                <JobTurn job={job} />
               </div>
               <Tally counts={job.counts} />
               <Dropdown align="end">

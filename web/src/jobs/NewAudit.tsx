@@ -7,7 +7,7 @@ import type { Audit, Basis, HouseRules, Room } from '../api/types';
 import { inUnits } from '../basis/inUnits';
 import { useMe } from '../people/useMe';
 
-export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections'>; room: Room | null };
+export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn'>; room: Room | null };
 
 type Props = {
   houseRules: HouseRules;

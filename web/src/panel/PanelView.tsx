@@ -323,9 +323,9 @@ function OnePanel({
             <SubjectFindings
               label="Findings of the panel"
               results={judgement.results}
-              remarks={view.panel.record.remarks}
+              record={view.panel.record}
               audit={audit}
-              change={(make) => void change((known) => ({ ...known, ...make(known) }))}
+              change={(of) => void change((known) => ({ ...known, ...of }))}
             />
           </>
         ) : (

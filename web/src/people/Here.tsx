@@ -12,6 +12,18 @@ export function initials(name: string): string {
   return letters.map((word) => [...(word ?? '')][0] ?? '').join('');
 }
 
+/** A person in two letters, where there is no room for the name. */
+export function NameMark({ name }: { name: string }) {
+  return (
+    <>
+      <i className="me-mark" title={name} aria-hidden="true">
+        {initials(name)}
+      </i>
+      <span className="visually-hidden">{name}</span>
+    </>
+  );
+}
+
 /** Those who have one thing open. */
 function usePresentAt(audit: string, id: string): Present[] {
   return usePresent(audit).filter((present) => idOf(present) === id);
@@ -56,10 +68,10 @@ export function HereMarks({ names }: { names: string[] }) {
 export function SameOpen({ audit, id }: { audit: string; id: string }) {
   const present = usePresentAt(audit, id);
   if (present.length === 0) return null;
-  const names = [...new Set(present.map(({ who, device }) => `${who}, on ${device}`))];
+  const names = [...new Set(present.map(({ who, device }) => `${who} on ${device}`))];
   return (
     <p className="same-open" role="status">
-      {names.join('; ')}: has this open too
+      Open on another device too: {names.join(', ')}
     </p>
   );
 }

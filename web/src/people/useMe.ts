@@ -45,3 +45,6 @@ export function useSignedIn() {
     signedIn();
   };
 }
+
+/** What who is here does in the firm; nothing where nobody is asked. */
+export const useMyRole = () => useMe().me?.person?.role ?? null;

@@ -182,16 +182,9 @@ function OneRoom({ view, audit, walk, edits, refused, change, said }: OneProps) 
         <SubjectFindings
           label="Findings of the room"
           results={judgement.results}
-          remarks={record.remarks ?? []}
+          record={record}
           audit={audit}
-          change={(make) =>
-            said(
-              change((room) => ({
-                ...room,
-                ...make({ rulings: room.rulings ?? [], remarks: room.remarks ?? [] }),
-              })),
-            )
-          }
+          change={(of) => said(change((room) => ({ ...room, ...of })))}
         />
         <SubjectRepairs
           label="Repairs in the room"

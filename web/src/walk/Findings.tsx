@@ -1,7 +1,8 @@
 // The findings of a box, worst first, and what no rule covers.
 
-import type { RuleResult } from '../api/types';
+import type { Note, RuleResult } from '../api/types';
 import { FindingGroup, FindingLine, type OnRule, summary, TELLING } from '../findings/FindingList';
+import { LeaveNote, OpenNotes } from '../findings/Notes';
 import { Remarks } from '../findings/Remarks';
 import type { BoxSession } from './session';
 import type { SessionState } from './sessionState';
@@ -24,6 +25,9 @@ export function Findings({
   audit: string;
 }) {
   const { results } = state.judgement;
+  // A record that this device kept before there were notes has none.
+  const { notes = [] } = state.record;
+  const note = (next: Note[]) => session.editRecord((record) => ({ ...record, notes: next }));
   const onRule: OnRule = (rule, ruling) => session.rule(rule, ruling);
   const legacy = results.filter((result) => result.verdict === 'legacy');
   const broken = results.some((result) => result.verdict === 'violates');
@@ -36,6 +40,7 @@ export function Findings({
       <h2>
         {state.side === 'left' ? 'As left' : 'Findings'} <span>{summary(results)}</span>
       </h2>
+      <OpenNotes notes={notes} change={note} />
       {[...tellingOf(results), ...lengths].map((result) => (
         <FindingLine key={result.rule} result={result} onRule={onRule} audit={audit} />
       ))}
@@ -50,6 +55,7 @@ export function Findings({
         remarks={state.record.remarks}
         change={(remarks) => session.editRecord((record) => ({ ...record, remarks }))}
       />
+      <LeaveNote notes={notes} change={note} />
     </section>
   );
 }

@@ -2,9 +2,10 @@
 import { memo, useEffect, useRef, useState } from 'react';
 import { Button, Dropdown } from 'react-bootstrap';
 import { Link } from 'react-router';
-import type { Area, CableRunMark, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
+import type { Area, CableRunMark, PersonRole, Revised, Room, RunBox, RunRoom, Walk } from '../api/types';
 import { VerdictMark, verdictWords } from '../drawing/VerdictMark';
 import { AlsoHere, HereMarks, hereWords, usePresentNames } from '../people/Here';
+import { useMyRole } from '../people/useMe';
 import { Ask } from '../ui/Ask';
 import { inStretches, STRETCH, Stretch } from './Stretch';
 import type { RunEdits } from './useRunEdits';
@@ -15,21 +16,35 @@ const SHORT_WALK = 3 * STRETCH;
 type Props = { walk: Walk; here: string | undefined; audit: string; edits: RunEdits };
 
 export function Run({ walk, here, audit, edits }: Props) {
-  const [onlyOpen, setOnlyOpen] = useState(false);
-  const open = (room: RunRoom) => room.mark?.still_open || room.room.record.id === here;
-  const shown = (box: RunBox) => !onlyOpen || box.overview.still_open || box.overview.id === here;
+  const [only, setOnly] = useState<'open' | 'mine' | null>(null);
+  const role = useMyRole();
+  const mine = ({ awaits }: { awaits: PersonRole[] }) => role !== null && awaits.includes(role);
+  /** Whether something is shown; what is open now always is. */
+  const wanted = (id: string, stillOpen: boolean, isMine: boolean) =>
+    only === null || id === here || (only === 'open' ? stillOpen : isMine);
+  const shown = ({ overview }: RunBox) => wanted(overview.id, overview.still_open, mine(overview));
   const short = walk.rooms.reduce((sum, room) => sum + room.boxes.length, 0) <= SHORT_WALK;
   const [naming, setNaming] = useState(false);
   const [asking, setAsking] = useState<{ room: Revised<Room> | null } | null>(null);
   return (
     <nav className="run" aria-label="Boxes in the order of the walk">
+      {role !== null && role !== 'reader' && (
+        <button
+          type="button"
+          className="plain only-open"
+          aria-pressed={only === 'mine'}
+          onClick={() => setOnly(only === 'mine' ? null : 'mine')}
+        >
+          {only === 'mine' ? 'All boxes again' : `Only what waits for you: ${walk.counts.awaiting[role]}`}
+        </button>
+      )}
       <button
         type="button"
         className="plain only-open"
-        aria-pressed={onlyOpen}
-        onClick={() => setOnlyOpen(!onlyOpen)}
+        aria-pressed={only === 'open'}
+        onClick={() => setOnly(only === 'open' ? null : 'open')}
       >
-        {onlyOpen ? 'All boxes again' : 'Re-inspection: only what is open'}
+        {only === 'open' ? 'All boxes again' : 'Re-inspection: only what is open'}
       </button>
       <AlsoHere audit={audit} />
       {walk.rooms.map((room) => (
@@ -40,7 +55,7 @@ export function Run({ walk, here, audit, edits }: Props) {
             edits={edits}
             onRename={() => setAsking({ room: room.room })}
           />
-          {(!onlyOpen || open(room)) && (
+          {wanted(room.room.record.id, room.mark?.still_open ?? false, mine(room)) && (
             <ul>
               <RoomNode room={room} audit={audit} isHere={room.room.record.id === here} />
             </ul>
@@ -75,7 +90,7 @@ export function Run({ walk, here, audit, edits }: Props) {
         </div>
         <ul>
           {walk.cable_runs
-            .filter((run) => !onlyOpen || run.still_open || run.id === here)
+            .filter((run) => wanted(run.id, run.still_open, mine(run)))
             .map((run) => (
               <CableNode key={run.id} run={run} audit={audit} isHere={run.id === here} />
             ))}

@@ -64,6 +64,7 @@ export function useRunEdits(
         left: null,
         rulings: [],
         remarks: [],
+        notes: [],
         hands_in: null,
       };
       await api.putBox(audit, record, 0);

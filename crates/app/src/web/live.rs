@@ -22,6 +22,7 @@ use utoipa::ToSchema;
 use super::bench::Meters;
 use super::body::identifier;
 use super::problem::ApiError;
+use super::readers::Reader;
 use super::shared::{Kept, Shared, with_store};
 use crate::clock::now;
 
@@ -282,6 +283,7 @@ pub async fn live(
     after: Option<i64>,
     open: Open<'_>,
     last: LastEvent,
+    mut reader: Reader,
     mut end: Shutdown,
 ) -> Result<EventStream![], ApiError> {
     let audit = identifier(audit)?.to_string();
@@ -321,6 +323,8 @@ pub async fn live(
         loop {
             select! {
                 () = &mut end => break,
+                // Rocket hears that a window is gone when it writes to it: the front hears it at once.
+                () = reader.gone() => break,
                 () = &mut ends => {
                     entered.asks_again = true;
                     break;

@@ -34,6 +34,7 @@ mod serve;
 mod shared;
 mod sign_in;
 mod tries;
+mod turn;
 mod turns;
 mod who;
 
@@ -79,6 +80,7 @@ doors! {
     audits::duplicate,
     audits::journal,
     audits::undo,
+    turn::hand_over,
     rooms::get,
     rooms::put,
     rooms::delete,

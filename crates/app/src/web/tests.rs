@@ -11,6 +11,7 @@ mod planning;
 mod rooms;
 mod runs;
 mod signing_in;
+mod turn;
 
 use std::sync::Arc;
 

@@ -27,12 +27,13 @@ pub trait FoundFirst: PartialEq + Clone {
 }
 
 impl FoundFirst for BoxRecord {
-    /// After the work: as left, what instruments read, the dead test, remarks, and whose hands are in it.
+    /// After the work: as left, what instruments read, the dead test, remarks, notes, and whose hands are in it.
     fn worked_as(&self, other: &Self) -> Self {
         let mut record = Self {
             left: other.left.clone(),
             hands_in: other.hands_in.clone(),
             remarks: other.remarks.clone(),
+            notes: other.notes.clone(),
             ..self.clone()
         };
         record.found.lamps.clone_from(&other.found.lamps);
@@ -45,12 +46,13 @@ impl FoundFirst for BoxRecord {
 }
 
 impl FoundFirst for Panel {
-    /// After the work: as left, which breaker feeds what as it was tried, and remarks.
+    /// After the work: as left, which breaker feeds what as it was tried, remarks and notes.
     fn worked_as(&self, other: &Self) -> Self {
         Self {
             left: other.left.clone(),
             mapping: other.mapping.clone(),
             remarks: other.remarks.clone(),
+            notes: other.notes.clone(),
             ..self.clone()
         }
     }
@@ -58,13 +60,13 @@ impl FoundFirst for Panel {
 
 impl FoundFirst for Room {
     fn worked_as(&self, other: &Self) -> Self {
-        Self { left: other.left.clone(), remarks: other.remarks.clone(), ..self.clone() }
+        Self { left: other.left.clone(), remarks: other.remarks.clone(), notes: other.notes.clone(), ..self.clone() }
     }
 }
 
 impl FoundFirst for CableRun {
     fn worked_as(&self, other: &Self) -> Self {
-        Self { left: other.left.clone(), remarks: other.remarks.clone(), ..self.clone() }
+        Self { left: other.left.clone(), remarks: other.remarks.clone(), notes: other.notes.clone(), ..self.clone() }
     }
 }
 
@@ -87,6 +89,8 @@ mod tests {
         worked.found.readings.clear();
         worked.found.dead_test.clear();
         worked.remarks.clear();
+        let note = r#"{"id": 1, "text": "mind the dog"}"#;
+        worked.notes.push(serde_json::from_str(note).expect("a note"));
         assert!(before.stays_found_in(&worked));
         let mut shortened = worked.clone();
         shortened.found.conductors.pop().expect("the demo has conductors in its first box");

@@ -1,8 +1,10 @@
 //! Who may do what: the table of roles, and what stays as it was found first.
 
 mod found_first;
+mod handing_over;
 
 pub use found_first::{FOUND_FIRST, FoundFirst};
+pub use handing_over::{NO_HAND_OVER, NOT_YOURS_TO_HAND_OVER, goes, hands_to};
 
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;

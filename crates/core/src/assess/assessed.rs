@@ -6,17 +6,18 @@ use std::sync::Arc;
 use rayon::prelude::*;
 
 use super::answer::BoxAnswer;
+use super::awaits::awaits;
 use super::item::{ItemView, views};
 use super::memory::{KnownBox, Memory};
-use super::overview::AuditCounts;
+use super::overview::{AuditCounts, ItemCounts};
 use super::panel_judgement::{PanelJudgement, judge_panels};
 use super::room_judgement::{RoomJudgement, room_judgement, situation_of};
 use super::run_judgement::{RunJudgement, RunSurroundings, surroundings};
 use super::supply::known_supplies;
 use super::work::{SubjectWork, WorkInScopes};
 use crate::facts::{
-    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, CableRun, KnownSupply, Panel, PanelId, Room, RoomFacts, RoomId,
-    RunId, Sketch, Subject, WorkItem,
+    AuditFacts, Basis, BoxContents, BoxId, BoxRecord, CableRun, KnownSupply, Note, Panel, PanelId, PersonRole, Room,
+    RoomFacts, RoomId, RunId, Sketch, Subject, WorkItem,
 };
 use crate::repair::{RoomMove, SubjectProposal, saving_moves};
 use crate::rules::{Beyond, RuleResult, Situation, Verdict};
@@ -84,6 +85,8 @@ pub struct AssessedSubject<'a, Record, Judgement> {
     pub findings: Vec<ItemView>,
     /// What is done about it, all of it.
     pub work: SubjectWork,
+    /// Whom it waits for.
+    pub awaits: Vec<PersonRole>,
 }
 
 /// A panel with all that follows from it.
@@ -94,10 +97,11 @@ pub type AssessedRoom<'a> = AssessedSubject<'a, Room, RoomJudgement>;
 pub type AssessedRun<'a> = AssessedSubject<'a, CableRun, RunJudgement>;
 
 impl<'a, Record, Judgement: Judged> AssessedSubject<'a, Record, Judgement> {
-    fn of(record: &'a Record, found: Judgement, left: Option<Judgement>, items: &[WorkItem]) -> Self {
+    fn of(record: &'a Record, notes: &[Note], found: Judgement, left: Option<Judgement>, items: &[WorkItem]) -> Self {
         let findings = views(items, found.results(), left.as_ref().map(Judged::results), None);
         let work = SubjectWork::beside_the_box(&findings, left.as_ref().unwrap_or(&found).proposals());
-        Self { record, found, left, findings, work }
+        let awaits = awaits(left.as_ref().unwrap_or(&found).worst(), ItemCounts::of(&findings), notes);
+        Self { record, found, left, findings, work, awaits }
     }
 
     /// What stands now: as left once it was looked at anew, before that as found.
@@ -215,18 +219,31 @@ impl<'a> Assessed<'a> {
         }
     }
 
+    /// Whom a room waits for; where it was not sketched, its notes alone say.
+    pub fn awaits_in(&self, room: &Room) -> Vec<PersonRole> {
+        match self.of_room(room.id) {
+            Some(known) => known.awaits.clone(),
+            None => awaits(Verdict::Meets, ItemCounts::default(), &room.notes),
+        }
+    }
+
     /// The audit at a glance.
     pub fn counts(&self) -> AuditCounts {
         let boxes = self.boxes.iter().map(|known| &known.answer().overview);
         let mut counts = AuditCounts::of(self.facts.rooms.len(), boxes);
         for known in &self.panels {
             counts.add_panel(known.now().dangerous, known.now().worst, &known.findings);
+            counts.awaiting.add(&known.awaits);
         }
         for known in &self.rooms {
             counts.add_room(known.now().dangerous, known.now().worst, &known.findings);
         }
         for known in &self.runs {
             counts.add_run(known.now().dangerous, known.now().worst, &known.findings);
+            counts.awaiting.add(&known.awaits);
+        }
+        for room in &self.facts.rooms {
+            counts.awaiting.add(&self.awaits_in(&room.room));
         }
         counts
     }
@@ -321,7 +338,7 @@ fn runs<'a, 'i>(
         let items = own(Subject::Run(run.id));
         let found = around.judged(&run.found);
         let left = run.looked_at_again().map(|course| around.judged(course));
-        AssessedRun::of(run, found, left, items)
+        AssessedRun::of(run, &run.notes, found, left, items)
     };
     asked.map(assess).collect()
 }
@@ -356,7 +373,7 @@ fn rooms<'a, 'i>(
         };
         let found = judged(&room.sketch, &facts.panels);
         let left = room.looked_at_again().map(|left| judged(left, &panels_left));
-        Some(AssessedRoom::of(room, found, left, items))
+        Some(AssessedRoom::of(room, &room.notes, found, left, items))
     };
     facts.rooms.par_iter().filter_map(assess).collect()
 }
@@ -380,7 +397,7 @@ fn panels<'a, 'i>(
     let each = facts.panels.iter().enumerate().zip(judged.0.iter());
     each.map(|((place, panel), found)| {
         let left = judged.1.get(place).filter(|_| panel.looked_at_again().is_some()).cloned();
-        AssessedPanel::of(panel, found.clone(), left, own(Subject::Panel(panel.id)))
+        AssessedPanel::of(panel, &panel.notes, found.clone(), left, own(Subject::Panel(panel.id)))
     })
     .collect()
 }

@@ -230,6 +230,7 @@ mod tests {
             left: None,
             rulings: Vec::new(),
             remarks: Vec::new(),
+            notes: Vec::new(),
             hands_in: None,
         }
     }

@@ -4,6 +4,7 @@
 mod acceptance;
 mod answer;
 mod assessed;
+mod awaits;
 mod box_judgement;
 mod correction;
 mod correction_words;
@@ -24,6 +25,7 @@ mod work;
 pub use acceptance::{Acceptance, of_amendments};
 pub use answer::BoxAnswer;
 pub use assessed::{Assessed, AssessedBox, AssessedPanel, AssessedRoom, AssessedRun, AssessedSubject, Judged};
+pub use awaits::{Awaiting, awaits};
 pub use box_judgement::{
     AskedField, Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
 };

@@ -3,8 +3,9 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use super::awaits::{Awaiting, awaits};
 use super::item::{ItemState, ItemView};
-use crate::facts::{BoxContents, BoxId, BoxRecord};
+use crate::facts::{BoxContents, BoxId, BoxRecord, PersonRole};
 use crate::rules::{RuleResult, Verdict, is_dangerous, stops, worst_verdict};
 use crate::standard::Severity;
 
@@ -101,6 +102,8 @@ pub struct BoxOverview {
     pub items: ItemCounts,
     /// Something of it is still open: what a re-inspection looks at.
     pub still_open: bool,
+    /// Whom it waits for.
+    pub awaits: Vec<PersonRole>,
 }
 
 impl BoxOverview {
@@ -114,11 +117,13 @@ impl BoxOverview {
         // What no rule covers marks the box as a rule would.
         let remarked = record.remarks.iter().any(|remark| remark.severity != Severity::Note);
         let items = ItemCounts::of(findings);
+        let worst = if remarked { Verdict::Violates } else { worst_verdict(now) };
         Self {
+            awaits: awaits(worst_verdict(now), items, &record.notes),
             id: record.id,
             tag: record.tag.clone(),
             place: record.place.clone(),
-            worst: if remarked { Verdict::Violates } else { worst_verdict(now) },
+            worst,
             dangerous: is_dangerous(now) || record.remarks.iter().any(|r| r.severity == Severity::Danger),
             stopped: !stops(measured_again.unwrap_or(&record.found)).is_empty(),
             measured_again: measured_again.is_some(),
@@ -169,6 +174,8 @@ pub struct AuditCounts {
     pub violating_runs: u32,
     /// The work items, of boxes, panels, rooms and runs.
     pub items: ItemCounts,
+    /// How many boxes, panels, rooms and runs wait for whom.
+    pub awaiting: Awaiting,
 }
 
 impl AuditCounts {
@@ -187,6 +194,7 @@ impl AuditCounts {
                 Verdict::Meets | Verdict::NotApplicable => counts.meets += 1,
             }
             counts.items.add(overview.items);
+            counts.awaiting.add(&overview.awaits);
         }
         counts
     }

@@ -7,6 +7,7 @@ use super::amendments::{AmendmentSet, amendment_problems};
 use super::bounded::at_most;
 use super::house_rules::HouseRules;
 use super::problem::{Pointer, Problem, check_day, check_text, check_year};
+use super::turn::Turn;
 use super::work::{CorrectionLine, WorkSettings, correction_problems};
 use crate::facts::{AuditId, Room};
 use crate::quantity::UnitSystem;
@@ -96,6 +97,9 @@ pub struct Audit {
     /// Whose paper the reports are on.
     #[serde(default)]
     pub letterhead: Letterhead,
+    /// Whose turn it is.
+    #[serde(default)]
+    pub turn: Turn,
     /// Somebody else's list, to be worked off; at most 500 lines.
     #[serde(default, deserialize_with = "at_most::<_, _, 5_000>")]
     #[schema(max_items = 500)]
@@ -215,6 +219,7 @@ impl Audit {
         check_built(&mut problems, &building.at("built"), self.building.built);
         problems.extend(self.basis.problems(&at.at("basis")));
         problems.extend(self.work.problems(&at.at("work")));
+        problems.extend(self.turn.problems(&at.at("turn")));
         problems.extend(correction_problems(&self.corrections, &at.at("corrections")));
         let letterhead = at.at("letterhead");
         check_text(&mut problems, &letterhead.at("firm"), &self.letterhead.firm, false, 120);

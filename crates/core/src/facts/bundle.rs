@@ -9,6 +9,7 @@ use super::r#box::BoxContents;
 use super::circuit::{Circuit, Feed, TraceEvent};
 use super::hands::HandsIn;
 use super::identifier::{BoxId, CircuitId, ItemId, PanelId, PhotoId, RoomId, RunId};
+use super::note::Note;
 use super::panel::{Panel, PanelFeed};
 use super::photo::BundlePhoto;
 use super::ruling::{Remark, Ruling};
@@ -75,6 +76,9 @@ pub struct BundleRoom {
     /// What was seen in the room that no rule covers.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub remarks: Vec<Remark>,
+    /// Notes to whoever comes next.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub notes: Vec<Note>,
     /// Its boxes in the order of the walk.
     #[serde(default, deserialize_with = "at_most::<_, _, 20_000>")]
     pub boxes: Vec<BundleBox>,
@@ -106,6 +110,9 @@ pub struct BundleBox {
     /// What was seen that no rule covers.
     #[serde(default)]
     pub remarks: Vec<Remark>,
+    /// Notes to whoever comes next.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    pub notes: Vec<Note>,
     /// Who has hands in it.
     #[serde(default, skip_serializing_if = "Option::is_none")]
     pub hands_in: Option<HandsIn>,
@@ -133,13 +140,14 @@ impl BundleRoom {
             left: self.left.clone(),
             rulings: self.rulings.clone(),
             remarks: self.remarks.clone(),
+            notes: self.notes.clone(),
         }
     }
 
     /// A room of a bundle from its record and its boxes.
     pub fn from_record(record: Room, boxes: Vec<BundleBox>) -> Self {
-        let Room { id, name, area, sketch, left, rulings, remarks } = record;
-        Self { id, name, area, sketch, left, rulings, remarks, boxes }
+        let Room { id, name, area, sketch, left, rulings, remarks, notes } = record;
+        Self { id, name, area, sketch, left, rulings, remarks, notes, boxes }
     }
 }
 
@@ -156,14 +164,15 @@ impl BundleBox {
             left: self.left.clone(),
             rulings: self.rulings.clone(),
             remarks: self.remarks.clone(),
+            notes: self.notes.clone(),
             hands_in: self.hands_in.clone(),
         }
     }
 
     /// A box of a bundle from its record.
     pub fn from_record(record: BoxRecord) -> Self {
-        let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks, hands_in } = record;
-        Self { id, tag, place, wired_under, found, left, rulings, remarks, hands_in, items: Vec::new() }
+        let BoxRecord { id, room: _, tag, place, wired_under, found, left, rulings, remarks, notes, hands_in } = record;
+        Self { id, tag, place, wired_under, found, left, rulings, remarks, notes, hands_in, items: Vec::new() }
     }
 }
 

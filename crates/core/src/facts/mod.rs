@@ -14,6 +14,7 @@ mod gone;
 mod hands;
 mod house_rules;
 mod identifier;
+mod note;
 mod panel;
 mod person;
 mod photo;
@@ -26,6 +27,7 @@ mod seal;
 mod shop_lengths;
 #[cfg(test)]
 pub(crate) mod testing;
+mod turn;
 mod work;
 
 pub use amendments::{Amendment, AmendmentSet};
@@ -53,6 +55,7 @@ pub use house_rules::{
 };
 pub(crate) use identifier::free_number;
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PersonId, PhotoId, RoomId, RunId};
+pub use note::Note;
 pub use panel::{
     Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, GasPipe, Grounding, Incoming,
     LandedConductor, MappedPoint, Mapping, Panel, PanelFeed, PanelObservation, PanelObservationInfo, PanelObserved,
@@ -78,6 +81,7 @@ pub use run::{
 };
 pub use seal::Seal;
 pub use shop_lengths::ShopLengths;
+pub use turn::{Stage, Turn};
 pub use work::{
     Blocked, CorrectionLine, MOST_LINES, OWN, Offcut, OwnMaterial, OwnRepair, Pin, REFER, Scope, StockLine,
     StoredState, Subject, WaitsFor, WorkItem, WorkSettings,

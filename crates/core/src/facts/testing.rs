@@ -6,7 +6,7 @@ use uuid::Uuid;
 
 use super::{
     Amendment, Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxKind, BoxRecord, Building, Cable, Colour,
-    Conductor, Device, DeviceKind, Hung, HungKind, Letterhead, Role, Room, RoomFacts, RoomId, WorkSettings,
+    Conductor, Device, DeviceKind, Hung, HungKind, Letterhead, Role, Room, RoomFacts, RoomId, Turn, WorkSettings,
 };
 use crate::quantity::{Gauge, Length};
 use crate::standard::{Location, WiringMethod};
@@ -67,6 +67,7 @@ pub fn record_of(found: BoxContents) -> (Room, BoxRecord) {
         left: None,
         rulings: Vec::new(),
         remarks: Vec::new(),
+        notes: Vec::new(),
         hands_in: None,
     };
     (room, record)
@@ -84,6 +85,7 @@ pub fn audit_of(record: BoxRecord) -> AuditFacts {
         archived: false,
         work: WorkSettings::default(),
         letterhead: Letterhead::default(),
+        turn: Turn::default(),
         corrections: Vec::new(),
     };
     let rooms = vec![RoomFacts { room, boxes: vec![record] }];

@@ -7,6 +7,7 @@ use super::contents::BoxContents;
 use crate::facts::audit::wired_year;
 use crate::facts::hands::HandsIn;
 use crate::facts::identifier::{BoxId, RoomId};
+use crate::facts::note::{Note, note_problems};
 use crate::facts::problem::{Pointer, Problem, check_text, check_time, check_year};
 use crate::facts::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::standard::WiredUnder;
@@ -41,6 +42,10 @@ pub struct BoxRecord {
     #[serde(default)]
     #[schema(max_items = 100)]
     pub remarks: Vec<Remark>,
+    /// Notes to whoever comes next, at most 100.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub notes: Vec<Note>,
     /// Who has hands in it now.
     #[serde(default)]
     pub hands_in: Option<HandsIn>,
@@ -59,6 +64,7 @@ impl BoxRecord {
         }
         problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
         problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
+        problems.extend(note_problems(&self.notes, &at.at("notes")));
         if let Some(hands) = &self.hands_in {
             let place = at.at("hands_in");
             check_text(&mut problems, &place.at("who"), &hands.who, true, 80);

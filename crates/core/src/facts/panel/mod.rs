@@ -11,6 +11,7 @@ use utoipa::ToSchema;
 
 use crate::facts::bounded::at_most;
 use crate::facts::identifier::PanelId;
+use crate::facts::note::{Note, note_problems};
 use crate::facts::problem::{Pointer, Problem, check_text};
 use crate::facts::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 use crate::standard::WiredUnder;
@@ -85,6 +86,10 @@ pub struct Panel {
     /// What was seen that no rule covers.
     #[serde(default)]
     pub remarks: Vec<Remark>,
+    /// Notes to whoever comes next, at most 100.
+    #[serde(default)]
+    #[schema(max_items = 100)]
+    pub notes: Vec<Note>,
     /// The mapping of what feeds what.
     #[serde(default)]
     pub mapping: Mapping,
@@ -117,6 +122,7 @@ impl Panel {
             observed: Vec::new(),
             rulings: Vec::new(),
             remarks: Vec::new(),
+            notes: Vec::new(),
             mapping: Mapping::default(),
             left: None,
         }
@@ -226,6 +232,7 @@ impl Panel {
         problems.extend(self.service.problems(&at.at("service")));
         problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
         problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
+        problems.extend(note_problems(&self.notes, &at.at("notes")));
         problems.extend(self.mapping.problems(self, &at.at("mapping")));
         if let Some(left) = &self.left {
             let place = at.at("left");

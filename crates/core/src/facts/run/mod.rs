@@ -11,6 +11,7 @@ use utoipa::ToSchema;
 
 use super::audit::Basis;
 use super::identifier::{BoxId, PanelId, RunId};
+use super::note::{Note, note_problems};
 use super::problem::{Pointer, Problem, check_text};
 use super::ruling::{Remark, Ruling, remark_problems, ruling_problems};
 pub use course::{Course, RacewayConductors, RunWay, Stretch};
@@ -62,6 +63,10 @@ pub struct CableRun {
     /// What was seen that no rule covers.
     #[serde(default, skip_serializing_if = "Vec::is_empty")]
     pub remarks: Vec<Remark>,
+    /// Notes to whoever comes next, at most 100.
+    #[serde(default, skip_serializing_if = "Vec::is_empty")]
+    #[schema(max_items = 100)]
+    pub notes: Vec<Note>,
 }
 
 impl CableRun {
@@ -77,6 +82,7 @@ impl CableRun {
             left: None,
             rulings: Vec::new(),
             remarks: Vec::new(),
+            notes: Vec::new(),
         }
     }
 
@@ -136,6 +142,7 @@ impl CableRun {
         problems.extend(self.left.iter().flat_map(|left| left.problems(&at.at("left"))));
         problems.extend(ruling_problems(&self.rulings, &at.at("rulings")));
         problems.extend(remark_problems(&self.remarks, &at.at("remarks")));
+        problems.extend(note_problems(&self.notes, &at.at("notes")));
         problems
     }
 }

@@ -137,6 +137,7 @@ impl Scene {
             left: None,
             rulings: Vec::new(),
             remarks: Vec::new(),
+            notes: Vec::new(),
             hands_in: None,
         });
         self.fed_by.push(Vec::new());

@@ -1,1 +1,0 @@
-import{at as e}from"./Form-DWpJf0ne.js";var t=e();function n(){return(0,t.jsxs)(`p`,{className:`cautions`,children:[(0,t.jsx)(`b`,{children:`Switch off and prove dead before a hand goes in:`}),` tester on a live point, every cable, tester again. Local codes govern; licensed work is for the licensed.`]})}export{n as t};

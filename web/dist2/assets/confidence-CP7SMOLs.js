@@ -1,1 +1,0 @@
-var e={sure:`from memory, sure`,"may-be-off":`from memory; a year or number may be off`,"check-first":`from memory; check before relying on it`,practice:`no source`};export{e as t};

@@ -1,1 +1,0 @@
-var e=e=>/^.\p{Lu}/u.test(e)?e:e.charAt(0).toLowerCase()+e.slice(1);export{e as t};

@@ -1,1 +1,0 @@
-import{ct as e,ot as t}from"./Form-DWpJf0ne.js";import{K as n}from"./index-QvkY9dct.js";var r=e(t(),1);function i(e,t=`part`){let[i,a]=n(),o=i.get(t);return[e.find(e=>e===o)??e[0],(0,r.useCallback)(n=>a(r=>{let i=new URLSearchParams(r);return n===e[0]?i.delete(t):i.set(t,n),i},{replace:!0,flushSync:!0}),[a,e,t])]}export{i as t};
