@@ -56,6 +56,7 @@ soak: python3 chromium web/dist/index.html e2e/$(NODE_STAMP) ## Run the heavy ca
 	NAILPUNCH_KILLS=1000 NAILPUNCH_EDITING_SECONDS=600 cargo test --locked -p nailpunch-store --test attacks -- --nocapture
 	cd e2e && NAILPUNCH_CUTS=1000 npx playwright test field.spec.ts -g 'cuts of the network'
 	cd e2e && NAILPUNCH_TRIES=100 npx playwright test guessing.spec.ts
+	cd e2e && NAILPUNCH_CROWD_SECONDS=600 npx playwright test crowd.spec.ts
 
 # `cargo test --workspace` has built this binary already.
 target/debug/nailpunch: web/dist/index.html

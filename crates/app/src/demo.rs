@@ -10,7 +10,8 @@ use crate::failure::Failure;
 
 /// The building of the demo as it really is, for the bench.
 pub const INSTALLATION: &str = include_str!("../../../demo/installation.json");
-const BUNDLE: &str = include_str!("../../../demo/guesthouse.nailpunch.json");
+/// The demo audit.
+pub const BUNDLE: &str = include_str!("../../../demo/guesthouse.nailpunch.json");
 
 /// Opens the database of the demo, taking the demo audit in when it is not there.
 pub fn open(path: &Path, fresh: bool) -> Result<Store, Failure> {

@@ -17,6 +17,9 @@ pub enum Failure {
     /// Connections cannot be kept private.
     #[error(transparent)]
     Network(#[from] crate::network::NetworkError),
+    /// A backup was not made, or not brought back.
+    #[error(transparent)]
+    Backup(#[from] crate::backups::BackupError),
     /// A file could not be read or written.
     #[error("{}: {reason}", path.display())]
     File {

@@ -1,5 +1,6 @@
 //! Nailpunch: the binary. The command line, and the server behind the screens.
 
+mod backups;
 mod check;
 mod clock;
 mod command;

@@ -2,6 +2,7 @@
 
 use std::net::IpAddr;
 use std::path::{Path, PathBuf};
+use std::time::Duration;
 
 use clap::{Args, ValueEnum};
 use serde::Deserialize;
@@ -69,6 +70,16 @@ pub struct Listen {
     #[arg(long = "host", value_name = "NAME", env = "NAILPUNCH_HOSTS", value_delimiter = ',')]
     #[serde(default)]
     pub hosts: Vec<String>,
+    /// Where backups go by themselves while it runs: a folder, or s3://BUCKET/PREFIX with AWS_ENDPOINT, AWS_ACCESS_KEY_ID and
+    /// AWS_SECRET_ACCESS_KEY in the environment. None are made where nothing is named.
+    #[arg(long, value_name = "PLACE", env = "NAILPUNCH_BACKUP_TO")]
+    pub backup_to: Option<String>,
+    /// How often, in hours, 1 where nothing is named.
+    #[arg(long, value_name = "HOURS", env = "NAILPUNCH_BACKUP_EVERY", value_parser = clap::value_parser!(u32).range(1..=720))]
+    pub backup_every: Option<u32>,
+    /// A file with a passphrase: the key of the seals goes along with each backup, locked by it.
+    #[arg(long, value_name = "FILE", env = "NAILPUNCH_BACKUP_PASSPHRASE_FILE")]
+    pub backup_passphrase_file: Option<PathBuf>,
     /// The database, where the command line names none.
     #[arg(skip)]
     pub data: Option<PathBuf>,
@@ -89,6 +100,19 @@ pub struct Settled {
     pub log: Level,
     /// In what form.
     pub log_format: LogFormat,
+    /// What is backed up by itself.
+    pub backups: Option<Backups>,
+}
+
+/// Backups that are made by themselves.
+#[derive(Debug, Clone)]
+pub struct Backups {
+    /// Where they go.
+    pub to: String,
+    /// How often.
+    pub every: Duration,
+    /// Where the passphrase is that locks the key of the seals.
+    pub passphrase_file: Option<PathBuf>,
 }
 
 fn read(path: &Path) -> Result<Listen, Failure> {
@@ -116,6 +140,9 @@ impl Listen {
             log: self.log.or(file.log),
             log_format: self.log_format.or(file.log_format),
             hosts: if self.hosts.is_empty() { file.hosts } else { self.hosts },
+            backup_to: self.backup_to.or(file.backup_to),
+            backup_every: self.backup_every.or(file.backup_every),
+            backup_passphrase_file: self.backup_passphrase_file.or(file.backup_passphrase_file),
             data: self.data.or(file.data),
             config: self.config,
         })
@@ -136,6 +163,17 @@ impl Listen {
             (None, None) => Privacy::None,
             _ => return not_together("a certificate and its key go together, and one is missing"),
         };
+        let backups = match (&self.backup_to, self.backup_every.unwrap_or(1)) {
+            (Some(_), 0 | 721..) => {
+                return Err(Failure::Other("backup-every is a number of hours from 1 to 720".to_owned()));
+            }
+            (Some(to), hours) => Some(Backups {
+                to: to.clone(),
+                every: Duration::from_secs(u64::from(hours) * 3_600),
+                passphrase_file: self.backup_passphrase_file.clone(),
+            }),
+            (None, _) => None,
+        };
         let here = IpAddr::from(if self.network { [0, 0, 0, 0] } else { [127, 0, 0, 1] });
         Ok(Settled {
             address: self.address.unwrap_or(here),
@@ -144,6 +182,7 @@ impl Listen {
             privacy,
             log: self.log.unwrap_or(Level::Warn),
             log_format: self.log_format.unwrap_or(LogFormat::Text),
+            backups,
         })
     }
 }

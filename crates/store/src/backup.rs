@@ -79,6 +79,19 @@ pub fn restore(backup: &Path, target: &Path) -> Result<Option<PathBuf>, StoreErr
     Ok(kept)
 }
 
+/// Whether a backup and a database are of two firms: both have people, and none of them are the same. What cannot be read says nothing
+/// here; putting it in place does.
+pub fn is_of_another_firm(backup: &Path, database: &Path) -> bool {
+    let people = |path: &Path| -> Option<Vec<String>> {
+        let connection = Connection::open_with_flags(path, OpenFlags::SQLITE_OPEN_READ_ONLY).ok()?;
+        let mut statement = connection.prepare("SELECT id FROM person").ok()?;
+        let rows = statement.query_map([], |row| row.get(0)).ok()?;
+        rows.collect::<Result<_, _>>().ok()
+    };
+    let (theirs, ours) = (people(backup).unwrap_or_default(), people(database).unwrap_or_default());
+    !theirs.is_empty() && !ours.is_empty() && !theirs.iter().any(|person| ours.contains(person))
+}
+
 /// A name for the database that is put aside which nothing has yet.
 fn free_name(target: &Path) -> PathBuf {
     let name = |number: u32| match number {

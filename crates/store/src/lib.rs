@@ -32,7 +32,7 @@ mod walk;
 mod whole;
 mod writing;
 
-pub use backup::{back_up, restore};
+pub use backup::{back_up, is_of_another_firm, restore};
 pub use connection::Store;
 pub use error::StoreError;
 pub use following::{Since, Touched};

@@ -63,8 +63,8 @@ const NAMES: [&str; 4] = ["id", "rule", "what", "pointer"];
 /// ```
 pub fn merge(wish: &MergeWish) -> Merged {
     let mut asks = Vec::new();
-    let (mut mine, mut theirs) =
-        both(Some(&wish.base), Some(&wish.mine), Some(&wish.theirs), &Pointer::root(), &mut asks);
+    let apart = told_apart(wish);
+    let (mut mine, mut theirs) = both(Some(&wish.base), Some(&apart), Some(&wish.theirs), &Pointer::root(), &mut asks);
     for side in ["found", "left"] {
         let at = Pointer::root().at(side);
         let of = |value: &Value| group(value.get(side));
@@ -86,6 +86,33 @@ pub fn merge(wish: &MergeWish) -> Merged {
         asks.push(at.at("supply").text());
     }
     Merged { mine: mine.unwrap_or_default(), theirs: theirs.unwrap_or_default(), asks }
+}
+
+/// What people said beside the facts: its numbers are of use to nobody else.
+const SAID: [&str; 2] = ["notes", "remarks"];
+
+/// This device's side, with another number for what both said anew under the same: both stay.
+fn told_apart(wish: &MergeWish) -> Value {
+    let mut mine = wish.mine.clone();
+    let numbers = |side: &Value, list: &str| -> Vec<u64> {
+        let each = side.get(list).and_then(Value::as_array).into_iter().flatten();
+        each.filter_map(|said| said.get("id").and_then(Value::as_u64)).collect()
+    };
+    for list in SAID {
+        let (before, there) = (numbers(&wish.base, list), numbers(&wish.theirs, list));
+        let mut taken = [numbers(&mine, list), there.clone()].concat();
+        let others = wish.theirs.get(list).and_then(Value::as_array).cloned().unwrap_or_default();
+        for said in mine.get_mut(list).and_then(Value::as_array_mut).into_iter().flatten() {
+            let Some(number) = said.get("id").and_then(Value::as_u64) else { continue };
+            if before.contains(&number) || !there.contains(&number) || others.contains(said) {
+                continue;
+            }
+            let free = (1..).find(|number| !taken.contains(number)).unwrap_or_default();
+            taken.push(free);
+            said["id"] = free.into();
+        }
+    }
+    mine
 }
 
 /// A place below a side of a box is of the group.
@@ -211,6 +238,25 @@ mod tests {
         };
         let both = merged(one(1, 2), one(7, 2), one(1, 9));
         assert_eq!((both.asks.len(), both.mine), (0, one(7, 9)));
+    }
+
+    #[test]
+    fn what_both_said_anew_is_kept_of_both() {
+        let said = |texts: &[(u32, &str)]| -> Value {
+            let each = texts.iter().map(|(id, text)| json!({ "id": id, "text": text }));
+            json!({ "notes": each.collect::<Vec<_>>() })
+        };
+        let base = said(&[(1, "ring twice")]);
+        let both = merged(
+            base.clone(),
+            said(&[(1, "ring twice"), (2, "mind the dog"), (3, "the same")]),
+            said(&[(1, "ring twice"), (2, "hot attic"), (3, "the same"), (4, "a key")]),
+        );
+        let kept = said(&[(1, "ring twice"), (5, "mind the dog"), (3, "the same"), (2, "hot attic"), (4, "a key")]);
+        assert_eq!((both.asks.len(), &both.mine, &both.theirs), (0, &kept, &kept));
+        // What was there before and is said otherwise by both is asked.
+        let both = merged(base, said(&[(1, "ring once")]), said(&[(1, "ring three times")]));
+        assert_eq!(both.asks, ["/notes/0/text"]);
     }
 
     #[test]

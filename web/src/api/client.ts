@@ -6,6 +6,7 @@ import type { paths } from './generated';
 import type {
   AmendmentSet,
   Audit,
+  BackupStatus,
   Basis,
   Bench,
   BenchWish,
@@ -262,6 +263,7 @@ export const api = {
   people: (): Promise<Revised<Person>[]> => read(client.GET('/api/people')),
   putPerson: (body: Person, basedOn: number): Promise<Revised<Person>> =>
     read(client.PUT('/api/people/{person}', { ...on({ person: body.id }, basedOn), body })),
+  backups: (): Promise<BackupStatus> => read(client.GET('/api/backups')),
   signIns: (): Promise<SignIn[]> => read(client.GET('/api/sign-ins')),
   shutOut: (id: string): Promise<unknown> => read(client.DELETE('/api/sign-ins/{id}', at({ id }))),
   makeLink: (audit: string, number: number, days: number): Promise<{ link: ReportLink; path: string }> =>

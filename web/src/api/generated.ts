@@ -745,6 +745,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/backups": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the backups that the server makes by itself are. */
+        get: operations["backups"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/bench": {
         parameters: {
             query?: never;
@@ -1532,6 +1549,20 @@ export interface components {
              * @description For the owner of the firm.
              */
             owner: number;
+        };
+        /** @description How the backups of the server are, for the owner of the firm. */
+        BackupStatus: {
+            /**
+             * Format: int64
+             * @description Its size in bytes.
+             */
+            bytes?: number | null;
+            /** @description Why the last try failed; nothing once one succeeded. */
+            failed?: string | null;
+            /** @description When the last one was made, RFC 3339: it was read back, and was what was written. */
+            last?: string | null;
+            /** @description Where they go; nothing where none are made. */
+            place?: string | null;
         };
         /** @description A bar of screw terminals. */
         Bar: {
@@ -9996,6 +10027,25 @@ export interface operations {
                 };
                 content: {
                     "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    backups: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["BackupStatus"];
                 };
             };
         };

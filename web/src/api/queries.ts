@@ -24,6 +24,7 @@ export const keys = {
   me: ['me'] as const,
   people: ['people'] as const,
   signIns: ['sign-ins'] as const,
+  backups: ['backups'] as const,
   bench: ['bench'] as const,
   journal: (audit: string) => ['audit', audit, 'journal'] as const,
 };

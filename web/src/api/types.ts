@@ -129,6 +129,7 @@ export type CorrectionLine = Whole<Omit<Schemas['CorrectionLine'], 'run'>> &
   Pick<Schemas['CorrectionLine'], 'run'>;
 export type CorrectionAnswer = Omit<Schemas['CorrectionAnswer'], 'line'> & { line: CorrectionLine };
 export type HandOver = Schemas['HandOver'];
+export type BackupStatus = Schemas['BackupStatus'];
 export type Turn = Whole<Schemas['Turn']>;
 export type Stage = Schemas['Stage'];
 export type Audit = Whole<

@@ -9,6 +9,7 @@ import type { Me, Person, PersonRole, Revised } from '../api/types';
 import { whyNot } from '../api/whyNot';
 import { Choice } from '../ui/Choice';
 import { Loading } from '../ui/States';
+import { Backups } from './Backups';
 import { Field, Refusal } from './Field';
 import { FirstOwner } from './FirstOwner';
 import { Oneself } from './Oneself';
@@ -76,6 +77,7 @@ function Firm({ me, person }: { me: Me; person: Person }) {
       <div>
         <Oneself person={person} onPair={() => setPairing(person)} />
         <Places here={me.sign_in?.id} nameOf={nameOf} />
+        {runs && <Backups />}
       </div>
       {pairing && <PairingDialog person={pairing} onClose={() => setPairing(null)} />}
     </div>

@@ -3,6 +3,7 @@
 mod amendments;
 mod assets;
 mod audits;
+mod backups;
 mod bench;
 mod body;
 mod boxes;
@@ -155,6 +156,7 @@ doors! {
     sign_in::shut_out,
     people::list,
     people::put,
+    backups::backups,
     links::make,
     links::list,
     links::withdraw,

@@ -16,8 +16,10 @@ use super::paper::Paper;
 use super::readers::Readers;
 use super::shared::Kept;
 use super::{audits, rocket};
+use crate::backups::{Place, keep};
 use crate::failure::Failure;
 use crate::network::{Authority, Network, NetworkError, Privacy, RENEW, Tls, Trust, addresses, in_terminal, places};
+use crate::secret::passphrase;
 use crate::settings::Settled;
 
 /// How others reach the server, and how that is kept private.
@@ -69,6 +71,12 @@ pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
     let scheme = if private.is_some() { "https" } else { "http" };
     let mut kept = Kept::new(store, Paper::apart());
     kept.network = network.clone();
+    let kept_safe = listen.backups.clone().map(|backups| {
+        let place = Place::open(&backups.to)?;
+        let passphrase = backups.passphrase_file.as_deref().map(passphrase).transpose()?;
+        Ok::<_, Failure>((kept.store.path().to_owned(), place, backups.every, passphrase, kept.backups.clone()))
+    });
+    let kept_safe = kept_safe.transpose()?;
     let server = rocket(kept, address, &named).attach(AdHoc::on_liftoff("front", move |server| {
         Box::pin(async move {
             let inside = SocketAddr::new(server.config().address, server.config().port);
@@ -77,6 +85,9 @@ pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
             // Judged once before anybody asks for the list.
             if let Some(kept) = server.state::<Arc<Kept>>().map(Arc::clone) {
                 drop(spawn_blocking(move || audits::on_list(&kept)));
+            }
+            if let Some((database, place, every, passphrase, state)) = kept_safe {
+                spawn(keep(database, place, every, passphrase, state));
             }
             spawn(async move {
                 told_to_stop().await;

@@ -20,6 +20,7 @@ use super::problem::ApiError;
 use super::tries::Tries;
 use super::turns::Turns;
 use super::who::{Passed, Who};
+use crate::backups::State;
 use crate::network::Network;
 
 /// The audits on disk, and what was worked out of them before.
@@ -40,6 +41,8 @@ pub struct Kept {
     pub tries: Tries,
     /// Where others reach the server.
     pub network: Network,
+    /// How the backups are.
+    pub backups: State,
     /// Who looks at what, and is told what others change.
     pub live: Arc<Live>,
     looked: std::sync::Mutex<Option<Instant>>,
@@ -70,6 +73,7 @@ impl Kept {
             paper,
             tries: Tries::default(),
             network: Network::default(),
+            backups: State::default(),
             live,
             looked: std::sync::Mutex::default(),
             has_people: AtomicBool::new(false),
