@@ -1,6 +1,6 @@
 //! How a server is set up: by the command line, else by the environment, else by a file, else by default.
 
-use std::net::IpAddr;
+use std::net::{IpAddr, SocketAddr};
 use std::path::{Path, PathBuf};
 use std::time::Duration;
 
@@ -70,6 +70,9 @@ pub struct Listen {
     #[arg(long = "host", value_name = "NAME", env = "NAILPUNCH_HOSTS", value_delimiter = ',')]
     #[serde(default)]
     pub hosts: Vec<String>,
+    /// Tell the figures of the server, as Prometheus reads them, at this address of this machine, as in 127.0.0.1:9464.
+    #[arg(long, value_name = "ADDRESS", env = "NAILPUNCH_FIGURES")]
+    pub figures: Option<SocketAddr>,
     /// Where backups go by themselves while it runs: a folder, or s3://BUCKET/PREFIX with AWS_ENDPOINT, AWS_ACCESS_KEY_ID and
     /// AWS_SECRET_ACCESS_KEY in the environment. None are made where nothing is named.
     #[arg(long, value_name = "PLACE", env = "NAILPUNCH_BACKUP_TO")]
@@ -100,6 +103,8 @@ pub struct Settled {
     pub log: Level,
     /// In what form.
     pub log_format: LogFormat,
+    /// Where the figures are told.
+    pub figures: Option<SocketAddr>,
     /// What is backed up by itself.
     pub backups: Option<Backups>,
 }
@@ -140,6 +145,7 @@ impl Listen {
             log: self.log.or(file.log),
             log_format: self.log_format.or(file.log_format),
             hosts: if self.hosts.is_empty() { file.hosts } else { self.hosts },
+            figures: self.figures.or(file.figures),
             backup_to: self.backup_to.or(file.backup_to),
             backup_every: self.backup_every.or(file.backup_every),
             backup_passphrase_file: self.backup_passphrase_file.or(file.backup_passphrase_file),
@@ -182,6 +188,7 @@ impl Listen {
             privacy,
             log: self.log.unwrap_or(Level::Warn),
             log_format: self.log_format.unwrap_or(LogFormat::Text),
+            figures: self.figures,
             backups,
         })
     }

@@ -155,6 +155,16 @@ async function apart(change: Change): Promise<Moved> {
 /** Another changed the same record: both sides are put together. */
 async function together(change: Change, said: Problem): Promise<Moved> {
   const { audit, kind, id } = change;
+  // Nothing is added to what is being put together.
+  const moved = await alone(audit, () => putTogether(change, said));
+  await changed(audit);
+  if (moved === 'changed') tellSettled(audit, kind, id);
+  return moved;
+}
+
+/** The same for whoever has the audit alone. */
+async function putTogether(change: Change, said: Problem): Promise<Moved> {
+  const { audit, kind, id } = change;
   const chain = (await changesOf(audit)).filter(
     (known) => waits(known) && known.kind === kind && known.id === id,
   );
@@ -177,7 +187,6 @@ async function together(change: Change, said: Problem): Promise<Moved> {
       places,
     };
     await replace(numbers, [{ ...last, number: change.number, before: change.before, asks }]);
-    await changed(audit);
     return 'held';
   }
   const body = JSON.stringify(merged?.mine);
@@ -190,9 +199,7 @@ async function together(change: Change, said: Problem): Promise<Moved> {
     body,
   };
   await replace(numbers, [now]);
-  await alone(audit, () => takeOver(now));
-  await changed(audit);
-  tellSettled(audit, kind, id);
+  await takeOver(now);
   return 'changed';
 }
 
@@ -201,15 +208,17 @@ export async function answerAsked(change: Change, whose: 'mine' | 'theirs'): Pro
   const { asks, audit, kind, id } = change;
   if (!asks) return;
   const body = asks[whose];
-  const chain = (await changesOf(audit)).filter(
-    (known) => waits(known) && known.kind === kind && known.id === id,
-  );
-  const numbers = chain.map(({ number }) => number);
-  const { asks: _asked, ...bare } = change;
-  const method = body === 'null' ? 'DELETE' : 'PUT';
-  const now: Change = { ...bare, method, body, basedOn: asks.revision, before: asks.theirs };
-  await replace(numbers, [now]);
-  await alone(audit, () => takeOver(now));
+  await alone(audit, async () => {
+    const chain = (await changesOf(audit)).filter(
+      (known) => waits(known) && known.kind === kind && known.id === id,
+    );
+    const numbers = chain.map(({ number }) => number);
+    const { asks: _asked, ...bare } = change;
+    const method = body === 'null' ? 'DELETE' : 'PUT';
+    const now: Change = { ...bare, method, body, basedOn: asks.revision, before: asks.theirs };
+    await replace(numbers, [now]);
+    await takeOver(now);
+  });
   await changed(audit);
   tellSettled(audit, kind, id);
   void bring();

@@ -414,7 +414,7 @@ export class BoxSession {
     this.set({ saving: 'saving' });
     try {
       const view = await this.doors.put(record, this.revision);
-      this.standsAt(view.record);
+      this.standsAt(view.record.revision, view.record.record);
       this.kept = changes;
       this.unanswered = null;
       this.set({ view, refusal: null });
@@ -423,20 +423,22 @@ export class BoxSession {
     } catch (error) {
       if (error instanceof ApiProblem && error.isConflict) {
         const { current, current_revision } = error.problem;
-        const theirs = { record: current as BoxRecord, revision: current_revision ?? this.revision };
-        if (this.unanswered && differences(this.unanswered, theirs.record).length === 0) {
+        const stands = current as BoxRecord;
+        const revision = current_revision ?? this.revision;
+        if (this.unanswered && differences(this.unanswered, stands).length === 0) {
           // What stands there is one's own: only its answer was lost.
           this.unanswered = null;
-          this.standsAt(theirs);
+          this.standsAt(revision, stands);
           return this.write(record, changes);
         }
-        const merged = await this.doors.merge?.(this.base, this.state.record, theirs.record);
+        const merged = await this.mergedWith(stands);
+        // What only one side changed is kept of both, whichever is chosen for the rest.
+        if (merged) this.takeOver(merged.mine);
         if (merged?.asks.length === 0) {
-          this.standsAt(theirs);
-          this.takeOver(merged.mine);
+          this.standsAt(revision, stands);
           return this.write(merged.mine, this.changes);
         }
-        this.set({ saving: 'conflict', theirs });
+        this.set({ saving: 'conflict', theirs: { record: merged?.theirs ?? stands, revision, stands } });
         return;
       }
       if (error instanceof ApiProblem && error.isOffline) this.unanswered = record;
@@ -444,11 +446,20 @@ export class BoxSession {
     }
   }
 
+  /** This window's record put together with the server's, as it stands once that is done: what is typed meanwhile is in it. */
+  private async mergedWith(stands: BoxRecord) {
+    for (;;) {
+      const { record } = this.state;
+      const merged = await this.doors.merge?.(this.base, record, stands);
+      if (record === this.state.record) return merged;
+    }
+  }
+
   /** Settles a conflict: this window's record goes over the other's. */
   keepMine() {
     const { theirs } = this.state;
     if (!theirs) return;
-    this.standsAt(theirs);
+    this.standsAt(theirs.revision, theirs.stands);
     this.set({ theirs: null, saving: 'pending' });
     void this.save();
   }
@@ -458,8 +469,10 @@ export class BoxSession {
     const { theirs } = this.state;
     if (!theirs) return;
     this.remember();
-    this.standsAt(theirs);
+    this.standsAt(theirs.revision, theirs.stands);
     this.kept = this.changes;
+    // What only this window changed is still to be saved.
+    if (differences(theirs.record, theirs.stands).length > 0) this.changes += 1;
     const side = theirs.record.left ? this.state.side : 'found';
     this.set({ record: theirs.record, theirs: null, texts: NOTHING_TYPED, side, saving: 'saved' });
     this.judge();
@@ -468,14 +481,15 @@ export class BoxSession {
   /** A fresh answer of the server. It is taken unless something here is not saved yet. */
   accept(view: BoxView) {
     if (!this.isKept || view.record.revision < this.revision) return;
-    const changed = view.record.revision !== this.revision;
-    this.standsAt(view.record);
     this.set({ view });
-    if (changed) this.takeOver(view.record.record);
+    // Of the same revision it may be another's, while one's own is still on its way.
+    if (view.record.revision === this.revision) return;
+    this.standsAt(view.record.revision, view.record.record);
+    this.takeOver(view.record.record);
   }
 
   /** So it stands at the server. */
-  private standsAt({ revision, record }: { revision: number; record: BoxRecord }) {
+  private standsAt(revision: number, record: BoxRecord) {
     this.revision = revision;
     this.base = record;
   }

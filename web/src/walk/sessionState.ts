@@ -36,8 +36,11 @@ export type SessionState = {
   planned: boolean;
   saving: Saving;
   refusal: Problem | null;
-  /** The record of another window, where both changed the same revision. */
-  theirs: { record: BoxRecord; revision: number } | null;
+  /**
+   * The record of another window, where both changed the same revision, with what only this one changed; and as it stands at the
+   * server.
+   */
+  theirs: { record: BoxRecord; revision: number; stands: BoxRecord } | null;
   /** The last act at the drawing, until something else is done. */
   said: Said | null;
   canUndo: boolean;

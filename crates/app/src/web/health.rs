@@ -1,5 +1,6 @@
 //! Whether the server lives and can answer, and the log of requests: what was asked for, never what was in it.
 
+use std::sync::Arc;
 use std::time::Instant;
 
 use nailpunch_views::Problem;
@@ -12,7 +13,7 @@ use tracing::{debug, warn};
 use utoipa::ToSchema;
 
 use super::problem::ApiError;
-use super::shared::{Shared, with_store};
+use super::shared::{Kept, Shared, with_store};
 
 /// The state of the server.
 #[derive(Serialize, ToSchema)]
@@ -63,6 +64,9 @@ impl Fairing for Requests {
         // The pattern of the route and not the address: identifiers stay out of the log.
         let route = request.route().map_or_else(|| "no route".to_owned(), |route| route.uri.to_string());
         let took = request.local_cache(Instant::now).elapsed();
+        if let Some(kept) = request.rocket().state::<Arc<Kept>>() {
+            kept.figures.answered(method.as_str(), &route, status, took);
+        }
         if status >= 500 {
             warn!(%method, route, status, ?took, "failed");
         } else {

@@ -106,6 +106,11 @@ impl Live {
         work(&mut self.windows.lock().unwrap_or_else(PoisonError::into_inner))
     }
 
+    /// How many streams are open.
+    pub fn streams(&self) -> usize {
+        self.windows(|known| known.open.values().sum())
+    }
+
     /// A window opens a stream; nothing where there are too many.
     fn enter(self: &Arc<Self>, audit: &str, sign_in: &str, window: &str, present: Present) -> Option<Entered> {
         let stream = self.windows(|known| {

@@ -11,6 +11,7 @@ mod circuits;
 mod corrections;
 mod exchange;
 mod fence;
+mod figures;
 mod firm;
 mod found_first;
 mod front;

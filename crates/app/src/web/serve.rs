@@ -15,7 +15,7 @@ use super::front::{Front, Private};
 use super::paper::Paper;
 use super::readers::Readers;
 use super::shared::Kept;
-use super::{audits, rocket};
+use super::{audits, figures, rocket};
 use crate::backups::{Place, keep};
 use crate::failure::Failure;
 use crate::network::{Authority, Network, NetworkError, Privacy, RENEW, Tls, Trust, addresses, in_terminal, places};
@@ -77,6 +77,7 @@ pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
         Ok::<_, Failure>((kept.store.path().to_owned(), place, backups.every, passphrase, kept.backups.clone()))
     });
     let kept_safe = kept_safe.transpose()?;
+    let figures = listen.figures.map(figures::listen).transpose().map_err(Failure::Other)?;
     let server = rocket(kept, address, &named).attach(AdHoc::on_liftoff("front", move |server| {
         Box::pin(async move {
             let inside = SocketAddr::new(server.config().address, server.config().port);
@@ -85,6 +86,11 @@ pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
             // Judged once before anybody asks for the list.
             if let Some(kept) = server.state::<Arc<Kept>>().map(Arc::clone) {
                 drop(spawn_blocking(move || audits::on_list(&kept)));
+            }
+            if let (Some(figures), Some(kept)) = (figures, server.state::<Arc<Kept>>().map(Arc::clone))
+                && let Ok(listener) = rocket::tokio::net::TcpListener::from_std(figures)
+            {
+                spawn(figures::tell(listener, kept));
             }
             if let Some((database, place, every, passphrase, state)) = kept_safe {
                 spawn(keep(database, place, every, passphrase, state));

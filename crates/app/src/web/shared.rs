@@ -14,6 +14,7 @@ use rocket::request::{FromRequest, Outcome};
 use rocket::tokio::sync::Mutex;
 use rocket::{Request, async_trait};
 
+use super::figures::Figures;
 use super::live::Live;
 use super::paper::Paper;
 use super::problem::ApiError;
@@ -43,6 +44,8 @@ pub struct Kept {
     pub network: Network,
     /// How the backups are.
     pub backups: State,
+    /// What is counted of it all.
+    pub figures: Figures,
     /// Who looks at what, and is told what others change.
     pub live: Arc<Live>,
     looked: std::sync::Mutex<Option<Instant>>,
@@ -62,8 +65,12 @@ impl Kept {
     /// With nothing worked out yet.
     pub fn new(mut store: Store, paper: Paper) -> Self {
         let live = Arc::new(Live::default());
-        let told = Arc::clone(&live);
-        store.when_committed(move || told.tell());
+        let figures = Figures::default();
+        let (told, commits) = (Arc::clone(&live), figures.commits());
+        store.when_committed(move || {
+            commits.inc();
+            told.tell();
+        });
         Self {
             store,
             memory: Memory::new(MOST_BOXES),
@@ -74,6 +81,7 @@ impl Kept {
             tries: Tries::default(),
             network: Network::default(),
             backups: State::default(),
+            figures,
             live,
             looked: std::sync::Mutex::default(),
             has_people: AtomicBool::new(false),
