@@ -35,9 +35,12 @@ for (const theme of ['light', 'dark']) {
       await page.goto(server.get().url + path);
       await expect(page.locator('main')).toBeVisible();
       await page.waitForLoadState('networkidle');
-      const { violations } = await new AxeBuilder({ page })
-        .withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
-        .analyze();
+      const axe = new AxeBuilder({ page });
+      // Another theme is other colours, and nothing else.
+      const { violations } = await (theme === 'dark'
+        ? axe.withRules(['color-contrast'])
+        : axe.withTags(['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'])
+      ).analyze();
       expect(violations.map(({ id, nodes }) => `${id}: ${nodes.map((node) => node.html).join(' | ')}`)).toEqual([]);
       clean();
     });

@@ -10,12 +10,9 @@ use nailpunch_core::facts::{Bundle, Pointer, Problem};
 use nailpunch_core::rules::rule_book;
 use nailpunch_core::standard::Confidence;
 use nailpunch_report::{ReportKind, Sheets};
-use nailpunch_store::{
-    Erased, Store, StoreError, back_up, create_private, is_of_another_firm, key_path, lock_key, open_key, put_seal_key,
-    restore, seal_key,
-};
+use nailpunch_store::{Erased, Store, StoreError, back_up, create_private, key_path, lock_key, seal_key};
 
-use crate::backups::{BackupError, Place, fetch};
+use crate::backups::Place;
 use crate::check::check;
 use crate::clock::{command_line as author, now};
 use crate::doctor::{Mend, examine};
@@ -24,6 +21,7 @@ use crate::network::Privacy;
 use crate::output::{print, print_json};
 use crate::people::PersonAction;
 use crate::proof::prove;
+use crate::restore::{bring_back, wait};
 use crate::secret::passphrase;
 use crate::settings::Listen;
 use crate::{demo, schema, web};
@@ -349,73 +347,6 @@ impl Action {
         }
         Ok(ExitCode::SUCCESS)
     }
-}
-
-/// Waits for what is done with a place of backups.
-fn wait<T>(work: impl Future<Output = Result<T, BackupError>>) -> Result<T, Failure> {
-    let runtime = rocket::tokio::runtime::Builder::new_current_thread().enable_all().build();
-    Ok(runtime.map_err(|error| Failure::Other(error.to_string()))?.block_on(work)?)
-}
-
-/// Puts a backup in the place of the database, with the key of its seals where its passphrase is given.
-fn bring_back(from: &str, another_firm: bool, passphrase_file: Option<&Path>, database: &Path) -> Result<(), Failure> {
-    let begun = std::time::Instant::now();
-    let file = Path::new(from);
-    let fetched = database.with_extension("fetched");
-    // What a stop in the middle left.
-    let clear = || {
-        drop(std::fs::remove_file(&fetched));
-        drop(std::fs::remove_file(key_path(&fetched)));
-    };
-    clear();
-    let source = if file.is_file() {
-        file.to_owned()
-    } else {
-        let (place, name) = Place::and_name(from).map_or((from, None), |(place, name)| (place, Some(name)));
-        if Place::and_name(from).is_none() && !from.contains("://") && !file.is_dir() {
-            return Err(Failure::File {
-                path: file.to_owned(),
-                reason: "there is no such file; name the backup, or a place that has one".to_owned(),
-            });
-        }
-        let name = wait(fetch(&Place::open(place)?, name, &fetched)).inspect_err(|_| clear())?;
-        println!("{name} is fetched");
-        fetched.clone()
-    };
-    let put = put_back(&source, another_firm, passphrase_file, database);
-    clear();
-    put?;
-    println!("it took {:.1} seconds", begun.elapsed().as_secs_f64());
-    Ok(())
-}
-
-fn put_back(backup: &Path, another_firm: bool, passphrase_file: Option<&Path>, database: &Path) -> Result<(), Failure> {
-    let key = match passphrase_file {
-        Some(named) => {
-            let locked = key_path(backup);
-            let failed = |error: std::io::Error| Failure::File { path: locked.clone(), reason: error.to_string() };
-            let bytes = std::fs::read(&locked).map_err(failed)?;
-            Some(open_key(&bytes, &passphrase(named)?).map_err(StoreError::from)?)
-        }
-        None => None,
-    };
-    if !another_firm && is_of_another_firm(backup, database) {
-        return Err(Failure::Other(
-            "this backup is of another firm than the database: not one of its people is there; nothing was changed. Name another \
-             database with --data, or say --another-firm to put it there all the same"
-                .to_owned(),
-        ));
-    }
-    let kept = restore(backup, database)?;
-    if let Some(key) = key {
-        put_seal_key(database, &key)?;
-        println!("the key of the seals is back");
-    }
-    println!("{} is restored", database.display());
-    if let Some(kept) = kept {
-        println!("what was there before is kept as {}", kept.display());
-    }
-    Ok(())
 }
 
 fn told(done: bool, what: &str) -> String {

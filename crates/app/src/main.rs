@@ -11,6 +11,7 @@ mod network;
 mod output;
 mod people;
 mod proof;
+mod restore;
 mod schema;
 mod secret;
 mod settings;

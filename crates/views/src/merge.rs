@@ -107,12 +107,23 @@ fn told_apart(wish: &MergeWish) -> Value {
             if before.contains(&number) || !there.contains(&number) || others.contains(said) {
                 continue;
             }
-            let free = (1..).find(|number| !taken.contains(number)).unwrap_or_default();
+            // The very same may have come under another number already.
+            let same = others.iter().filter_map(|other| other.get("id").and_then(Value::as_u64)).find(|other| {
+                let renamed = with_number(said, *other);
+                !before.contains(other) && others.contains(&renamed)
+            });
+            let free = same.or_else(|| (1..).find(|number| !taken.contains(number))).unwrap_or_default();
             taken.push(free);
-            said["id"] = free.into();
+            *said = with_number(said, free);
         }
     }
     mine
+}
+
+fn with_number(said: &Value, number: u64) -> Value {
+    let mut said = said.clone();
+    said["id"] = number.into();
+    said
 }
 
 /// A place below a side of a box is of the group.
@@ -254,6 +265,13 @@ mod tests {
         );
         let kept = said(&[(1, "ring twice"), (5, "mind the dog"), (3, "the same"), (2, "hot attic"), (4, "a key")]);
         assert_eq!((both.asks.len(), &both.mine, &both.theirs), (0, &kept, &kept));
+        // What came already, under another number, comes once.
+        let both = merged(
+            base.clone(),
+            said(&[(1, "ring twice"), (2, "mind the dog")]),
+            said(&[(1, "ring twice"), (2, "hot attic"), (3, "mind the dog")]),
+        );
+        assert_eq!(both.mine, said(&[(1, "ring twice"), (3, "mind the dog"), (2, "hot attic")]));
         // What was there before and is said otherwise by both is asked.
         let both = merged(base, said(&[(1, "ring once")]), said(&[(1, "ring three times")]));
         assert_eq!(both.asks, ["/notes/0/text"]);

@@ -9102,6 +9102,14 @@ export interface operations {
                     "text/event-stream": components["schemas"]["News"];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             422: {
                 headers: {
                     [name: string]: unknown;

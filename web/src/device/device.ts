@@ -20,6 +20,7 @@ import {
   pull,
   waitingIn,
 } from './audits';
+import { takeBeginning } from './beginnings';
 import { type Answer, judging, keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached, recordsFreely, watch, whenBack } from './office';
 import { making, notMade } from './own';
@@ -158,7 +159,8 @@ async function view(request: Request, path: string, audit: string): Promise<Resp
       const patience = path.endsWith('/job') ? 15 * PATIENCE_MS : PATIENCE_MS;
       const fresh = await office(request.clone(), (await isOnShelf(audit)) ? patience : undefined);
       if (path.endsWith('/walk') && fresh.ok) void keepSoon(audit);
-      return fresh;
+      // What was changed here meanwhile is not in it.
+      if (!isAhead(audit)) return fresh;
     } catch (error) {
       if (!(error instanceof NotReached)) throw error;
     }
@@ -193,9 +195,13 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const basedOn = Number(request.headers.get('If-Match')?.replaceAll('"', '') ?? 0);
     const { method } = request;
     const body = method === 'DELETE' ? '' : await request.clone().text();
+    const begun = takeBeginning(path);
     const own = { kind, id, basedOn, body };
     if (!(await keeps(audit, kind === 'audit' && basedOn === 0))) return throughOffice(request, audit, own);
     const known = await recordOf(audit, kind, id);
+    // The number is the same, and what it stands for is not: to be put together, as where another changed it.
+    if (known && begun !== undefined && known.revision === basedOn && known.record !== begun)
+      return stale(known);
     // Where the page knows more than this device, or others may have changed something beside it, the office has the last word.
     const mayAsk = reached() === 'here' && !isAhead(audit);
     const behind = isBehind(audit) || (known && known.revision < basedOn);
@@ -223,6 +229,13 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     }
   });
 }
+
+/** The refusal of a change that began with another content than what is here. */
+const stale = ({ revision, record }: { revision: number; record: string }) =>
+  json(
+    `{"status":409,"title":"Changed since","detail":"this box was changed in the meantime","current_revision":${revision},"current":${record}}`,
+    409,
+  );
 
 /** The device keeps this audit, or can begin it. Where something waits, nothing goes past it to the office. */
 async function keeps(audit: string, begins: boolean): Promise<boolean> {

@@ -92,7 +92,6 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
       <Verdict state={state} wanted={wanted.size} open={() => setSheet('findings')} />
       <main id="main" className="hand-main" ref={main} {...swipe}>
         {asked && <AskedElsewhere change={asked} />}
-        <SameOpen audit={audit} id={record.id} />
         <OpenNotes
           notes={record.notes ?? []}
           change={(notes) => session.editRecord((known) => ({ ...known, notes }))}
@@ -163,6 +162,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
             done,
           })}
         </section>
+        <SameOpen audit={audit} id={record.id} />
       </main>
       <nav className="hand-nav" aria-label="Boxes">
         <button type="button" disabled={!last} onClick={() => last && open(last.id)}>

@@ -97,7 +97,6 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
       <main id="main" className="walk-mid" tabIndex={-1}>
         <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
         {asked && <Asked change={asked} />}
-        <SameOpen audit={audit} id={record.id} />
         <StopBanner stops={judgement.stops} />
         {judgement.stops.length === 0 && <Cautions />}
         <Drawings
@@ -122,6 +121,7 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
           onPart={setPart}
         />
         <RunsHere audit={audit} runs={runs} />
+        <SameOpen audit={audit} id={record.id} />
       </main>
       <aside className="walk-find" aria-label="Findings and repairs">
         <Findings session={session} state={state} audit={audit} />

@@ -46,7 +46,6 @@ export function Run({ walk, here, audit, edits }: Props) {
       >
         {only === 'open' ? 'All boxes again' : 'Re-inspection: only what is open'}
       </button>
-      <AlsoHere audit={audit} />
       {walk.rooms.map((room) => (
         <section key={room.room.record.id} aria-label={room.room.record.name}>
           <RoomHead
@@ -116,6 +115,7 @@ export function Run({ walk, here, audit, edits }: Props) {
           onClose={() => setAsking(null)}
         />
       )}
+      <AlsoHere audit={audit} />
     </nav>
   );
 }

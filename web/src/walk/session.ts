@@ -413,7 +413,7 @@ export class BoxSession {
   private async write(record: BoxRecord, changes: number): Promise<void> {
     this.set({ saving: 'saving' });
     try {
-      const view = await this.doors.put(record, this.revision);
+      const view = await this.doors.put(record, this.revision, this.base);
       this.standsAt(view.record.revision, view.record.record);
       this.kept = changes;
       this.unanswered = null;
@@ -481,11 +481,12 @@ export class BoxSession {
   /** A fresh answer of the server. It is taken unless something here is not saved yet. */
   accept(view: BoxView) {
     if (!this.isKept || view.record.revision < this.revision) return;
+    const { revision, record } = view.record;
+    // The same number may be of another content: the device and the office both count.
+    const changed = revision !== this.revision || differences(this.state.record, record).length > 0;
+    this.standsAt(revision, record);
     this.set({ view });
-    // Of the same revision it may be another's, while one's own is still on its way.
-    if (view.record.revision === this.revision) return;
-    this.standsAt(view.record.revision, view.record.record);
-    this.takeOver(view.record.record);
+    if (changed) this.takeOver(record);
   }
 
   /** So it stands at the server. */

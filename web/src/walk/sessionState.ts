@@ -54,7 +54,8 @@ export type SessionDoors = {
     wish: { line: string; units: Basis['units']; contents: BoxContents },
     signal: AbortSignal,
   ) => Promise<Jotted>;
-  put: (record: BoxRecord, basedOn: number) => Promise<BoxView>;
+  /** Saves a record that was based on a revision, and on what stood there then. */
+  put: (record: BoxRecord, basedOn: number, base: BoxRecord) => Promise<BoxView>;
   /** Puts two sides together that began with the same; nothing where that cannot be done here. */
   merge?: (base: BoxRecord, mine: BoxRecord, theirs: BoxRecord) => Promise<Merged<BoxRecord> | null>;
   saved: (view: BoxView) => void;

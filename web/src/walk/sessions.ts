@@ -5,6 +5,7 @@ import { api } from '../api/client';
 import { keepBox } from '../api/queries';
 import type { Basis, BoxRecord, BoxView } from '../api/types';
 import { isKeptHere } from '../device/audits';
+import { beginsWith } from '../device/beginnings';
 import { mergeSides } from '../device/merging';
 import { BoxSession } from './session';
 
@@ -42,7 +43,10 @@ function sessionOf(audit: string, basis: Basis, view: BoxView): BoxSession {
     judge: api.judge,
     plan: api.plan,
     jot: api.jot,
-    put: (record, basedOn) => api.putBox(audit, record, basedOn),
+    put: (record, basedOn, base) => {
+      beginsWith(`/api/audits/${audit}/boxes/${record.id}`, base);
+      return api.putBox(audit, record, basedOn);
+    },
     merge: mergeSides<BoxRecord>,
     saved: (saved) => keepBox(audit, saved),
     pause: () => (isKeptHere(audit) ? 0 : OFFICE_PAUSE_MS),

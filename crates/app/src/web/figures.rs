@@ -23,8 +23,6 @@ use rocket::tokio::net::TcpListener;
 use rocket::tokio::spawn;
 use rocket::tokio::task::spawn_blocking;
 
-use super::shared::Kept;
-
 /// What is answered of an address that has no figures.
 const ELSEWHERE: &str = "the figures are at /metrics\n";
 const KIND: &str = "application/openmetrics-text; version=1.0.0; charset=utf-8";
@@ -49,6 +47,18 @@ const BOUNDS: [f64; 9] = [0.002, 0.005, 0.01, 0.025, 0.05, 0.1, 0.5, 2.5, 10.0];
 
 fn histogram() -> Histogram {
     Histogram::new(BOUNDS)
+}
+
+/// What is looked up when the figures are asked for.
+pub struct Now {
+    /// How many windows follow an audit.
+    pub streams: usize,
+    /// The size of the database in bytes.
+    pub database: u64,
+    /// When the last backup was made, RFC 3339.
+    pub backup: Option<String>,
+    /// The last try to make one failed.
+    pub backup_failed: bool,
 }
 
 /// What is counted.
@@ -100,14 +110,13 @@ impl Figures {
     }
 
     /// All figures as they are now.
-    fn text(&self, kept: &Kept) -> String {
+    pub fn text(&self, now: &Now) -> String {
         let whole = |count: u64| i64::try_from(count).unwrap_or(i64::MAX);
-        self.streams.set(whole(kept.live.streams() as u64));
-        self.database.set(whole(std::fs::metadata(kept.store.path()).map_or(0, |data| data.len())));
-        let backups = kept.backups.now();
-        let made = backups.last.and_then(|last| last.parse::<Timestamp>().ok());
+        self.streams.set(whole(now.streams as u64));
+        self.database.set(whole(now.database));
+        let made = now.backup.as_ref().and_then(|made| made.parse::<Timestamp>().ok());
         self.backup.set(made.map_or(0, Timestamp::as_second));
-        self.backup_failed.set(i64::from(backups.failed.is_some()));
+        self.backup_failed.set(i64::from(now.backup_failed));
         let mut text = String::new();
         match encode(&mut text, &self.registry) {
             Ok(()) => text,
@@ -116,14 +125,17 @@ impl Figures {
     }
 }
 
+/// Says all figures as they are now.
+pub type Say = Arc<dyn Fn() -> String + Send + Sync>;
+
 /// Tells the figures at an address of this machine, for good.
-pub async fn tell(listener: TcpListener, kept: Arc<Kept>) {
+pub async fn tell(listener: TcpListener, say: Say) {
     loop {
         let Ok((stream, _)) = listener.accept().await else { continue };
-        let kept = Arc::clone(&kept);
+        let say = Arc::clone(&say);
         let service = service_fn(move |request: Request<Incoming>| {
-            let kept = Arc::clone(&kept);
-            async move { Ok::<_, Infallible>(answer(request.uri().path(), kept).await) }
+            let say = Arc::clone(&say);
+            async move { Ok::<_, Infallible>(answer(request.uri().path(), say).await) }
         });
         let mut server = hyper::server::conn::http1::Builder::new();
         server.timer(TokioTimer::new()).header_read_timeout(Duration::from_secs(15));
@@ -131,13 +143,13 @@ pub async fn tell(listener: TcpListener, kept: Arc<Kept>) {
     }
 }
 
-async fn answer(path: &str, kept: Arc<Kept>) -> Response<Full<Bytes>> {
+async fn answer(path: &str, say: Say) -> Response<Full<Bytes>> {
     if path != "/metrics" {
         let mut answer = Response::new(Full::new(Bytes::from_static(ELSEWHERE.as_bytes())));
         *answer.status_mut() = StatusCode::NOT_FOUND;
         return answer;
     }
-    let text = spawn_blocking(move || kept.figures.text(&kept)).await.unwrap_or_default();
+    let text = spawn_blocking(move || say()).await.unwrap_or_default();
     let mut answer = Response::new(Full::new(Bytes::from(text)));
     answer.headers_mut().insert(CONTENT_TYPE, HeaderValue::from_static(KIND));
     answer
@@ -165,6 +177,7 @@ mod tests {
 
     use super::*;
     use crate::web::paper::Paper;
+    use crate::web::shared::Kept;
 
     fn kept() -> (tempfile::TempDir, Arc<Kept>) {
         let folder = tempfile::tempdir().unwrap();
@@ -185,7 +198,7 @@ mod tests {
             left: false,
         };
         kept.store.put_person(&person, 0, &crate::clock::command_line()).unwrap();
-        let text = kept.figures.text(&kept);
+        let text = kept.figures_now();
         let labels = r#"method="GET",route="/api/audits/<audit>/walk""#;
         for line in [
             format!("nailpunch_requests_total{{{labels},status=\"200\"}} 2"),
@@ -212,8 +225,9 @@ mod tests {
     #[rocket::async_test]
     async fn they_are_at_one_address_and_nowhere_else() {
         let (_folder, kept) = kept();
-        assert_eq!(answer("/", Arc::clone(&kept)).await.status(), StatusCode::NOT_FOUND);
-        let told = answer("/metrics", kept).await;
+        let say: Say = Arc::new(move || kept.figures_now());
+        assert_eq!(answer("/", Arc::clone(&say)).await.status(), StatusCode::NOT_FOUND);
+        let told = answer("/metrics", say).await;
         assert_eq!(told.headers()[CONTENT_TYPE], KIND);
     }
 }

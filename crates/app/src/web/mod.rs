@@ -26,6 +26,7 @@ mod panels;
 mod paper;
 mod people;
 mod photos;
+mod presence;
 mod problem;
 mod readers;
 mod readings;

@@ -90,7 +90,7 @@ pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
             if let (Some(figures), Some(kept)) = (figures, server.state::<Arc<Kept>>().map(Arc::clone))
                 && let Ok(listener) = rocket::tokio::net::TcpListener::from_std(figures)
             {
-                spawn(figures::tell(listener, kept));
+                spawn(figures::tell(listener, Arc::new(move || kept.figures_now())));
             }
             if let Some((database, place, every, passphrase, state)) = kept_safe {
                 spawn(keep(database, place, every, passphrase, state));

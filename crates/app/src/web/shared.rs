@@ -14,9 +14,9 @@ use rocket::request::{FromRequest, Outcome};
 use rocket::tokio::sync::Mutex;
 use rocket::{Request, async_trait};
 
-use super::figures::Figures;
-use super::live::Live;
+use super::figures::{Figures, Now};
 use super::paper::Paper;
+use super::presence::Live;
 use super::problem::ApiError;
 use super::tries::Tries;
 use super::turns::Turns;
@@ -103,6 +103,17 @@ impl Kept {
         let has = self.store.people().map_or(true, |people| !people.is_empty());
         self.has_people.store(has, Ordering::Release);
         has
+    }
+
+    /// All figures as they are now, as text.
+    pub fn figures_now(&self) -> String {
+        let backups = self.backups.now();
+        self.figures.text(&Now {
+            streams: self.live.streams(),
+            database: std::fs::metadata(self.store.path()).map_or(0, |data| data.len()),
+            backup: backups.last,
+            backup_failed: backups.failed.is_some(),
+        })
     }
 
     /// The first person was just made: whoever comes next is asked.

@@ -3,7 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
-use super::overview::ItemCounts;
+use super::item_counts::ItemCounts;
 use crate::facts::{Note, PersonRole};
 use crate::rules::Verdict;
 

@@ -11,6 +11,7 @@ mod correction_words;
 mod effects;
 mod hands;
 mod item;
+mod item_counts;
 mod kept;
 mod memory;
 mod overview;
@@ -35,9 +36,10 @@ pub use hands::{
     HeldBreaker, Hold, hands_problems, holds, is_in_rounds, off_for_boxes, round_problems, shut_down_problems,
 };
 pub use item::{ItemState, ItemView, measured_again, to_measure_again};
+pub use item_counts::ItemCounts;
 pub use kept::{Beside, Kept};
 pub use memory::Memory;
-pub use overview::{AuditCounts, BoxOverview, ItemCounts};
+pub use overview::{AuditCounts, BoxOverview};
 pub use panel_judgement::{BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of};
 pub use room_judgement::RoomJudgement;
 pub use run_judgement::RunJudgement;

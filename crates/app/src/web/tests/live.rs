@@ -129,6 +129,8 @@ fn what_is_open_is_one_thing_that_is_named_rightly() {
         assert!(status == Status::UnprocessableEntity || status == Status::BadRequest, "{status}");
         assert!(problem.to_string().contains(place), "{problem}");
     }
+    let nowhere = live("").replace(AUDIT, &Uuid::from_u128(99).to_string());
+    assert_eq!(asked(&server, Method::Get, &nowhere, None).dispatch().status(), Status::NotFound);
     let (status, _) = answer(asked(&server, Method::Get, &format!("/api/audits/{AUDIT}/live"), None).dispatch());
     assert!(status.code >= 400 && status.code < 500, "{status}");
 }
