@@ -119,7 +119,7 @@ function OneRun({ view, audit, walk, change }: { view: RunView; audit: string; w
           results={judgement.results}
           record={record}
           audit={audit}
-          change={(of) => said(change((run) => ({ ...run, ...of })))}
+          change={(make) => said(change((run) => ({ ...run, ...make(run) })))}
         />
         <SubjectRepairs
           label="Repairs of the cable run"

@@ -5,7 +5,8 @@ import type { Note, PersonRole } from '../api/types';
 import { useMe } from '../people/useMe';
 import { useRoles } from '../people/useRoles';
 
-type Props = { notes: Note[]; change: (notes: Note[]) => void };
+/** What is changed is what stands when it is: another may have left a note since this was drawn. */
+type Props = { notes: Note[]; change: (make: (notes: Note[]) => Note[]) => void };
 
 /** The notes that nobody has dealt with yet. */
 export function OpenNotes({ notes, change }: Props) {
@@ -13,7 +14,7 @@ export function OpenNotes({ notes, change }: Props) {
   const open = notes.filter((note) => !note.dealt_with);
   if (open.length === 0) return null;
   const deal = (id: number) =>
-    change(notes.map((note) => (note.id === id ? { ...note, dealt_with: true } : note)));
+    change((known) => known.map((note) => (note.id === id ? { ...note, dealt_with: true } : note)));
   return (
     <ul className="notes" aria-label="Notes">
       {open.map((note) => (
@@ -44,9 +45,13 @@ export function LeaveNote({ notes, change }: Props) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     if (text.trim() === '') return;
-    const id = Math.max(0, ...notes.map((note) => note.id)) + 1;
-    const by = me?.person?.name ?? '';
-    change([...notes, { id, text: text.trim(), by, to: to === '' ? null : to, dealt_with: false }]);
+    const note = {
+      text: text.trim(),
+      by: me?.person?.name ?? '',
+      to: to === '' ? null : to,
+      dealt_with: false,
+    };
+    change((known) => [...known, { ...note, id: Math.max(0, ...known.map(({ id }) => id)) + 1 }]);
     setText('');
     setOpen(false);
   };

@@ -17,7 +17,8 @@ const BASES: [Remark['basis'], string][] = [
   ['advisory', 'advice'],
 ];
 
-type Props = { remarks: Remark[]; change: (remarks: Remark[]) => void };
+/** What is changed is what stands when it is: another may have noted something since this was drawn. */
+type Props = { remarks: Remark[]; change: (make: (remarks: Remark[]) => Remark[]) => void };
 
 export function Remarks({ remarks, change }: Props) {
   const [open, setOpen] = useState(false);
@@ -27,8 +28,8 @@ export function Remarks({ remarks, change }: Props) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     if (text.trim() === '') return;
-    const id = Math.max(0, ...remarks.map((remark) => remark.id)) + 1;
-    change([...remarks, { id, text: text.trim(), basis, severity }]);
+    const remark = { text: text.trim(), basis, severity };
+    change((known) => [...known, { ...remark, id: Math.max(0, ...known.map(({ id }) => id)) + 1 }]);
     setText('');
     setOpen(false);
   };
@@ -40,7 +41,7 @@ export function Remarks({ remarks, change }: Props) {
           <button
             type="button"
             className="plain link"
-            onClick={() => change(remarks.filter((known) => known.id !== remark.id))}
+            onClick={() => change((all) => all.filter((known) => known.id !== remark.id))}
           >
             Remove
           </button>

@@ -14,16 +14,16 @@ type Props = {
   /** Its record. */
   record: Partial<Said>;
   audit: string;
-  change: (said: Partial<Said>) => void;
+  change: (make: (known: Partial<Said>) => Partial<Said>) => void;
 };
 
 export function SubjectFindings({ label, results, record, audit, change }: Props) {
-  const { rulings = [], remarks = [], notes = [] } = record;
+  const { remarks = [], notes = [] } = record;
   const onRule: OnRule = (rule, ruling) =>
-    change({
+    change(({ rulings = [] }) => ({
       rulings: [...rulings.filter((other) => other.rule !== rule), ...(ruling ? [{ rule, ...ruling }] : [])],
-    });
-  const note = (next: Note[]) => change({ notes: next });
+    }));
+  const note = (make: (notes: Note[]) => Note[]) => change((known) => ({ notes: make(known.notes ?? []) }));
   const telling = results.filter((result) => TELLING.includes(result.verdict));
   return (
     <section className="findings" aria-label={label} aria-live="polite">
@@ -43,7 +43,10 @@ export function SubjectFindings({ label, results, record, audit, change }: Props
           audit={audit}
         />
       ))}
-      <Remarks remarks={remarks} change={(next) => change({ remarks: next })} />
+      <Remarks
+        remarks={remarks}
+        change={(make) => change((known) => ({ remarks: make(known.remarks ?? []) }))}
+      />
       <LeaveNote notes={notes} change={note} />
     </section>
   );

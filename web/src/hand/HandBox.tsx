@@ -94,7 +94,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
         {asked && <AskedElsewhere change={asked} />}
         <OpenNotes
           notes={record.notes ?? []}
-          change={(notes) => session.editRecord((known) => ({ ...known, notes }))}
+          change={(make) => session.editRecord((known) => ({ ...known, notes: make(known.notes ?? []) }))}
         />
         <div className="dashes" aria-hidden="true">
           {questions.map((one) => (

@@ -325,7 +325,7 @@ function OnePanel({
               results={judgement.results}
               record={view.panel.record}
               audit={audit}
-              change={(of) => void change((known) => ({ ...known, ...of }))}
+              change={(make) => void change((known) => ({ ...known, ...make(known) }))}
             />
           </>
         ) : (

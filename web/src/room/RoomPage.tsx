@@ -184,7 +184,7 @@ function OneRoom({ view, audit, walk, edits, refused, change, said }: OneProps) 
           results={judgement.results}
           record={record}
           audit={audit}
-          change={(of) => said(change((room) => ({ ...room, ...of })))}
+          change={(make) => said(change((room) => ({ ...room, ...make(room) })))}
         />
         <SubjectRepairs
           label="Repairs in the room"

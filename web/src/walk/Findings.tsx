@@ -27,7 +27,8 @@ export function Findings({
   const { results } = state.judgement;
   // A record that this device kept before there were notes has none.
   const { notes = [] } = state.record;
-  const note = (next: Note[]) => session.editRecord((record) => ({ ...record, notes: next }));
+  const note = (make: (notes: Note[]) => Note[]) =>
+    session.editRecord((record) => ({ ...record, notes: make(record.notes ?? []) }));
   const onRule: OnRule = (rule, ruling) => session.rule(rule, ruling);
   const legacy = results.filter((result) => result.verdict === 'legacy');
   const broken = results.some((result) => result.verdict === 'violates');
@@ -53,7 +54,7 @@ export function Findings({
       />
       <Remarks
         remarks={state.record.remarks}
-        change={(remarks) => session.editRecord((record) => ({ ...record, remarks }))}
+        change={(make) => session.editRecord((record) => ({ ...record, remarks: make(record.remarks) }))}
       />
       <LeaveNote notes={notes} change={note} />
     </section>
