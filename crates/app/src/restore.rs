@@ -41,12 +41,6 @@ pub fn bring_back(
         file.to_owned()
     } else {
         let (place, name) = Place::and_name(from).map_or((from, None), |(place, name)| (place, Some(name)));
-        if Place::and_name(from).is_none() && !from.contains("://") && !file.is_dir() {
-            return Err(Failure::File {
-                path: file.to_owned(),
-                reason: "there is no such file; name the backup, or a place that has one".to_owned(),
-            });
-        }
         let name = wait(fetch(&Place::open(place)?, name, &fetched)).inspect_err(|_| clear())?;
         println!("{name} is fetched");
         fetched.clone()

@@ -1,6 +1,7 @@
 //! How a server is set up: by the command line, else by the environment, else by a file, else by default.
 
 use std::net::{IpAddr, SocketAddr};
+use std::ops::RangeInclusive;
 use std::path::{Path, PathBuf};
 use std::time::Duration;
 
@@ -9,6 +10,9 @@ use serde::Deserialize;
 
 use crate::failure::Failure;
 use crate::network::Privacy;
+
+/// How often backups may be made, in hours: a month at most.
+const HOURS: RangeInclusive<u32> = 1..=720;
 
 /// What is said on standard error.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, ValueEnum, Deserialize)]
@@ -78,7 +82,7 @@ pub struct Listen {
     #[arg(long, value_name = "PLACE", env = "NAILPUNCH_BACKUP_TO")]
     pub backup_to: Option<String>,
     /// How often, in hours, 1 where nothing is named.
-    #[arg(long, value_name = "HOURS", env = "NAILPUNCH_BACKUP_EVERY", value_parser = clap::value_parser!(u32).range(1..=720))]
+    #[arg(long, value_name = "HOURS", env = "NAILPUNCH_BACKUP_EVERY")]
     pub backup_every: Option<u32>,
     /// A file with a passphrase: the key of the seals goes along with each backup, locked by it.
     #[arg(long, value_name = "FILE", env = "NAILPUNCH_BACKUP_PASSPHRASE_FILE")]
@@ -169,17 +173,16 @@ impl Listen {
             (None, None) => Privacy::None,
             _ => return not_together("a certificate and its key go together, and one is missing"),
         };
-        let backups = match (&self.backup_to, self.backup_every.unwrap_or(1)) {
-            (Some(_), 0 | 721..) => {
-                return Err(Failure::Other("backup-every is a number of hours from 1 to 720".to_owned()));
-            }
-            (Some(to), hours) => Some(Backups {
-                to: to.clone(),
-                every: Duration::from_secs(u64::from(hours) * 3_600),
-                passphrase_file: self.backup_passphrase_file.clone(),
-            }),
-            (None, _) => None,
-        };
+        let hours = self.backup_every.unwrap_or(1);
+        if !HOURS.contains(&hours) {
+            let (least, most) = (HOURS.start(), HOURS.end());
+            return Err(Failure::Other(format!("backup-every is a number of hours from {least} to {most}")));
+        }
+        let backups = self.backup_to.as_ref().map(|to| Backups {
+            to: to.clone(),
+            every: Duration::from_secs(u64::from(hours) * 3_600),
+            passphrase_file: self.backup_passphrase_file.clone(),
+        });
         let here = IpAddr::from(if self.network { [0, 0, 0, 0] } else { [127, 0, 0, 1] });
         Ok(Settled {
             address: self.address.unwrap_or(here),
@@ -236,6 +239,19 @@ mod tests {
         let alone = Listen::default().settled().unwrap();
         assert_eq!((alone.port, alone.address), (8000, IpAddr::from([127, 0, 0, 1])));
         assert!(matches!(alone.privacy, Privacy::None));
+    }
+
+    #[test]
+    fn backups_are_made_each_hour_to_each_month() {
+        let every =
+            |hours| Listen { backup_to: Some("/kept".into()), backup_every: hours, ..Listen::default() }.settled();
+        assert_eq!(every(None).unwrap().backups.unwrap().every, Duration::from_secs(3_600));
+        assert_eq!(every(Some(720)).unwrap().backups.unwrap().every, Duration::from_secs(720 * 3_600));
+        for hours in [0, 721] {
+            let error = every(Some(hours)).unwrap_err().to_string();
+            assert!(error.contains("from 1 to 720"), "{error}");
+        }
+        assert!(Listen::default().settled().unwrap().backups.is_none());
     }
 
     #[test]

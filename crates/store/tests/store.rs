@@ -1,114 +1,18 @@
-//! The store as the application uses it: revisions, deleting and bringing back, order, whole audits, backup.
+//! The store as the application uses it: revisions, deleting and bringing back, order, whole audits.
 
 #![allow(clippy::unwrap_used, missing_docs, reason = "a test that cannot go on should stop")]
 
-use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
+mod scene;
+
 use nailpunch_core::facts::{
-    Audit, AuditId, Basis, BoxId, BoxRecord, Building, Bundle, DeadOutcome, DeadStep, DeadTestMethods, HouseRules,
-    ItemId, Room, RoomId, RoomOrder, Ruling, RulingKind, StoredState, Subject, TorqueBy, Turn, WorkItem, WorkSettings,
+    Audit, BoxId, BoxRecord, Bundle, HouseRules, ItemId, Room, RoomId, RoomOrder, Ruling, RulingKind, StoredState,
+    TorqueBy,
 };
-use nailpunch_core::quantity::Length;
-use nailpunch_store::{Author, Store, StoreError, back_up, restore};
+use nailpunch_store::{Author, Store, StoreError};
 use proptest::prelude::*;
-use tempfile::TempDir;
 use uuid::Uuid;
 
-struct Scene {
-    folder: TempDir,
-    store: Store,
-    audit: Audit,
-    room: Room,
-    record: BoxRecord,
-}
-
-fn author() -> Author {
-    Author { who: "test".to_owned(), at: "2026-01-01T00:00:00Z".to_owned() }
-}
-
-fn scene() -> Scene {
-    let folder = tempfile::tempdir().unwrap();
-    let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
-    let audit = Audit {
-        id: AuditId(Uuid::from_u128(1)),
-        name: "Guesthouse".to_owned(),
-        inspector: String::new(),
-        building: Building::default(),
-        basis: Basis::default(),
-        archived: false,
-        work: WorkSettings::default(),
-        letterhead: nailpunch_core::facts::Letterhead::default(),
-        turn: Turn::default(),
-        corrections: Vec::new(),
-    };
-    let room = Room::new(RoomId(Uuid::from_u128(2)), "Kitchen");
-    let found = serde_json::from_str(
-        r#"{"cables":[{"id":1,"sheath_end":50800000}],
-            "conductors":[{"id":1,"cable":1,"gauge":"12","colour":"black","role":"ungrounded","free_length":69850000}]}"#,
-    )
-    .unwrap();
-    let record = BoxRecord {
-        id: BoxId(Uuid::from_u128(3)),
-        room: room.id,
-        tag: "K1".to_owned(),
-        place: String::new(),
-        wired_under: None,
-        found,
-        left: None,
-        rulings: Vec::new(),
-        remarks: Vec::new(),
-        notes: Vec::new(),
-        hands_in: None,
-    };
-    let id = audit.id.to_string();
-    store.put(&id, &audit, 0, &author()).unwrap();
-    store.put(&id, &room, 0, &author()).unwrap();
-    store.put(&id, &record, 0, &author()).unwrap();
-    Scene { folder, store, audit, room, record }
-}
-
-impl Scene {
-    fn id(&self) -> String {
-        self.audit.id.to_string()
-    }
-
-    fn box_id(&self) -> String {
-        self.record.id.to_string()
-    }
-
-    fn item(&self, state: StoredState) -> WorkItem {
-        WorkItem {
-            id: ItemId(Uuid::from_u128(4)),
-            subject: Subject::Box(self.record.id),
-            with: Vec::new(),
-            own: None,
-            rule: "free-conductor-length".to_owned(),
-            repair: "extend-in-line-lever".to_owned(),
-            state,
-            waits_for: None,
-            note: String::new(),
-        }
-    }
-
-    /// With every step of its dead test done.
-    fn proven_dead(&self) -> BoxRecord {
-        let mut record = self.record.clone();
-        for second in 0..60 {
-            let test = dead_test_of_box(&record.found, DeadTestMethods::TwoInstruments);
-            let Some(step) = test.next.clone() else { break };
-            let tests = test.steps.iter().any(|known| known.step == step && known.kind == DeadStepKind::Test);
-            let outcome = if tests { DeadOutcome::Dead } else { DeadOutcome::Done };
-            record.found.dead_test.push(DeadStep { step, outcome, at: format!("2026-03-04T10:00:{second:02}Z") });
-        }
-        record
-    }
-
-    fn measured_again(&self) -> BoxRecord {
-        let record = self.proven_dead();
-        let mut left = record.found.clone();
-        left.conductors[0].free_length = Some(Length::inches(7));
-        BoxRecord { left: Some(left), ..record }
-    }
-}
+use self::scene::{author, scene};
 
 #[test]
 fn a_stale_write_is_refused_with_the_current_record() {
@@ -257,98 +161,6 @@ fn an_import_is_all_or_nothing() {
     assert!(matches!(scene.store.import(&copy, &author()), Err(StoreError::Foreign(_))));
     assert_eq!(scene.store.audits().unwrap().len(), 1);
     assert!(matches!(scene.store.get::<Room>(&copy.rooms[0].id.to_string()), Err(StoreError::NotFound { .. })));
-}
-
-#[test]
-fn a_restored_copy_is_the_same() {
-    let scene = scene();
-    let backup = scene.folder.path().join("backup.sqlite");
-    back_up(scene.store.path(), &backup).unwrap();
-    assert!(matches!(back_up(scene.store.path(), &backup), Err(StoreError::Exists(_))));
-    let before = scene.store.export(&scene.id()).unwrap();
-    let journal = scene.store.journal(&scene.id(), 100).unwrap();
-    let mut changed = scene.record.clone();
-    changed.tag = "gone".to_owned();
-    scene.store.put(&scene.id(), &changed, 1, &author()).unwrap();
-    let path = scene.store.path().to_owned();
-    drop(scene.store);
-    let kept = restore(&backup, &path).unwrap().unwrap();
-    let restored = Store::open(&path).unwrap();
-    assert_eq!(restored.export(&before.audit.id.to_string()).unwrap(), before);
-    assert_eq!(restored.journal(&before.audit.id.to_string(), 100).unwrap(), journal);
-    let old = Store::open(&kept).unwrap();
-    assert_eq!(old.get::<BoxRecord>(&changed.id.to_string()).unwrap().record.tag, "gone");
-}
-
-#[test]
-fn a_damaged_backup_leaves_the_database_as_it_was() {
-    let scene = scene();
-    let backup = scene.folder.path().join("backup.sqlite");
-    std::fs::write(&backup, "no database ".repeat(100)).unwrap();
-    // Under a running server nothing is restored: what is saved afterwards would be lost.
-    let path = scene.store.path().to_owned();
-    assert!(matches!(restore(&backup, &path), Err(StoreError::InUse(_))));
-    drop(scene.store);
-    assert!(matches!(restore(&backup, &path), Err(StoreError::Corrupt { .. })));
-    std::fs::write(&backup, "").unwrap();
-    assert!(matches!(restore(&backup, &path), Err(StoreError::NotOurs(_))), "empty");
-    let foreign = scene.folder.path().join("foreign.sqlite");
-    rusqlite::Connection::open(&foreign).unwrap().execute_batch("CREATE TABLE bird (name TEXT)").unwrap();
-    assert!(matches!(restore(&foreign, &path), Err(StoreError::NotOurs(_))), "of another program");
-    assert!(matches!(Store::open(&foreign).map(drop), Err(StoreError::NotOurs(_))));
-    let store = Store::open(&path).unwrap();
-    assert_eq!(store.get::<BoxRecord>(&scene.record.id.to_string()).unwrap().record, scene.record);
-}
-
-#[test]
-fn what_was_kept_before_a_restore_stays_at_the_second() {
-    let scene = scene();
-    let (backup, path) = (scene.folder.path().join("backup.sqlite"), scene.store.path().to_owned());
-    back_up(&path, &backup).unwrap();
-    let renamed = |tag: &str, store: &Store| {
-        let now = store.get::<BoxRecord>(&scene.record.id.to_string()).unwrap();
-        let record = BoxRecord { tag: tag.to_owned(), ..now.record };
-        store.put(&scene.audit.id.to_string(), &record, now.revision, &author()).unwrap();
-    };
-    renamed("first", &scene.store);
-    drop(scene.store);
-    let first = restore(&backup, &path).unwrap().unwrap();
-    let store = Store::open(&path).unwrap();
-    renamed("second", &store);
-    drop(store);
-    let second = restore(&backup, &path).unwrap().unwrap();
-    let tag = |path: &std::path::Path| {
-        Store::open(path).unwrap().get::<BoxRecord>(&scene.record.id.to_string()).unwrap().record.tag
-    };
-    assert_eq!([tag(&first), tag(&second), tag(&path)], ["first", "second", "K1"]);
-}
-
-#[test]
-fn a_backup_is_whole_while_others_save() {
-    let scene = scene();
-    let (path, id) = (scene.store.path().to_owned(), scene.id());
-    let stop = std::sync::atomic::AtomicBool::new(false);
-    std::thread::scope(|scope| {
-        scope.spawn(|| {
-            let mut record = scene.record.clone();
-            for number in 1.. {
-                if stop.load(std::sync::atomic::Ordering::Relaxed) {
-                    break;
-                }
-                record.place = format!("place {number}");
-                scene.store.put(&id, &record, number, &author()).unwrap();
-            }
-        });
-        for number in 0..5 {
-            let copy = scene.folder.path().join(format!("copy-{number}.sqlite"));
-            back_up(&path, &copy).unwrap();
-            let copied = Store::open(&copy).unwrap();
-            let (last, record) = (copied.journal(&id, 1).unwrap(), copied.get::<BoxRecord>(&scene.box_id()).unwrap());
-            // One state: what the journal says last is what the record is.
-            assert_eq!(last[0].after, Some(serde_json::to_value(&record.record).unwrap()));
-        }
-        stop.store(true, std::sync::atomic::Ordering::Relaxed);
-    });
 }
 
 proptest! {

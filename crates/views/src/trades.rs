@@ -53,6 +53,8 @@ pub struct PersonRoleInfo {
     name: &'static str,
     /// What they are there for.
     about: &'static str,
+    /// Whether a note may be for them.
+    takes_notes: bool,
     /// To which stages they hand a job over, from each.
     hands: Vec<Hands>,
 }
@@ -272,6 +274,7 @@ pub fn trades() -> Trades {
                 value,
                 name: value.name(),
                 about: value.about(),
+                takes_notes: value.takes_notes(),
                 hands: Stage::ALL.map(|from| Hands { from, to: hands_to(value, from) }).into(),
             })
             .into(),

@@ -5286,6 +5286,8 @@ export interface components {
             /** @description To which stages they hand a job over, from each. */
             hands: components["schemas"]["Hands"][];
             name: string;
+            /** @description Whether a note may be for them. */
+            takes_notes: boolean;
             value: components["schemas"]["PersonRole"];
         };
         /**

@@ -26,7 +26,7 @@ import { NotReached, ask as office, PATIENCE_MS, reached, recordsFreely, watch, 
 import { making, notMade } from './own';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
-import { json, refuse } from './responses';
+import { json, problem, refuse } from './responses';
 import { keepForGood, lookForRoom } from './room';
 import { add, type Change, changesOf, goOn, type Kind, takeBack, waits } from './shelf';
 import { atOnce, forgetViews, keep as keepShown } from './views';
@@ -233,7 +233,11 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
 /** The refusal of a change that began with another content than what is here. */
 const stale = ({ revision, record }: { revision: number; record: string }) =>
   json(
-    `{"status":409,"title":"Changed since","detail":"this box was changed in the meantime","current_revision":${revision},"current":${record}}`,
+    JSON.stringify({
+      ...problem(409, 'Changed since', 'this box was changed in the meantime'),
+      current: JSON.parse(record),
+      current_revision: revision,
+    }),
     409,
   );
 

@@ -88,7 +88,7 @@ export function LeaveNote({ notes, change }: Props) {
           >
             <option value="">whoever comes next</option>
             {roles
-              .filter(({ value }) => value !== 'reader')
+              .filter(({ takes_notes }) => takes_notes)
               .map(({ value }) => (
                 <option key={value} value={value}>
                   the {nameOf(value)}

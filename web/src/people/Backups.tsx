@@ -2,9 +2,7 @@
 import { useQuery } from '@tanstack/react-query';
 import { api } from '../api/client';
 import { keys } from '../api/queries';
-
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+import { when } from './when';
 
 const LOOK_EVERY_MS = 60_000;
 

@@ -5,9 +5,7 @@ import { api } from '../api/client';
 import { keys } from '../api/queries';
 import { whyNot } from '../api/whyNot';
 import { useUndo } from '../ui/UndoBar';
-
-const when = (at: string) =>
-  new Date(at).toLocaleString(undefined, { dateStyle: 'medium', timeStyle: 'short' });
+import { when } from './when';
 
 export function Places({ here, nameOf }: { here: string | undefined; nameOf: (person: string) => string }) {
   const client = useQueryClient();

@@ -4,7 +4,9 @@
 import { ApiProblem, type JudgeWish } from '../api/client';
 import type { Basis, BoxContents, BoxRecord, BoxView, Ruling, TypedEntry } from '../api/types';
 import { differences } from '../ui/differences';
+import { Planning } from './planning';
 import type { Said, Saving, SessionDoors, SessionState, Side } from './sessionState';
+import { type Step, Steps } from './steps';
 import {
   afterAnswer,
   afterLeaving,
@@ -17,24 +19,16 @@ import {
 
 const SAVE_AFTER_MS = 400;
 const RETRY_AFTER_MS = 3000;
-const PLAN_AFTER_MS = 150;
-const MOST_UNDO = 100;
 
 const NOTHING_TYPED: Record<Side, TypedTexts> = { found: {}, left: {} };
-
-/** How it stood before an act, and what that act was. */
-type Step = Pick<SessionState, 'record' | 'texts'> & { act: Said | null };
 
 export class BoxSession {
   private state: SessionState;
   private readonly listeners = new Set<() => void>();
-  private history: Step[] = [];
-  /** What was undone, the last of it last; a new change ends it. */
-  private undone: Step[] = [];
+  private readonly steps = new Steps();
   private lastTyped: string | null = null;
   private judging: AbortController | null = null;
-  private planning: AbortController | null = null;
-  private planTimer: ReturnType<typeof setTimeout> | null = null;
+  private readonly planning: Planning;
   private saveTimer: ReturnType<typeof setTimeout> | null = null;
   private inFlight: Promise<void> | null = null;
   private pendingJudgement: Promise<void> = Promise.resolve();
@@ -55,6 +49,7 @@ export class BoxSession {
     const side: Side = view.record.record.left ? 'left' : 'found';
     this.revision = view.record.revision;
     this.base = view.record.record;
+    this.planning = new Planning(doors.plan, (planned) => this.set(planned));
     this.state = {
       view,
       record: view.record.record,
@@ -100,9 +95,8 @@ export class BoxSession {
 
   private remember(act: Said | null = null) {
     const { record, texts } = this.state;
-    this.history = [...this.history.slice(-MOST_UNDO + 1), { record, texts, act }];
-    this.undone = [];
-    this.set({ canUndo: true, canRedo: false, said: act });
+    this.steps.begin({ record, texts, act });
+    this.set({ ...this.steps.can, said: act });
   }
 
   /** Something changed that the server does not hold yet. */
@@ -176,7 +170,7 @@ export class BoxSession {
    */
   pull(pointers: string[], change: (contents: BoxContents) => BoxContents, said: Said) {
     const step = `pull ${pointers.join(' ')}`;
-    const begun = this.lastTyped === step ? this.history.at(-1) : undefined;
+    const begun = this.lastTyped === step ? this.steps.last : undefined;
     if (begun) {
       // What is set back may end proud: what is said is where it ended.
       begun.act = said;
@@ -239,32 +233,29 @@ export class BoxSession {
   }
 
   undo() {
-    this.step(this.history, this.undone);
+    this.goTo(this.steps.undo(this.state), true);
   }
 
   redo() {
-    this.step(this.undone, this.history);
+    this.goTo(this.steps.redo(this.state), false);
   }
 
-  /** Goes to the last state of one list, and keeps the one that was left in the other. */
-  private step(from: Step[], to: Step[]) {
-    const there = from.pop();
+  /** Goes to how it stood at a step; `back` where an act is taken back by it. */
+  private goTo(there: Step | undefined, back: boolean) {
     if (!there) return;
-    const { record, texts, side: shown } = this.state;
-    to.push({ record, texts, act: there.act });
+    const { side: shown } = this.state;
     this.lastTyped = null;
     const side = shown === 'left' && !there.record.left ? 'found' : shown;
-    const after = { found: afterUndo(there.texts.found), left: afterUndo(there.texts.left) };
-    const can = { canUndo: this.history.length > 0, canRedo: this.undone.length > 0 };
-    const said = there.act && { ...there.act, back: to === this.undone };
-    this.touch({ record: there.record, texts: after, side, said, ...can });
+    const texts = { found: afterUndo(there.texts.found), left: afterUndo(there.texts.left) };
+    const said = there.act && { ...there.act, back };
+    this.touch({ record: there.record, texts, side, said, ...this.steps.can });
     this.judge();
   }
 
   /** Brings what was typed to the core, and saves what it made of it. A later call overtakes an earlier one. */
   private judge() {
     // A plan under way is for the box as it stood before: it answers nothing now.
-    this.stopPlanning();
+    this.planning.stop();
     this.set({ planned: false });
     this.judging?.abort();
     const judging = new AbortController();
@@ -328,29 +319,11 @@ export class BoxSession {
     };
   }
 
-  /** Works out what can be done, once the typing pauses. The last answer stays until the next is there. */
+  /** Works out what can be done; the last answer stays until the next is there. */
   private plan() {
-    this.stopPlanning();
-    if (this.state.side === 'left') {
-      this.set({ remedies: null, planned: true });
-      return;
-    }
-    const planning = new AbortController();
-    this.planning = planning;
-    this.planTimer = setTimeout(() => {
-      this.planTimer = null;
-      this.doors
-        .plan(this.wish(this.state.side, []), planning.signal)
-        .then((remedies) => !planning.signal.aborted && this.set({ remedies, planned: true }))
-        // A plan that fails leaves the last one: judging says what is wrong.
-        .catch(() => !planning.signal.aborted && this.set({ planned: true }));
-    }, PLAN_AFTER_MS);
-  }
-
-  private stopPlanning() {
-    if (this.planTimer) clearTimeout(this.planTimer);
-    this.planTimer = null;
-    this.planning?.abort();
+    this.planning.stop();
+    if (this.state.side === 'left') this.set({ remedies: null, planned: true });
+    else this.planning.begin(() => this.wish(this.state.side, []));
   }
 
   private fail(error: unknown) {
@@ -508,7 +481,7 @@ export class BoxSession {
   /** Nobody looks at this box any more, and all of it is kept. */
   close() {
     this.judging?.abort();
-    this.stopPlanning();
+    this.planning.stop();
     if (this.saveTimer) clearTimeout(this.saveTimer);
   }
 }

@@ -63,13 +63,25 @@ pub fn sum_name(name: &str) -> String {
 }
 
 impl Place {
-    /// A folder, which is made where it is missing, or `s3://BUCKET/PREFIX` with what the environment says of it: AWS_ENDPOINT,
+    /// A folder that is there, or `s3://BUCKET/PREFIX` with what the environment says of it: AWS_ENDPOINT,
     /// AWS_REGION, AWS_ACCESS_KEY_ID, AWS_SECRET_ACCESS_KEY, and AWS_ALLOW_HTTP for one on a network of one's own.
     ///
     /// # Errors
     /// [`BackupError`] where there is no such place.
     pub fn open(text: &str) -> Result<Self, BackupError> {
         Self::open_with(text, std::env::vars())
+    }
+
+    /// The same, with a folder that is missing made.
+    ///
+    /// # Errors
+    /// [`BackupError`] where there is no such place.
+    pub fn make(text: &str) -> Result<Self, BackupError> {
+        if !text.starts_with(OBJECTS) {
+            let made = std::fs::create_dir_all(text);
+            made.map_err(|error| BackupError::Place { place: text.to_owned(), reason: error.to_string() })?;
+        }
+        Self::open(text)
     }
 
     /// The same, with what is said of the store of objects given.
@@ -92,7 +104,9 @@ impl Place {
             return Ok(Self { store: Arc::new(PrefixStore::new(store, prefix)), folder: None, text: text.to_owned() });
         }
         let folder = PathBuf::from(text);
-        std::fs::create_dir_all(&folder).map_err(|error| of(error.to_string()))?;
+        if !folder.is_dir() {
+            return Err(of("there is no such folder, and no such file".to_owned()));
+        }
         let store = LocalFileSystem::new_with_prefix(&folder).map_err(|error| of(error.to_string()))?;
         Ok(Self { store: Arc::new(store), folder: Some(folder), text: text.to_owned() })
     }

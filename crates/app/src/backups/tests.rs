@@ -144,7 +144,7 @@ fn audits(path: &Path) -> usize {
 #[rocket::async_test]
 async fn a_backup_in_a_folder_comes_back_on_a_machine_that_has_nothing_else() {
     let (folder, path) = database();
-    let place = Place::open(folder.path().join("kept").to_str().unwrap()).unwrap();
+    let place = Place::make(folder.path().join("kept").to_str().unwrap()).unwrap();
     let made = take(&path, &place, None).await.unwrap();
     assert_eq!(place.list().await.unwrap(), std::slice::from_ref(&made));
     // The sum beside it is what other programs read too.
@@ -214,12 +214,12 @@ async fn a_place_that_refuses_or_is_none_is_named() {
     assert!(error.contains("s3://kept/firm cannot be used for backups"), "{error}");
     let blocked = folder.path().join("a-file");
     std::fs::write(&blocked, "in the way").unwrap();
-    let error = Place::open(blocked.to_str().unwrap()).map(drop).unwrap_err().to_string();
+    let error = Place::make(blocked.to_str().unwrap()).map(drop).unwrap_err().to_string();
     assert!(error.contains("a-file cannot be used"), "{error}");
     let error = Place::open_with("s3://kept/firm", []).map(drop).unwrap_err().to_string();
     assert!(error.contains("AWS_ACCESS_KEY_ID is not in the environment"), "{error}");
     assert!(Place::open("s3://").is_err());
-    let empty = Place::open(folder.path().join("empty").to_str().unwrap()).unwrap();
+    let empty = Place::make(folder.path().join("empty").to_str().unwrap()).unwrap();
     let error = fetch(&empty, None, &folder.path().join("fetched")).await.unwrap_err();
     assert!(matches!(error, BackupError::None(_)), "{error}");
 }
@@ -228,7 +228,7 @@ async fn a_place_that_refuses_or_is_none_is_named() {
 async fn the_old_ones_go_with_what_is_beside_them_and_what_is_not_ours_stays() {
     let (folder, path) = database();
     let kept = folder.path().join("kept");
-    let place = Place::open(kept.to_str().unwrap()).unwrap();
+    let place = Place::make(kept.to_str().unwrap()).unwrap();
     let now = Timestamp::now().as_second();
     let of_age = |days: i64| name_at(Timestamp::from_second(now - days * 86_400).unwrap());
     for days in [1, 3_000, 4_000] {
@@ -248,7 +248,7 @@ async fn the_old_ones_go_with_what_is_beside_them_and_what_is_not_ours_stays() {
 async fn the_server_makes_them_by_itself_and_tries_again() {
     let (folder, path) = database();
     let kept = folder.path().join("kept");
-    let place = Place::open(kept.to_str().unwrap()).unwrap();
+    let place = Place::make(kept.to_str().unwrap()).unwrap();
     // Something in the way, at first.
     let (aside, state) = (folder.path().join("aside"), State::default());
     std::fs::rename(&kept, &aside).unwrap();

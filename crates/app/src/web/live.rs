@@ -4,7 +4,7 @@
 use std::sync::Arc;
 use std::time::Duration;
 
-use nailpunch_core::facts::{Audit, BoxId, InstrumentReading, PanelId, RoomId, RunId, Subject};
+use nailpunch_core::facts::{Audit, InstrumentReading, Subject};
 use nailpunch_store::{Since, StoreError};
 use nailpunch_views::Problem;
 use rocket::http::Status;
@@ -13,12 +13,13 @@ use rocket::response::stream::{Event, EventStream};
 use rocket::tokio::select;
 use rocket::tokio::sync::broadcast::error::RecvError;
 use rocket::tokio::time::sleep;
-use rocket::{FromForm, Request, Shutdown, State, async_trait, get};
+use rocket::{Request, Shutdown, State, async_trait, get};
 use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::bench::Meters;
 use super::body::identifier;
+use super::named::Named;
 use super::presence::Present;
 use super::problem::ApiError;
 use super::readers::Reader;
@@ -54,30 +55,6 @@ impl<'r> FromRequest<'r> for LastEvent {
 
     async fn from_request(request: &'r Request<'_>) -> Outcome<Self, Self::Error> {
         Outcome::Success(Self(request.headers().get_one("Last-Event-ID").and_then(|number| number.parse().ok())))
-    }
-}
-
-/// What is open in the window that asks.
-#[derive(FromForm)]
-pub struct Open<'r> {
-    r#box: Option<&'r str>,
-    panel: Option<&'r str>,
-    room: Option<&'r str>,
-    run: Option<&'r str>,
-}
-
-impl Open<'_> {
-    fn subject(&self) -> Result<Option<Subject>, ApiError> {
-        let given = [self.r#box, self.panel, self.room, self.run];
-        if given.iter().flatten().count() > 1 {
-            return Err(ApiError::field("/", "name one thing that is open: a box, a panel, a room or a cable run"));
-        }
-        let read = |id: Option<&str>| id.map(identifier).transpose();
-        let of_box = read(self.r#box)?.map(|id| Subject::Box(BoxId(id)));
-        let of_panel = read(self.panel)?.map(|id| Subject::Panel(PanelId(id)));
-        let of_room = read(self.room)?.map(|id| Subject::Room(RoomId(id)));
-        let of_run = read(self.run)?.map(|id| Subject::Run(RunId(id)));
-        Ok(of_box.or(of_panel).or(of_room).or(of_run))
     }
 }
 
@@ -130,7 +107,7 @@ pub async fn live(
     audit: &str,
     window: &str,
     after: Option<i64>,
-    open: Open<'_>,
+    open: Named<'_>,
     last: LastEvent,
     mut reader: Reader,
     mut end: Shutdown,

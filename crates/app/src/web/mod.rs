@@ -22,6 +22,7 @@ mod job;
 mod judging;
 mod links;
 mod live;
+mod named;
 mod panels;
 mod paper;
 mod people;

@@ -1,16 +1,17 @@
 //! Photographs: taken in, drawn on, given out.
 
-use nailpunch_core::facts::{BoxId, PanelId, Photo, PhotoId, Revised, RoomId, RunId};
+use nailpunch_core::facts::{Photo, PhotoId, Revised, Subject};
 use nailpunch_report::{LARGEST_FILE, take_photo, thumbnail};
 use nailpunch_views::Problem;
 use rocket::data::{Data, ToByteUnit};
 use rocket::http::{ContentType, Status};
 use rocket::serde::json::Json;
-use rocket::{FromForm, delete as remove, get as get_route, post, put as put_route};
+use rocket::{delete as remove, get as get_route, post, put as put_route};
 use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::body::{Body, IfMatch, identifier, same_identifier};
+use super::named::Named;
 use super::problem::ApiError;
 use super::shared::{Shared, with_store};
 use super::turns::heavy;
@@ -30,16 +31,6 @@ pub async fn list(store: &Shared, audit: &str) -> Result<Json<Vec<Revised<Photo>
     Ok(Json(with_store(store, move |store| store.photos(&audit)).await?))
 }
 
-/// What a photograph is of, and its identifier where whoever took it made one.
-#[derive(FromForm)]
-pub struct PhotoOf<'r> {
-    r#box: Option<&'r str>,
-    panel: Option<&'r str>,
-    room: Option<&'r str>,
-    run: Option<&'r str>,
-    id: Option<&'r str>,
-}
-
 /// Takes a photograph of a box, a panel, a room or a cable run: JPEG or PNG, told by its content; it is kept without what the camera wrote
 /// in it. Whoever may have to send it twice makes its identifier.
 #[utoipa::path(
@@ -50,29 +41,27 @@ pub struct PhotoOf<'r> {
     responses((status = 200, body = Revised<Photo>), (status = 413, body = Problem), (status = 422, body = Problem)),
     security(("session" = ["work"]))
 )]
-#[post("/audits/<audit>/photos?<of..>", data = "<data>")]
+#[post("/audits/<audit>/photos?<id>&<of..>", data = "<data>")]
 pub async fn take(
     store: &Shared,
     audit: &str,
-    of: PhotoOf<'_>,
+    id: Option<&str>,
+    of: Named<'_>,
     data: Data<'_>,
 ) -> Result<Json<Revised<Photo>>, ApiError> {
     let author = store.author();
     let audit = identifier(audit)?.to_string();
-    let box_id = of.r#box.map(identifier).transpose()?.map(BoxId);
-    let panel = of.panel.map(identifier).transpose()?.map(PanelId);
-    let room = of.room.map(identifier).transpose()?.map(RoomId);
-    let run = of.run.map(identifier).transpose()?.map(RunId);
-    let id = of.id.map_or_else(|| Ok(uuid::Uuid::now_v7()), identifier)?;
+    let of = of.subject()?;
+    let id = id.map_or_else(|| Ok(uuid::Uuid::now_v7()), identifier)?;
     let bytes = picture(data).await?;
     let taken = heavy(&store.turns.pictures, move || take_photo(&bytes)).await?;
     let taken = taken.map_err(|error| ApiError::field("/photo", error.to_string()))?;
     let photo = Photo {
         id: PhotoId(id),
-        box_id,
-        panel,
-        room,
-        run,
+        box_id: of.and_then(Subject::box_id),
+        panel: of.and_then(Subject::panel_id),
+        room: of.and_then(Subject::room_id),
+        run: of.and_then(Subject::run_id),
         rule: None,
         caption: String::new(),
         width: taken.width,

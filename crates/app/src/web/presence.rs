@@ -16,6 +16,7 @@ const MOST_STREAMS: usize = 256;
 const MOST_OF_ONE: usize = 12;
 /// How long whoever has to ask anew is still here.
 const LINGERS: Duration = Duration::from_secs(4);
+
 /// Somebody who has the audit open on another device.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Present {
@@ -89,11 +90,10 @@ impl Live {
     pub fn enter(self: &Arc<Self>, audit: &str, sign_in: &str, window: &str, present: Present) -> Option<Entered> {
         let stream = self.windows(|known| {
             let all: usize = known.open.values().sum();
-            let own = known.open.entry(sign_in.to_owned()).or_default();
-            if all >= MOST_STREAMS || *own >= MOST_OF_ONE {
+            if all >= MOST_STREAMS || known.open.get(sign_in).is_some_and(|own| *own >= MOST_OF_ONE) {
                 return None;
             }
-            *own += 1;
+            *known.open.entry(sign_in.to_owned()).or_default() += 1;
             known.last += 1;
             // Where they were before they are no more.
             known.windows.retain(|one| (one.sign_in.as_str(), one.window.as_str()) != (sign_in, window));

@@ -72,7 +72,7 @@ pub fn serve(store: Store, listen: &Settled) -> Result<(), Failure> {
     let mut kept = Kept::new(store, Paper::apart());
     kept.network = network.clone();
     let kept_safe = listen.backups.clone().map(|backups| {
-        let place = Place::open(&backups.to)?;
+        let place = Place::make(&backups.to)?;
         let passphrase = backups.passphrase_file.as_deref().map(passphrase).transpose()?;
         Ok::<_, Failure>((kept.store.path().to_owned(), place, backups.every, passphrase, kept.backups.clone()))
     });

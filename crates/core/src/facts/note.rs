@@ -40,6 +40,10 @@ pub(super) fn note_problems(notes: &[Note], at: &Pointer) -> Vec<Problem> {
         let place = at.at(index);
         check_paragraph(&mut problems, &place.at("text"), &note.text, true, LONGEST_NOTE);
         check_text(&mut problems, &place.at("by"), &note.by, false, Person::LONGEST_NAME);
+        if note.to.is_some_and(|to| !to.takes_notes()) {
+            problems
+                .push(Problem::new(&place.at("to"), "a reader deals with no note; leave it for somebody who works"));
+        }
         if notes[..index].iter().any(|other| other.id == note.id) {
             problems.push(Problem::new(&place.at("id"), format!("note {} stands twice", note.id)));
         }
@@ -63,6 +67,7 @@ mod tests {
         assert_eq!(pointers(&[note(1, " ")]), ["/notes/0/text"]);
         assert_eq!(pointers(&[note(1, &"x".repeat(LONGEST_NOTE + 1))]), ["/notes/0/text"]);
         assert_eq!(pointers(&[note(1, "one"), note(1, "two")]), ["/notes/1/id"]);
+        assert_eq!(pointers(&[Note { to: Some(PersonRole::Reader), ..note(1, "one") }]), ["/notes/0/to"]);
         let many: Vec<Note> = (0..=100).map(|id| note(id, "again")).collect();
         assert_eq!(pointers(&many), ["/notes"]);
     }

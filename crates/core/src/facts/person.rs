@@ -34,6 +34,11 @@ impl PersonRole {
         }
     }
 
+    /// Whether a note may be for them: whoever changes nothing deals with none.
+    pub const fn takes_notes(self) -> bool {
+        !matches!(self, Self::Reader)
+    }
+
     /// As one writes it.
     pub const fn name(self) -> &'static str {
         match self {

@@ -122,9 +122,7 @@ fn a_meter_is_heard_where_its_box_is_open() {
 #[test]
 fn what_is_open_is_one_thing_that_is_named_rightly() {
     let server = furnished();
-    for (more, place) in
-        [(format!("&box={BOX}&room={ROOM}"), "name one thing that is open"), ("&box=K1".to_owned(), "K1")]
-    {
+    for (more, place) in [(format!("&box={BOX}&room={ROOM}"), "name one thing"), ("&box=K1".to_owned(), "K1")] {
         let (status, problem) = answer(asked(&server, Method::Get, &live(&more), None).dispatch());
         assert!(status == Status::UnprocessableEntity || status == Status::BadRequest, "{status}");
         assert!(problem.to_string().contains(place), "{problem}");
