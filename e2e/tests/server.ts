@@ -100,7 +100,7 @@ export function watch(page: Page, allowed: RegExp = /(?!)/) {
   const complaints: string[] = [];
   const described: string[] = [];
   page.on('console', (message) => {
-    if (message.type() === 'error' && !allowed.test(message.text())) complaints.push(message.text());
+    if (message.type() === 'error' && !allowed.test(message.text())) complaints.push(`${message.text()} ${message.location().url}`);
   });
   page.on('pageerror', (error) => complaints.push(error.message));
   page.on('request', (request) => {

@@ -18,6 +18,8 @@ pub struct Touched {
     pub revision: Option<u32>,
     /// Who changed it last.
     pub who: String,
+    /// How many changes of it these are.
+    pub times: u32,
 }
 
 /// What was changed in an audit after a change that is known.
@@ -62,11 +64,12 @@ impl Store {
     pub fn changed_since(&self, audit_id: &str, after: i64) -> Result<Since, StoreError> {
         self.read(|transaction| {
             // The bare column is that of the row with the largest number (SQLite, "Bare columns in an aggregate query").
-            let sql = "SELECT kind, subject, who, max(number) FROM change WHERE audit_id = ?1 AND number > ?2
+            let sql = "SELECT kind, subject, who, max(number), count(*) FROM change WHERE audit_id = ?1 AND number > ?2
                        GROUP BY kind, subject ORDER BY 4 LIMIT ?3";
             let mut statement = transaction.prepare_cached(sql)?;
             let rows = statement.query_map(params![audit_id, after, MOST], |row| {
-                Ok(Touched { kind: row.get(0)?, subject: row.get(1)?, revision: None, who: row.get(2)? })
+                let (kind, subject, who) = (row.get(0)?, row.get(1)?, row.get(2)?);
+                Ok(Touched { kind, subject, revision: None, who, times: row.get(4)? })
             })?;
             let mut records = rows.collect::<Result<Vec<_>, _>>()?;
             for record in &mut records {
@@ -116,6 +119,7 @@ mod tests {
             subject: room("").id.to_string(),
             revision: Some(revision),
             who: "Jon Aster".to_owned(),
+            times: 2,
         };
         assert_eq!(since, Since { number: known + 2, records: vec![touched(2)] });
         assert!(store.changed_since(&id, since.number).expect("read").records.is_empty());

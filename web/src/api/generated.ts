@@ -7535,6 +7535,11 @@ export interface components {
             revision?: number | null;
             /** @description Its identifier. */
             subject: string;
+            /**
+             * Format: int32
+             * @description How many changes of it these are.
+             */
+            times: number;
             /** @description Who changed it last. */
             who: string;
         };

@@ -196,7 +196,7 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const { method } = request;
     const body = method === 'DELETE' ? '' : await request.clone().text();
     const begun = takeBeginning(path);
-    const own = { kind, id, basedOn, body };
+    const own = { kind, id, basedOn, body, method: method as Change['method'] };
     if (!(await keeps(audit, kind === 'audit' && basedOn === 0))) return throughOffice(request, audit, own);
     const known = await recordOf(audit, kind, id);
     // The number is the same, and what it stands for is not: to be put together, as where another changed it.
@@ -213,7 +213,7 @@ function change(request: Request, path: string, audit: string, kind: Kind, id: s
     const after = (await recordOf(audit, kind, id))?.record ?? null;
     // As it is here already.
     if (method === 'PUT' && before !== null && before === after) return from(answered);
-    const made = { audit, kind, id, method: method as Change['method'], path, basedOn, body, before };
+    const made = { ...own, audit, path, before };
     try {
       const shown = await keepChange(made, after);
       const view = from(shown ?? answered);
@@ -291,7 +291,7 @@ async function recordOf(
 async function throughOffice(
   request: Request,
   audit: string,
-  own: Pick<Change, 'kind' | 'id' | 'basedOn' | 'body'>,
+  own: Parameters<typeof making>[0],
 ): Promise<Response> {
   await forgetViews(audit);
   making(own);

@@ -115,7 +115,7 @@ function connect() {
     const since = JSON.parse(event.data) as Since;
     const anew = since.number < (known.get(audit) ?? 0);
     heard(audit, event.lastEventId);
-    const touched = since.records.filter(({ kind, subject, revision }) => !isOwn(kind, subject, revision));
+    const touched = since.records.filter((each) => !isOwn(each));
     if (anew || touched.length > 0) takeIn(audit, touched);
   });
   stream.addEventListener('reading', (event) => {

@@ -116,7 +116,11 @@ async function one(known: Change): Promise<Moved> {
   // An answer that is lost must not keep what waits behind it waiting; a photograph takes as long as it is large.
   const patience = 2 * PATIENCE_MS + (file?.size ?? 0) / SLOWEST_BYTES_PER_MS;
   making(change);
-  const answer = await ask(new Request(path, { method, headers, body: sent }), patience);
+  const answer = await ask(new Request(path, { method, headers, body: sent }), patience).catch((error) => {
+    // Of an order it is only counted how often it was made: one that may not have arrived does not count.
+    if (change.kind === 'order') notMade(change);
+    throw error;
+  });
   if (!answer.ok) notMade(change);
   // A photograph of this name is there already: only the answer was lost.
   if (answer.ok || (answer.status === 409 && change.kind === 'photo')) {
