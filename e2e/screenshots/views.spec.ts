@@ -28,7 +28,7 @@ const SHOTS: Record<string, Shot> = {
   jobs: { path: '/' },
   'walk-violates': { path: walkPath('K3') },
   'walk-face': { path: walkPath('R5'), before: (page) => page.getByRole('button', { name: 'Face', exact: true }).click() },
-  'walk-fill': { path: walkPath('R6'), before: (page) => page.getByRole('button', { name: 'Fill', exact: true }).click() },
+  calculators: { path: `${auditPath}/calculators/box-fill?box=square4x1-1-4&awg-12=8&clamps=yes`, before: (page) => page.getByText('Over by').waitFor() },
   'rule-book': { path: `${auditPath}/rules` },
   'cable-run': { path: cablePath('Attic over the lake bedroom') },
   'walk-phone': { path: `${walkPath('K3')}?ask=lengths`, size: [390, 844] },

@@ -25,6 +25,7 @@ const VIEWS = {
   pair: '/pair',
   'rule book': `${auditPath}/rules`,
   'hand over': `${auditPath}/hand-over`,
+  calculators: `${auditPath}/calculators/box-fill`,
 };
 
 for (const theme of ['light', 'dark']) {

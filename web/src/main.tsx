@@ -27,6 +27,7 @@ const plan = async () => page((await import('./plan/PlanView')).PlanView);
 const handOver = async () => page((await import('./handover/HandOverView')).HandOverView);
 const people = async () => page((await import('./people/PeopleView')).PeopleView);
 const pair = async () => page((await import('./people/PairView')).PairView);
+const pocket = async () => page((await import('./pocket/PocketView')).PocketView);
 const rules = async () => page((await import('./rulebook/RuleBookView')).RuleBookView);
 
 const router = createBrowserRouter([
@@ -48,6 +49,10 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/plan', lazy: plan },
       { path: '/audits/:audit/hand-over', lazy: handOver },
       { path: '/audits/:audit/rules', lazy: rules },
+      { path: '/audits/:audit/calculators', lazy: pocket },
+      { path: '/audits/:audit/calculators/:calculator', lazy: pocket },
+      { path: '/calculators', lazy: pocket },
+      { path: '/calculators/:calculator', lazy: pocket },
       { path: '/rules', lazy: rules },
       { path: '/people', lazy: people },
       { path: '/pair', lazy: pair },

@@ -9,6 +9,7 @@ use nailpunch_core::facts::{
     PanelId, Photo, Problem as FieldProblem, Revised, Room, RoomId, RunId, WorkItem,
 };
 use nailpunch_core::job::job;
+use nailpunch_core::pocket::{CalculateRequest, CalculatorsRequest, calculate, calculators};
 use nailpunch_views::{
     AuditOnList, BoxView, ChooseWish, CircuitLine, CircuitView, ItemsWish, PanelView, RoomView, RunView, Walk,
     breakers_of_box, from_json, merge, trades, typed,
@@ -149,6 +150,8 @@ impl Device {
             "panel-line" => told(body, |wish| typed::panel_line(&wish)),
             "find-breaker" => told(body, |wish| typed::find_breaker(&wish)),
             "length" => told(body, |wish: LengthWish| Ok(wish.answer())),
+            "calculators" => told(body, |wish: CalculatorsRequest| Ok(calculators(&wish))),
+            "calculate" => told(body, |wish: CalculateRequest| calculate(&wish)),
             _ => return None,
         })
     }

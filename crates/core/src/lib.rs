@@ -5,7 +5,7 @@
 //! facts -> rules (verdicts) -> repair (changed facts) -> rules again -> assess (the life of each finding) -> job
 //! ```
 //! No I/O, no clock, no web, no SQL. Each room stands on those before it in the list, and on no other:
-//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `access`, `picture` and `jot` stand on `facts`.
+//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `access`, `picture` and `jot` stand on `facts`, `pocket` on `repair` and `assess`.
 
 pub mod access;
 pub mod assess;
@@ -14,6 +14,7 @@ pub mod facts;
 pub mod job;
 pub mod jot;
 pub mod picture;
+pub mod pocket;
 pub mod quantity;
 pub mod repair;
 pub mod rules;

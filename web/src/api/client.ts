@@ -14,6 +14,8 @@ import type {
   BoxRecord,
   BoxView,
   CableRun,
+  Calculated,
+  CalculatorForm,
   Change,
   Circuit,
   CircuitLine,
@@ -180,6 +182,17 @@ export const api = {
     body: { line: string; units: Basis['units']; contents: BoxContents },
     signal: AbortSignal,
   ): Promise<Jotted> => read(client.POST('/api/jot', { body, signal }), signal),
+  calculators: (units: Basis['units']): Promise<CalculatorForm[]> =>
+    read(client.POST('/api/calculators', { body: { units } })),
+  calculate: (
+    body: {
+      calculator: string;
+      edition: Basis['edition'];
+      units: Basis['units'];
+      typed: Record<string, string>;
+    },
+    signal: AbortSignal,
+  ): Promise<Calculated> => read(client.POST('/api/calculate', { body, signal }), signal),
   firmRules: (): Promise<Revised<HouseRules>> => read(client.GET('/api/firm/house-rules')),
   putFirmRules: (body: HouseRules, basedOn: number): Promise<Revised<HouseRules>> =>
     read(client.PUT('/api/firm/house-rules', { ...on(undefined, basedOn), body })),

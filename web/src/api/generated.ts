@@ -796,6 +796,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/calculate": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Works out one calculator: the answer with its working and sources, or what of the typed cannot be read. */
+        post: operations["calculate"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/calculators": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The form of every calculator, beginning with the figures of an example. */
+        post: operations["calculators"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find-breaker": {
         parameters: {
             query?: never;
@@ -2151,6 +2185,41 @@ export interface components {
             /** @description It is GFCI-protected upstream. */
             gfci?: boolean | null;
         };
+        /** @description Asks one calculator. */
+        CalculateRequest: {
+            /** @description Which, by its code. */
+            calculator: string;
+            /** @description By which edition. */
+            edition?: components["schemas"]["Edition"];
+            /** @description What was typed, by the code of its field; what is not here is as the form begins. */
+            typed?: {
+                [key: string]: string;
+            };
+            /** @description The unit of figures that name none, and of the answer. */
+            units?: components["schemas"]["UnitSystem"];
+        };
+        /** @description What one calculator answered. */
+        Calculated: {
+            /** @description What cannot be read or used, by field. */
+            problems: components["schemas"]["FieldProblem"][];
+            worked?: components["schemas"]["Worked"] | null;
+        };
+        /** @description The form of a calculator, as a screen draws it. */
+        CalculatorForm: {
+            /** @description What it answers, in one sentence. */
+            about: string;
+            /** @description Its code. */
+            code: string;
+            /** @description What it asks for, in order. */
+            fields: components["schemas"]["Field"][];
+            /** @description What it is about. */
+            title: string;
+        };
+        /** @description Asks for the calculators. */
+        CalculatorsRequest: {
+            /** @description The unit of the figures that the forms begin with. */
+            units?: components["schemas"]["UnitSystem"];
+        };
         /** @description A rule that no sequence of repairs mends here. */
         Cannot: {
             /** @description Why not. */
@@ -3304,6 +3373,71 @@ export interface components {
             sentence: string;
             /** @description What it is known to bring. */
             supply: components["schemas"]["KnownSupply"];
+        };
+        /** @description One thing that a calculator asks for. */
+        Field: components["schemas"]["FieldKind"] & {
+            /** @description Its code. */
+            code: string;
+            /** @description What helps to answer it; empty where nothing has to. */
+            hint: string;
+            /** @description What it begins with. */
+            initial: string;
+            /** @description What is asked. */
+            label: string;
+            /** @description It may be left empty. */
+            optional: boolean;
+        };
+        /** @description One of several. */
+        FieldChoice: {
+            /** @description As it is typed. */
+            code: string;
+            /** @description As it is read. */
+            name: string;
+        };
+        /** @description How a field is typed. */
+        FieldKind: {
+            /** @enum {string} */
+            kind: "length";
+        } | {
+            /** @enum {string} */
+            kind: "lengths";
+        } | {
+            /** @enum {string} */
+            kind: "volume";
+        } | {
+            /** @enum {string} */
+            kind: "mass";
+        } | {
+            /** @enum {string} */
+            kind: "volts";
+        } | {
+            /** @enum {string} */
+            kind: "number";
+            /**
+             * Format: int32
+             * @description The most that is read.
+             */
+            most: number;
+            /** @description Its unit. */
+            unit: string;
+        } | {
+            /** @enum {string} */
+            kind: "count";
+            /**
+             * Format: int32
+             * @description The least.
+             */
+            least: number;
+            /**
+             * Format: int32
+             * @description The most.
+             */
+            most: number;
+        } | {
+            /** @description Which. */
+            choices: components["schemas"]["FieldChoice"][];
+            /** @enum {string} */
+            kind: "choice";
         };
         /** @description A field that cannot be accepted, with a sentence that says what to do. */
         FieldProblem: {
@@ -8066,6 +8200,27 @@ export interface components {
             /** @description What is done, a sentence. */
             words: string;
         };
+        /** @description An answer, with how it was come by. */
+        Worked: {
+            /** @description What to mind, short and specific. */
+            cautions: string[];
+            /** @description The figures. */
+            lines: components["schemas"]["WorkedLine"][];
+            /** @description One sentence. */
+            says: string;
+            /** @description Where the limits and tables stand, and how sure we are of them. */
+            sources: components["schemas"]["Citation"][];
+            verdict?: components["schemas"]["Verdict"] | null;
+            /** @description How they were come by, step by step. */
+            working: string[];
+        };
+        /** @description A figure of the answer. */
+        WorkedLine: {
+            /** @description The figure with its unit. */
+            figure: string;
+            /** @description What it is of. */
+            what: string;
+        };
     };
     responses: never;
     parameters: never;
@@ -10103,6 +10258,68 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["InstrumentReading"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calculate: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalculateRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Calculated"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    calculators: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["CalculatorsRequest"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CalculatorForm"][];
                 };
             };
             422: {

@@ -32,7 +32,18 @@ import { add, type Change, changesOf, goOn, type Kind, takeBack, waits } from '.
 import { atOnce, forgetViews, keep as keepShown } from './views';
 
 /** What the core answers at once, from what is sent alone. */
-const TYPED = ['judge', 'plan', 'jot', 'length', 'room-line', 'run-line', 'panel-line', 'find-breaker'];
+const TYPED = [
+  'judge',
+  'plan',
+  'jot',
+  'length',
+  'room-line',
+  'run-line',
+  'panel-line',
+  'find-breaker',
+  'calculators',
+  'calculate',
+];
 
 /** What the device answers of an audit that it keeps. */
 const VIEWS = [

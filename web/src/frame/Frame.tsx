@@ -10,7 +10,7 @@ import { HandsBar } from '../ui/Hands';
 import { LongWorkBar } from '../ui/LongWorkBar';
 import { Loading } from '../ui/States';
 import { UndoProvider } from '../ui/UndoBar';
-import { usePhone } from '../ui/usePhone';
+import { usePhone, useTightHead } from '../ui/usePhone';
 import { useIsFilled } from './fullScreen';
 import { Menu } from './Menu';
 import { STAGES } from './stages';
@@ -32,6 +32,7 @@ function OfJob({ audit }: { audit: string }) {
 export function Frame() {
   const [theme, switchTheme] = useTheme();
   const phone = usePhone();
+  const tight = useTightHead();
   const filled = useIsFilled();
   const { me, pending, closed } = useMe();
   const pairing = useMatch('/pair') !== null;
@@ -64,12 +65,13 @@ export function Frame() {
           )}
           <div className="frame-side">
             {open && <Find audit={open} />}
-            {phone ? (
-              <Menu audit={open} />
+            {phone || (open && tight) ? (
+              <Menu audit={open} stages={phone} />
             ) : (
               <>
                 {open && <Link to="/">Jobs</Link>}
                 {open && <Link to={`/audits/${open}/bench`}>Bench</Link>}
+                {!shut && <Link to={open ? `/audits/${open}/calculators` : '/calculators'}>Calculators</Link>}
                 {!shut && <Link to={open ? `/audits/${open}/rules` : '/rules'}>Rule book</Link>}
                 {!shut && (me?.person || !audit) && (
                   <Link to="/people">{me?.person ? <NameMark name={me.person.name} /> : 'People'}</Link>

@@ -6,7 +6,8 @@ import { useMe } from '../people/useMe';
 import { STAGES } from './stages';
 import { useTheme } from './useTheme';
 
-export function Menu({ audit }: { audit: string | undefined }) {
+/** With the stages of the work, where they have no room of their own. */
+export function Menu({ audit, stages }: { audit: string | undefined; stages: boolean }) {
   const { me } = useMe();
   const [theme, switchTheme] = useTheme();
   const [byHand, setByHand] = useByHand();
@@ -15,14 +16,15 @@ export function Menu({ audit }: { audit: string | undefined }) {
       <Dropdown.Toggle as="button" className="plain">
         Menu
       </Dropdown.Toggle>
-      <Dropdown.Menu as="nav" aria-label="Stages of the work">
+      <Dropdown.Menu as="nav" aria-label="Where to">
         {audit &&
+          stages &&
           STAGES.map(([path, name]) => (
             <Dropdown.Item key={path} as={NavLink} to={`/audits/${audit}/${path}`}>
               {name}
             </Dropdown.Item>
           ))}
-        {audit && <Dropdown.Divider />}
+        {audit && stages && <Dropdown.Divider />}
         <Dropdown.Item as={Link} to="/">
           Jobs
         </Dropdown.Item>
@@ -31,6 +33,9 @@ export function Menu({ audit }: { audit: string | undefined }) {
             Bench
           </Dropdown.Item>
         )}
+        <Dropdown.Item as={Link} to={audit ? `/audits/${audit}/calculators` : '/calculators'}>
+          Calculators
+        </Dropdown.Item>
         <Dropdown.Item as={Link} to={audit ? `/audits/${audit}/rules` : '/rules'}>
           Rule book
         </Dropdown.Item>

@@ -87,7 +87,7 @@ export function HandBox({ audit, basis, walk, view, edits, next, last, open }: P
           <b className="figure">{record.tag}</b> <span>{record.place || view.room.name}</span>
         </button>
         <DeviceState audit={audit} />
-        <Menu audit={audit} />
+        <Menu audit={audit} stages />
       </header>
       <Verdict state={state} wanted={wanted.size} open={() => setSheet('findings')} />
       <main id="main" className="hand-main" ref={main} {...swipe}>

@@ -95,7 +95,15 @@ export function BoxPage({ audit, basis, view, edits, next, last, runs, open }: P
   return (
     <>
       <main id="main" className="walk-mid" tabIndex={-1}>
-        <BoxHead session={session} state={state} edits={edits} view={state.view} next={next} open={open} />
+        <BoxHead
+          audit={audit}
+          session={session}
+          state={state}
+          edits={edits}
+          view={state.view}
+          next={next}
+          open={open}
+        />
         {asked && <Asked change={asked} />}
         <StopBanner stops={judgement.stops} />
         {judgement.stops.length === 0 && <Cautions />}
@@ -153,6 +161,7 @@ function RunsHere({ audit, runs }: { audit: string; runs: CableRunMark[] }) {
 }
 
 type HeadProps = {
+  audit: string;
   session: BoxSession;
   state: ReturnType<BoxSession['snapshot']>;
   edits: RunEdits;
@@ -161,7 +170,7 @@ type HeadProps = {
   open: (box: string) => void;
 };
 
-function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
+function BoxHead({ audit, session, state, edits, view, next, open }: HeadProps) {
   const { record } = state;
   const [, byHand] = useByHand();
   const move = async (by: 1 | -1) => {
@@ -212,6 +221,9 @@ function BoxHead({ session, state, edits, view, next, open }: HeadProps) {
               Redo
             </Dropdown.Item>
             <Dropdown.Item onClick={() => byHand(true)}>Take it down by hand</Dropdown.Item>
+            <Dropdown.Item as={Link} to={`/audits/${audit}/calculators?at=${state.record.id}`}>
+              Calculators
+            </Dropdown.Item>
             <Dropdown.Item onClick={() => void move(-1)}>Move up the run</Dropdown.Item>
             <Dropdown.Item onClick={() => void move(1)}>Move down the run</Dropdown.Item>
             <Dropdown.Item

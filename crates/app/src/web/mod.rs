@@ -27,6 +27,7 @@ mod panels;
 mod paper;
 mod people;
 mod photos;
+mod pocket;
 mod presence;
 mod problem;
 mod readers;
@@ -138,6 +139,8 @@ doors! {
     judging::jot,
     judging::length,
     judging::trades,
+    pocket::calculators,
+    pocket::calculate,
     firm::get,
     firm::put,
     firm::effects,

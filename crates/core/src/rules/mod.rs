@@ -43,7 +43,7 @@ pub use room::{
 #[cfg(test)]
 pub(crate) use run::testing as run_testing;
 pub use run::{
-    FROM_EDGE, RUN_RULES, RunCheck, RunSituation, RunSupply, SupportGap, deep_enough, judge_run, least_radius,
+    Drawn, FROM_EDGE, RUN_RULES, RunCheck, RunSituation, RunSupply, SupportGap, deep_enough, judge_run, least_radius,
     missing_expansions, missing_pulls, most_together, smallest_raceway, support_asked, support_gaps,
 };
 pub use stop::{Stop, stops};

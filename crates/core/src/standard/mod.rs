@@ -5,12 +5,14 @@
 pub mod ampacity;
 pub mod box_volume;
 mod burial;
+pub mod conductor;
 mod configuration;
 mod edition;
 pub mod free_conductor;
 pub mod hanging;
 mod limit;
 mod material;
+pub mod outlet_spacing;
 mod place;
 pub mod protection;
 mod raceway;

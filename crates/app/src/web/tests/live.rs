@@ -52,7 +52,10 @@ fn what_another_changes_is_told_with_its_revision_and_by_whom() {
     assert_eq!(put_as(&server, PersonRole::Owner, &path, 1, &room).0, Status::Ok);
     let (event, since, number) = next(&mut stream).unwrap();
     assert_eq!(event, "changed");
-    assert_eq!(since["records"], json!([{"kind": "room", "subject": ROOM, "revision": 2, "who": "The owner"}]));
+    assert_eq!(
+        since["records"],
+        json!([{"kind": "room", "subject": ROOM, "revision": 2, "who": "The owner", "times": 1}])
+    );
     assert_eq!(since["number"].as_i64(), number);
     assert!(number > from);
     drop(stream);

@@ -5,6 +5,7 @@ use super::{Asks, RoomSituation, kind_of};
 use crate::facts::{FloorLine, LineWall, Outlet, OutletKind, OutletPlace, Spread, WallPart, WallPartKind};
 use crate::quantity::Length;
 use crate::rules::RuleResult;
+use crate::standard::outlet_spacing::{counter_reach, narrowest_counter, narrowest_wall, wall_reach};
 use crate::standard::{Profile, RoomKind, TwinLimit};
 
 /// An outlet higher than this serves no wall. NEC 210.52(4): 5 1/2 ft (1.7 m), from memory, sure.
@@ -16,39 +17,6 @@ const FLOOR_OFF: TwinLimit = TwinLimit { inches: Some(Length::inches(18)), metri
 const ABOVE_COUNTER: TwinLimit = TwinLimit { inches: Some(Length::inches(20)), metric: Length::mm(500) };
 /// A built-in desk or bar outside a kitchen has been a wall space since. NEC 210.52(A)(2)(1), from memory; the year may be off.
 const DESK_IS_WALL_SINCE: u16 = 2017;
-
-/// How far along a wall outlets serve it. NEC 210.52(A)(1): 6 ft (1.8 m); CEC 26-722: 1.8 m. From memory, sure.
-const fn wall_reach(profile: Profile) -> TwinLimit {
-    let inches = match profile {
-        Profile::Nec => Some(Length::inches(72)),
-        Profile::Cec => None,
-    };
-    TwinLimit { inches, metric: Length::mm(1_800) }
-}
-
-/// A wall space is at least this wide. NEC 210.52(A)(2): 2 ft (600 mm); CEC 26-722: 900 mm. From memory, sure.
-const fn narrowest_wall(profile: Profile) -> TwinLimit {
-    match profile {
-        Profile::Nec => TwinLimit { inches: Some(Length::inches(24)), metric: Length::mm(600) },
-        Profile::Cec => TwinLimit { inches: None, metric: Length::mm(900) },
-    }
-}
-
-/// How far along a counter outlets serve it. NEC 210.52(C)(1): 24 in (600 mm); CEC 26-722(d): 900 mm. From memory; NEC sure.
-const fn counter_reach(profile: Profile) -> TwinLimit {
-    match profile {
-        Profile::Nec => TwinLimit { inches: Some(Length::inches(24)), metric: Length::mm(600) },
-        Profile::Cec => TwinLimit { inches: None, metric: Length::mm(900) },
-    }
-}
-
-/// A counter space is at least this wide. NEC 210.52(C)(1): 12 in (300 mm); CEC 26-722(d): 300 mm. From memory; NEC sure.
-const fn narrowest_counter(profile: Profile) -> TwinLimit {
-    match profile {
-        Profile::Nec => TwinLimit { inches: Some(Length::inches(12)), metric: Length::mm(300) },
-        Profile::Cec => TwinLimit { inches: None, metric: Length::mm(300) },
-    }
-}
 
 /// A counter goes on behind a sink, cooktop or range with so much counter between it and the wall. NEC Figure 210.52(C)(1): 12 in
 /// (300 mm) along a straight wall; from memory, sure. Across a corner, 18 in, nothing is taped here.

@@ -39,7 +39,7 @@ pub use burial_depth::deep_enough;
 pub use nail_plate::FROM_EDGE;
 pub use raceway_bends::missing_pulls;
 pub use raceway_expansion::missing_expansions;
-pub use raceway_fill::smallest_raceway;
+pub use raceway_fill::{Drawn, smallest_raceway};
 pub use run_supported::{SupportGap, support_asked, support_gaps};
 
 /// What is known of the breaker ahead of a run.

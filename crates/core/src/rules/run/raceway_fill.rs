@@ -33,28 +33,39 @@ pub const RULE: Rule<RunCheck> = Rule {
 };
 
 /// What is drawn through a raceway, in ten-thousandths of a square inch.
-struct Drawn {
-    count: usize,
-    area: u64,
+pub struct Drawn {
+    /// How many conductors.
+    pub count: usize,
+    /// What they fill together.
+    pub area: u64,
     /// The area of one, where all are alike.
     one: Option<u64>,
 }
 
-fn drawn(holds: &[RacewayConductors]) -> Option<Drawn> {
-    let each = |held: &RacewayConductors| conductor_area(held.gauge, held.insulation);
-    let areas: Option<Vec<u64>> = holds.iter().map(|held| Some(each(held)? * u64::from(held.count))).collect();
-    let one = match holds {
-        [only] => each(only),
-        _ => None,
-    };
-    let count = holds.iter().map(|held| usize::from(held.count)).sum();
-    Some(Drawn { count, area: areas?.iter().sum(), one })
-}
+impl Drawn {
+    /// `None` where the area of one of these sizes is not known.
+    pub fn of(holds: &[RacewayConductors]) -> Option<Self> {
+        let each = |held: &RacewayConductors| conductor_area(held.gauge, held.insulation);
+        let areas: Option<Vec<u64>> = holds.iter().map(|held| Some(each(held)? * u64::from(held.count))).collect();
+        let one = match holds {
+            [only] => each(only),
+            _ => None,
+        };
+        let count = holds.iter().map(|held| usize::from(held.count)).sum();
+        Some(Self { count, area: areas?.iter().sum(), one })
+    }
 
-fn fits(drawn: &Drawn, inner: u64) -> bool {
-    let allowed = inner * fill_per_cent(drawn.count) / 100;
-    // Of conductors of one size what is nearly one more counts as one.
-    drawn.area <= allowed || drawn.one.is_some_and(|one| rounds_up(drawn.area, one, allowed))
+    /// Whether a raceway with so much inside takes it.
+    pub fn fits(&self, inner: u64) -> bool {
+        let allowed = inner * fill_per_cent(self.count) / 100;
+        // Of conductors of one size what is nearly one more counts as one.
+        self.area <= allowed || self.one.is_some_and(|one| rounds_up(self.area, one, allowed))
+    }
+
+    /// How much of a raceway with so much inside it fills, in whole per cent, up.
+    pub fn per_cent_of(&self, inner: u64) -> u64 {
+        (self.area * 100).div_ceil(inner.max(1))
+    }
 }
 
 fn check(situation: &RunSituation) -> Vec<Finding> {
@@ -67,7 +78,7 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
         return ask("count what is drawn through the conduit, by size", "/holds");
     }
     let Some(size) = course.size else { return ask("read the size of the conduit", "/size") };
-    let Some(drawn) = drawn(&course.holds) else {
+    let Some(drawn) = Drawn::of(&course.holds) else {
         return ask(
             "no area is known for one of these sizes: reckon the fill by its own figure, and rule on it",
             "/holds",
@@ -76,15 +87,15 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
     let inner = |wall| inner_area(course.method, size, wall).unwrap_or(0);
     let (thin, thick) = (inner(RacewayWall::Thin), inner(RacewayWall::Thick));
     let (inner, holds) = match course.thick {
-        Some(true) => (thick, fits(&drawn, thick)),
-        Some(false) => (thin, fits(&drawn, thin)),
-        None if fits(&drawn, thin) == fits(&drawn, thick) => (thin.max(thick), fits(&drawn, thin)),
+        Some(true) => (thick, drawn.fits(thick)),
+        Some(false) => (thin, drawn.fits(thin)),
+        None if drawn.fits(thin) == drawn.fits(thick) => (thin.max(thick), drawn.fits(thin)),
         None if course.method == WiringMethod::PlasticConduit => {
             return ask("read the conduit: schedule 40, or 80 with the thicker wall", "/thick");
         }
         None => return ask("read the conduit: rigid, or intermediate with the thinner wall", "/thick"),
     };
-    let (per_cent, allowed) = ((drawn.area * 100).div_ceil(inner.max(1)), fill_per_cent(drawn.count));
+    let (per_cent, allowed) = (drawn.per_cent_of(inner), fill_per_cent(drawn.count));
     let of = |per_cent: u64| Amount {
         value: i64::try_from(per_cent).unwrap_or(i64::MAX),
         unit: AmountUnit::PerCent,
@@ -100,11 +111,11 @@ fn check(situation: &RunSituation) -> Vec<Finding> {
 
 /// The smallest raceway of its kind that holds what is drawn through this one, whichever wall it has.
 pub fn smallest_raceway(course: &Course) -> Option<TradeSize> {
-    let drawn = drawn(&course.holds)?;
+    let drawn = Drawn::of(&course.holds)?;
     let wall = if course.thick == Some(false) { RacewayWall::Thin } else { RacewayWall::Thick };
     TradeSize::ALL
         .into_iter()
-        .find(|size| inner_area(course.method, *size, wall).is_some_and(|inner| fits(&drawn, inner)))
+        .find(|size| inner_area(course.method, *size, wall).is_some_and(|inner| drawn.fits(inner)))
 }
 
 #[cfg(test)]
