@@ -40,7 +40,7 @@ test('a calendar reads the shut-downs with their hours', async () => {
 
 test('a spreadsheet reads every row of the CSV files, and no formula', async () => {
   await fetch(`${server.get().url}/api${auditPath}/corrections`, { method: 'POST', body: 'Hall: loose\n=1+1\n@SUM(A1)' });
-  for (const [file, columns] of [['findings.csv', 19], ['materials.csv', 9], ['cut-list.csv', 8], ['corrections.csv', 7]] as const) {
+  for (const [file, columns] of [['findings.csv', 19], ['materials.csv', 9], ['cut-list.csv', 8], ['corrections.csv', 7], ['directory.csv', 6], ['rounds.csv', 5]] as const) {
     const book = spreadsheet.read((await get(file)).toString('utf8'), { type: 'string' });
     const sheet = book.Sheets[book.SheetNames[0] ?? ''] ?? {};
     const rows = spreadsheet.utils.sheet_to_json<string[]>(sheet, { header: 1 });
@@ -49,6 +49,26 @@ test('a spreadsheet reads every row of the CSV files, and no formula', async () 
     const formulas = Object.values(sheet).filter((cell) => typeof cell === 'object' && cell !== null && 'f' in cell);
     expect(formulas, file).toEqual([]);
   }
+});
+
+test('a spreadsheet reads the workbook: the same rows, figures as numbers, and no formula', async () => {
+  const book = spreadsheet.read(await get('workbook.xlsx'), { type: 'buffer' });
+  expect(book.SheetNames).toEqual(['Findings', 'Directory', 'Rounds', 'To bring', 'To cut', 'Shut-downs']);
+  const rowsOf = (sheet: spreadsheet.WorkSheet | undefined) => spreadsheet.utils.sheet_to_json<(string | number)[]>(sheet ?? {}, { header: 1, defval: '' });
+  for (const [name, file] of [['Findings', 'findings.csv'], ['Directory', 'directory.csv'], ['To bring', 'materials.csv'], ['To cut', 'cut-list.csv']] as const) {
+    const lines = spreadsheet.read((await get(file)).toString('utf8'), { type: 'string', raw: true });
+    const text = (rows: (string | number)[][]) => rows.map((row) => row.map((cell) => String(cell).replace(/^'(?=[=+\-@])/, '')));
+    const own = text(rowsOf(book.Sheets[name]));
+    const csv = text(rowsOf(lines.Sheets[lines.SheetNames[0] ?? '']));
+    // Money keeps its zeros in the text and not in the number.
+    const figure = (cell: string) => (/^-?\d+\.\d+$/.test(cell) ? String(Number(cell)) : cell);
+    expect(own, name).toEqual(csv.map((row) => row.map(figure)));
+  }
+  const findings = rowsOf(book.Sheets.Findings);
+  const value = findings[0]?.indexOf('found_value') ?? -1;
+  expect(findings.slice(1).some((row) => typeof row[value] === 'number')).toBe(true);
+  const cells = book.SheetNames.flatMap((name) => Object.values(book.Sheets[name] ?? {}));
+  expect(cells.filter((cell) => typeof cell === 'object' && cell !== null && 'f' in cell)).toEqual([]);
 });
 
 test('OpenSSL proves a seal by the public key that the report prints', async () => {

@@ -285,7 +285,7 @@ impl Action {
                     write_file(&out, &nailpunch_report::pdf(&bundle, &assessed, ReportKind::Full, &on)?)?;
                 }
                 if let Some(out) = csv {
-                    write_file(&out, &nailpunch_report::csv(&assessed)?)?;
+                    write_file(&out, &nailpunch_report::findings_sheet(&assessed).csv()?)?;
                 }
             }
             Self::LayOut => lay_out()?,

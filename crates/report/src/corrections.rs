@@ -85,7 +85,7 @@ fn columns(text: &str, first: &str) -> Result<Vec<(String, String)>, Corrections
 /// # Errors
 /// [`ReportError::Csv`] when it cannot be written.
 pub fn corrections_csv(answers: &[CorrectionAnswer]) -> Result<Vec<u8>, ReportError> {
-    let mut sheet = Sheet::new(["number", "location", "finding", "room", "box", "rule", "answer"])?;
+    let mut sheet = Sheet::new(["number", "location", "finding", "room", "box", "rule", "answer"]);
     for answer in answers {
         sheet.row([
             answer.line.id.to_string(),
@@ -95,9 +95,9 @@ pub fn corrections_csv(answers: &[CorrectionAnswer]) -> Result<Vec<u8>, ReportEr
             answer.tag.clone(),
             answer.line.rule.clone().unwrap_or_default(),
             answer.sentence.clone(),
-        ])?;
+        ]);
     }
-    sheet.done()
+    sheet.csv()
 }
 
 #[cfg(test)]

@@ -5,8 +5,8 @@ use nailpunch_core::assess::{Assessed, AssessedBox, BoxAnswer, ItemState, Judgem
 use nailpunch_core::facts::{Basis, BoxRecord, Bundle, BundlePhoto, RoomFacts, Scope, house_rule_infos};
 use nailpunch_core::job::job;
 use nailpunch_core::quantity::{Rounding, UnitSystem, within_sentence};
-use nailpunch_core::rules::{RuleResult, Verdict, is_luminaire_rule, rule_book};
-use nailpunch_core::standard::{Severity, WiredUnder};
+use nailpunch_core::rules::{RuleEntry, RuleResult, Verdict, is_luminaire_rule, rule_book};
+use nailpunch_core::standard::{Edition, Severity, WiredUnder};
 use serde::Serialize;
 
 use crate::correction_part::{CorrectionRow, corrections};
@@ -31,6 +31,9 @@ pub struct BoxPart {
     pub rows: Vec<Row>,
     /// How many rules are met, and what was not measured.
     pub rest: String,
+    /// The section as found and as left, beside the findings.
+    pub sections: Vec<Drawing>,
+    /// What hangs, over the whole width.
     pub drawings: Vec<Drawing>,
     pub photos: Vec<PhotoPart>,
     pub contradictions: Vec<String>,
@@ -57,12 +60,46 @@ pub struct RoomPart {
     pub sound: Vec<String>,
 }
 
-/// A rule with its sources.
+/// A rule that is told in this report, with its source in the edition that is enforced.
 #[derive(Serialize)]
 pub struct RulePart {
     pub title: &'static str,
     pub limit: &'static str,
-    pub sources: String,
+    pub source: String,
+}
+
+impl RulePart {
+    fn of(rule: RuleEntry, edition: Edition) -> Self {
+        let own = rule.citations.iter().find(|cited| cited.edition == edition.name()).or_else(|| {
+            // A residential code and common practice are no editions of the electrical code.
+            rule.citations.iter().find(|cited| Edition::ALL.iter().all(|known| known.name() != cited.edition))
+        });
+        let source = own.map_or_else(|| "not in this edition".to_owned(), ToString::to_string);
+        Self { title: rule.title, limit: rule.limit, source }
+    }
+}
+
+/// A fault with every place where it is.
+#[derive(Serialize)]
+pub struct FaultLine {
+    pub title: &'static str,
+    pub verdict: &'static str,
+    pub places: Vec<String>,
+}
+
+/// What is a danger or violates a limit, told once each with its places: dangers first, then what is found most often.
+fn faults<'a>(told: impl Iterator<Item = (String, &'a Row)>) -> Vec<FaultLine> {
+    let mut faults: Vec<FaultLine> = Vec::new();
+    let wrong = [Severity::Danger.name(), Verdict::Violates.name()];
+    for (place, row) in told.filter(|(_, row)| wrong.contains(&row.verdict)) {
+        match faults.iter_mut().find(|fault| (fault.title, fault.verdict) == (row.title, row.verdict)) {
+            Some(fault) if fault.places.contains(&place) => {}
+            Some(fault) => fault.places.push(place),
+            None => faults.push(FaultLine { title: row.title, verdict: row.verdict, places: vec![place] }),
+        }
+    }
+    faults.sort_by_key(|fault| (fault.verdict != wrong[0], std::cmp::Reverse(fault.places.len())));
+    faults
 }
 
 /// The whole report.
@@ -92,6 +129,8 @@ pub struct Report {
     pub rooms: Vec<RoomPart>,
     pub runs: Vec<RunPart>,
     pub panels: Vec<PanelPart>,
+    /// What is wrong, each once, with its places.
+    pub faults: Vec<FaultLine>,
     pub rules: Vec<RulePart>,
 }
 
@@ -137,6 +176,19 @@ impl Report {
         if kind == ReportKind::Owner {
             shorten(&mut dangers);
         }
+        let panels = if kind.has_panels() { panels } else { Vec::new() };
+        let told = || {
+            let of_boxes = rooms.iter().flat_map(|room| &room.boxes).map(|part| (part.heading.clone(), &part.rows));
+            let of_rooms = rooms.iter().filter_map(|room| Some((room.name.clone(), &room.sketch.as_ref()?.rows)));
+            let of_runs = runs.iter().map(|run| (run.name.clone(), &run.drawn.rows));
+            let of_panels = panels.iter().map(|panel| (panel.heading.clone(), &panel.rows));
+            let all = of_boxes.chain(of_rooms).chain(of_runs).chain(of_panels);
+            all.flat_map(|(place, rows)| rows.iter().map(move |row| (place.clone(), row)))
+        };
+        let faults = faults(told());
+        let is_told = |rule: &RuleEntry| told().any(|(_, row)| row.title == rule.title);
+        let rules = rule_book().into_iter().filter(|rule| kind.has_findings() && is_told(rule));
+        let rules = rules.map(|rule| RulePart::of(rule, basis.edition)).collect();
         let line = |what: &str, value: String| Line { what: what.to_owned(), value };
         let or_dash = |text: &str| if text.is_empty() { "—".to_owned() } else { text.to_owned() };
         Self {
@@ -203,16 +255,9 @@ impl Report {
             closed: samples(assessed).into_iter().map(|sample| sample.sentence).collect(),
             rooms,
             runs,
-            panels: if kind.has_panels() { panels } else { Vec::new() },
-            rules: rule_book()
-                .into_iter()
-                .filter(|_| kind.has_findings())
-                .map(|rule| RulePart {
-                    title: rule.title,
-                    limit: rule.limit,
-                    sources: rule.citations.iter().map(ToString::to_string).collect::<Vec<_>>().join(", "),
-                })
-                .collect(),
+            panels,
+            faults,
+            rules,
         }
     }
 }
@@ -342,7 +387,8 @@ fn box_part(known: &AssessedBox, basis: &Basis) -> BoxPart {
         dangerous: found.dangerous,
         rows: rows.collect(),
         rest: rest(&found),
-        drawings: drawn.into_iter().chain(left_drawn).chain(hung_drawn).chain(hung_left).collect(),
+        sections: drawn.into_iter().chain(left_drawn).collect(),
+        drawings: hung_drawn.into_iter().chain(hung_left).collect(),
         photos: Vec::new(),
         contradictions: found.contradictions.iter().map(|contradiction| contradiction.message.clone()).collect(),
         stops: found.stops.iter().map(|stop| format!("{}. {}", stop.found, stop.why)).collect(),

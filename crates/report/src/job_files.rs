@@ -1,4 +1,4 @@
-//! The job in files: what to bring and what to cut as CSV, the shut-downs as iCalendar. Documented in docs/formats.md.
+//! The job in files: what to bring and what to cut as tables, the shut-downs as iCalendar. Documented in docs/formats.md.
 
 use chrono::{Days, NaiveDate};
 use icalendar::{Calendar, CalendarDateTime, Component, Event, EventLike};
@@ -9,14 +9,11 @@ use crate::ReportError;
 use crate::sheet::{Sheet, property};
 
 /// What to bring, for the whole job or one of its days, a row a material. Money has its decimal point.
-///
-/// # Errors
-/// [`ReportError::Csv`] when it cannot be written.
-pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError> {
+pub fn materials_sheet(job: &Job, day: Option<u16>) -> Sheet {
     let of_day = |day| job.days.iter().find(|known| known.day == day).map_or(&[][..], |known| &known.materials);
     let lines = day.map_or(job.materials.as_slice(), of_day);
     let mut sheet =
-        Sheet::new(["what", "needed", "on_truck", "to_buy", "pack", "packs", "cost", "price_made_up", "boxes"])?;
+        Sheet::new(["what", "needed", "on_truck", "to_buy", "pack", "packs", "cost", "price_made_up", "boxes"]);
     for line in lines {
         let optional = |value: Option<String>| value.unwrap_or_default();
         sheet.row([
@@ -29,17 +26,14 @@ pub fn materials_csv(job: &Job, day: Option<u16>) -> Result<Vec<u8>, ReportError
             optional(line.cost.map(|cost| format!("{}.{:02}", cost / 100, cost % 100))),
             line.made_up.to_string(),
             line.boxes.join(" "),
-        ])?;
+        ]);
     }
-    sheet.done()
+    sheet
 }
 
 /// What to cut, a row a conductor of an opened piece. Lengths in nanometres beside the words.
-///
-/// # Errors
-/// [`ReportError::Csv`] when it cannot be written.
-pub fn cut_list_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
-    let mut sheet = Sheet::new(["gauge", "piece", "length", "length_nm", "colour", "cuts", "left", "left_nm"])?;
+pub fn cut_list_sheet(job: &Job) -> Sheet {
+    let mut sheet = Sheet::new(["gauge", "piece", "length", "length_nm", "colour", "cuts", "left", "left_nm"]);
     for gauge in &job.cut_list.gauges {
         for piece in &gauge.pieces {
             for conductor in &piece.conductors {
@@ -53,11 +47,28 @@ pub fn cut_list_csv(job: &Job) -> Result<Vec<u8>, ReportError> {
                     &cuts.join("; "),
                     &conductor.left.text,
                     &conductor.left.nm.to_string(),
-                ])?;
+                ]);
             }
         }
     }
-    sheet.done()
+    sheet
+}
+
+/// The shut-downs in their order, a row each; day 1 is the first of the job.
+pub fn shut_downs_sheet(job: &Job) -> Sheet {
+    let mut sheet = Sheet::new(["number", "day", "from", "to", "off", "minutes", "danger", "what"]);
+    let clock = |minute: u16| format!("{:02}:{:02}", minute / 60, minute % 60);
+    for shut_down in &job.shut_downs {
+        let [day, from, to] = match shut_down.slot {
+            Some(slot) => [(u32::from(slot.day) + 1).to_string(), clock(slot.from), clock(slot.to)],
+            None => [String::new(), String::new(), String::new()],
+        };
+        let danger = if shut_down.danger { "yes" } else { "no" };
+        let what = shut_down.no_time.clone().unwrap_or_else(|| described(job, shut_down));
+        let (number, minutes) = (shut_down.number.to_string(), shut_down.minutes.to_string());
+        sheet.row([number, day, from, to, off(job, shut_down), minutes, danger.to_owned(), what]);
+    }
+    sheet
 }
 
 /// The shut-downs that have a time, as events in local time. Without a first day of the job there is nothing to write.

@@ -1,15 +1,16 @@
-//! What leaves the application on paper and in files: the report as PDF through Typst, the findings as CSV.
+//! What leaves the application on paper and in files: the report as PDF through Typst, tables as CSV and XLSX.
 
 mod correction_part;
 mod corrections;
-mod csv_file;
 mod data;
 mod detail_svg;
 mod drawn_part;
+mod findings_sheet;
 mod job_files;
 mod job_part;
 mod kind;
 mod panel_part;
+mod panel_sheets;
 mod pdf_file;
 mod photo;
 mod photo_door;
@@ -24,11 +25,13 @@ mod sheet;
 mod svg;
 mod table;
 mod wall_svg;
+mod workbook;
 
 pub use corrections::{CorrectionsError, corrections_csv, read_corrections};
-pub use csv_file::csv;
-pub use job_files::{calendar, cut_list_csv, materials_csv};
+pub use findings_sheet::findings_sheet;
+pub use job_files::{calendar, cut_list_sheet, materials_sheet, shut_downs_sheet};
 pub use kind::ReportKind;
+pub use panel_sheets::{directory_sheet, rounds_sheet};
 pub use pdf_file::{Sheets, data, pdf};
 pub use photo::{LARGEST_FILE, PhotoError, TakenPhoto, logo, take_photo, thumbnail};
 pub use photo_door::{bare_logo, bare_pictures};
@@ -38,7 +41,9 @@ pub use run_svg::run_svg;
 pub use seal::{Proof, VerifyError, data_sha256, sha256, verify};
 pub use seal_key::{SealKey, bytes as key_bytes};
 pub use section_svg::section_svg;
+pub use sheet::Sheet;
 pub use wall_svg::wall_svg;
+pub use workbook::workbook;
 
 /// Why a report could not be made.
 #[derive(Debug, thiserror::Error)]
@@ -49,6 +54,9 @@ pub enum ReportError {
     /// The CSV could not be written.
     #[error("the findings could not be written: {0}")]
     Csv(#[from] csv::Error),
+    /// The workbook could not be written.
+    #[error("the workbook could not be written: {0}")]
+    Workbook(#[from] rust_xlsxwriter::XlsxError),
     /// A calendar needs days.
     #[error("the job has no first day yet; set it, then take the calendar")]
     NoFirstDay,

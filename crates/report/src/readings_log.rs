@@ -138,14 +138,14 @@ fn reading(row: &csv::StringRecord) -> Result<InstrumentReading, (&'static str, 
 /// # Errors
 /// [`ReportError`] when a row cannot be written.
 pub fn readings_log(bundle: &Bundle) -> Result<Vec<u8>, ReportError> {
-    let mut sheet = Sheet::new(COLUMNS)?;
+    let mut sheet = Sheet::new(COLUMNS);
     for record in bundle.rooms.iter().flat_map(|room| &room.boxes) {
         for row in rows(&record.found) {
             let [time, half, instrument, from, to, value] = row;
-            sheet.row([&time, &record.tag, &half, &instrument, &from, &to, &value])?;
+            sheet.row([&time, &record.tag, &half, &instrument, &from, &to, &value]);
         }
     }
-    sheet.done()
+    sheet.csv()
 }
 
 fn rows(contents: &BoxContents) -> Vec<[String; 6]> {

@@ -36,9 +36,9 @@
   ..lines.map(line => (text(fill: muted, line.what), line.value)).flatten(),
 )
 
-#let photographs(photos) = if photos.len() > 0 {
+#let photographs(photos, across: 2) = if photos.len() > 0 {
   grid(
-    columns: (1fr, 1fr),
+    columns: (1fr,) * across,
     gutter: 4mm,
     ..photos.map(photo => figure(
       block({
@@ -121,7 +121,22 @@
   #if report.kind != "owner" [#pairs(report.job.estimate)]
 ]
 
-#if report.kind == "full" [#outline(title: [Contents], depth: 2, indent: 1em)]
+#if report.faults.len() > 0 and report.kind != "owner" [
+  = What is wrong, and where
+  #set text(9pt)
+  #table(
+    columns: (38%, 8%, 54%),
+    stroke: (x, y) => (bottom: 0.5pt + luma(190)),
+    inset: (x: 3pt, y: 3pt),
+    align: (left, right, left),
+    table.header([*What*], [*Times*], [*Where*]),
+    ..report.faults.map(fault => (
+      [#mark(fault.verdict) #fault.title],
+      str(fault.places.len()),
+      fault.places.join(", "),
+    )).flatten()
+  )
+]
 
 = Cautions
 - Switch off, and prove dead before a hand goes into a box: prove the tester on a live point, test every half and every cable, prove the tester again.
@@ -177,17 +192,15 @@
 ]
 
 // Findings of a panel, a room or a cable run, each with every sentence of it.
-#let told(rows) = if rows.len() > 0 {table(
-  columns: (30%, 13%, 13%, 10%, 34%),
-  stroke: (x, y) => (bottom: 0.5pt + luma(190)),
-  inset: (x: 3pt, y: 4pt),
-  align: left,
-  table.header([*What*], [*Found*], [*Limit*], [*Out by*], [*In a sentence*]),
-  ..rows.map(row => (
-    [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
-    row.found, row.limit, row.shortfall, [#row.sentence #row.ruling #if row.state != "—" [#text(fill: muted)[Item: #row.state.]]],
-  )).flatten()
-)}
+// One finding: what, in a sentence, by which section, and where it is in its life.
+#let finding(row) = block(above: 0.6em, below: 0.6em)[
+  #mark(row.verdict) *#row.title*#if row.verdict != "violates" [, #row.verdict]#if row.shortfall != "—" [: out by *#row.shortfall*] \
+  #row.sentence #row.ruling
+  #if row.left != "—" [Left: *#row.left.*]
+  #text(8pt, fill: muted)[#row.citation#if row.repair != "—" [; #row.repair]#if row.state != "—" and row.state != "found" [; #row.state]]
+]
+
+#let told(rows) = for row in rows [#finding(row)]
 
 // A drawing, with its words for those who do not see it.
 #let drawn-to-scale(drawing, width: 78%) = figure(
@@ -199,7 +212,7 @@
 
 // A room or a cable run: its drawings, what was found, what puts it right.
 #let drawn(part) = [
-  #for drawing in part.drawings [#drawn-to-scale(drawing)]
+  #for drawing in part.drawings [#drawn-to-scale(drawing, width: 66%)]
   #set text(9pt)
   #told(part.rows)
   #if part.plan.len() > 0 [*What puts it right:* #part.plan.join(" ") #parbreak()]
@@ -235,33 +248,31 @@
   #for part in room.boxes [
     #block(breakable: false, sticky: true)[
       === #mark(if part.dangerous { "danger" } else { part.verdict }) #part.heading
-      #text(fill: muted)[#part.about]
-      #for drawing in part.drawings [#drawn-to-scale(drawing)]
+      #text(9pt, fill: muted)[#part.about]
     ]
     #for stop in part.stops [
       #block(stroke: (left: 3pt + rgb("#8c1351")), inset: (left: 6pt, y: 3pt))[*Stop: refer to a licensed electrician.* #stop]
     ]
     #set text(9pt)
     #set par(justify: false)
-    #if part.rows.len() > 0 {table(
-      columns: (26%, 17%, 17%, 9%, 11%, 20%),
-      stroke: (x, y) => (bottom: 0.5pt + luma(190)),
-      inset: (x: 3pt, y: 4pt),
-      align: left,
-      table.header([*What*], [*Found*], [*Left*], [*Limit*], [*Out by*], [*Repair, state*]),
-      ..part.rows.map(row => (
-        [#mark(row.verdict) *#row.title*: #row.verdict \ #text(fill: muted, row.citation)],
-        row.found, row.left, row.limit, row.shortfall,
-        [#row.repair \ #text(fill: muted, row.state)],
-      )).flatten()
-    )}
-    #for row in part.rows [#row.sentence #row.ruling #parbreak()]
+    #if part.sections.len() + part.photos.len() > 0 {
+      grid(
+        columns: (44%, 1fr),
+        column-gutter: 5mm,
+        stack(
+          spacing: 2mm,
+          ..part.sections.map(drawing => drawn-to-scale(drawing, width: 100%)),
+          photographs(part.photos, across: calc.min(2, part.photos.len())),
+        ),
+        told(part.rows),
+      )
+    } else { told(part.rows) }
+    #for drawing in part.drawings [#drawn-to-scale(drawing, width: 70%)]
     #if part.fill.len() > 0 [*Box fill:* #part.fill.map(line => line.what + " " + line.value).join("; "). #parbreak()]
     #for remark in part.remarks [*Also seen:* #remark #parbreak()]
     #if part.plan.len() > 0 [*What puts it right:* #part.plan.join(" ") #parbreak()]
     #text(fill: muted)[#part.rest]
     #for contradiction in part.contradictions [Contradiction: #contradiction #parbreak()]
-    #photographs(part.photos)
   ]
   #if room.sound.len() > 0 [
     #mark("meets") Meet every limit judged: #room.sound.join("; ").
@@ -337,13 +348,14 @@
 
 #if report.rules.len() > 0 [
 = Limits and their sources
-The limits are stated in our own words, from memory of the published codes; no code book was at hand when they were written down. Check the edition that your authority enforces before you rely on a figure.
+The limits are stated in our own words, from memory of the published codes; no code book was at hand when they were written down. Check the edition that your authority enforces before you rely on a figure. Those of the findings above:
 
-  #for rule in report.rules [
-  === #rule.title
-  #rule.limit
-  #text(fill: muted)[#rule.sources; all from memory.]
-]
+  #block(columns(2, gutter: 6mm)[
+    #set text(8pt)
+    #for rule in report.rules [
+      #block(above: 0.7em, below: 0.7em, breakable: false)[*#rule.title* #text(fill: muted, rule.source) \ #rule.limit]
+    ]
+  ])
 
 Connector sizes, pigtail margins, minutes and working lengths are common practice, no source. A figure within the reading of the tape of a limit is called marginal and should be measured again.
 ]

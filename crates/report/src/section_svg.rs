@@ -7,8 +7,9 @@ use nailpunch_core::picture::{Section, SectionConductor};
 
 use crate::svg::{FAULT, INK, MUTED, document};
 
-const WIDTH: f64 = 520.0;
-const LEFT: f64 = 92.0;
+/// Drawn for a column beside the findings: wider, its letters would be too small there.
+const WIDTH: f64 = 400.0;
+const LEFT: f64 = 118.0;
 const RIGHT: f64 = 30.0;
 const TOP: f64 = 46.0;
 const ROW: f64 = 26.0;

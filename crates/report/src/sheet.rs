@@ -1,32 +1,45 @@
 //! One way into a file for every cell of a table and every property of an event: nothing that was typed becomes a formula of
-//! a spreadsheet or an event of its own.
+//! a spreadsheet or an event of its own. A table becomes a file as CSV here, or as a sheet of a workbook in `workbook.rs`.
 
 use std::borrow::Cow;
 
 use crate::ReportError;
 
-/// A table as CSV (RFC 4180, UTF-8).
-pub(crate) struct Sheet(csv::Writer<Vec<u8>>);
+/// A table: its heading row, then one row after the other.
+pub struct Sheet {
+    rows: Vec<Vec<String>>,
+}
 
 impl Sheet {
     /// With its heading row.
-    pub fn new<const COLUMNS: usize>(heading: [&str; COLUMNS]) -> Result<Self, ReportError> {
-        let mut sheet = Self(csv::Writer::from_writer(Vec::new()));
-        sheet.row(heading)?;
-        Ok(sheet)
+    pub(crate) fn new<const COLUMNS: usize>(heading: [&str; COLUMNS]) -> Self {
+        Self { rows: vec![heading.map(str::to_owned).to_vec()] }
     }
 
-    /// One row. A text that a spreadsheet could take for a formula is preceded by an apostrophe; a number is none.
-    pub fn row<Cell: AsRef<str>>(&mut self, cells: impl IntoIterator<Item = Cell>) -> Result<(), ReportError> {
-        for cell in cells {
-            self.0.write_field(harmless(cell.as_ref()).as_bytes())?;
+    /// One row more, with as many cells as the heading has.
+    pub(crate) fn row<Cell: AsRef<str>>(&mut self, cells: impl IntoIterator<Item = Cell>) {
+        self.rows.push(cells.into_iter().map(|cell| cell.as_ref().to_owned()).collect());
+    }
+
+    /// The rows as they are, the heading first.
+    pub(crate) fn rows(&self) -> &[Vec<String>] {
+        &self.rows
+    }
+
+    /// As CSV (RFC 4180, UTF-8, a heading row). Text that a spreadsheet could take for a formula is preceded by an apostrophe; a
+    /// number is none.
+    ///
+    /// # Errors
+    /// [`ReportError::Csv`] when it cannot be written.
+    pub fn csv(&self) -> Result<Vec<u8>, ReportError> {
+        let mut file = csv::Writer::from_writer(Vec::new());
+        for row in &self.rows {
+            for cell in row {
+                file.write_field(harmless(cell).as_bytes())?;
+            }
+            file.write_record(None::<&[u8]>)?;
         }
-        Ok(self.0.write_record(None::<&[u8]>)?)
-    }
-
-    /// The file.
-    pub fn done(self) -> Result<Vec<u8>, ReportError> {
-        self.0.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
+        file.into_inner().map_err(|error| ReportError::Csv(error.into_error().into()))
     }
 }
 
@@ -58,10 +71,10 @@ mod tests {
 
     #[test]
     fn no_cell_is_a_formula_and_a_number_stays_one() {
-        let mut sheet = Sheet::new(["=what", "value"]).unwrap();
-        sheet.row(["=1+1", "-12"]).unwrap();
-        sheet.row(["@SUM(A1)\nnext", "+2 3/4 in"]).unwrap();
-        let text = String::from_utf8(sheet.done().unwrap()).unwrap();
+        let mut sheet = Sheet::new(["=what", "value"]);
+        sheet.row(["=1+1", "-12"]);
+        sheet.row(["@SUM(A1)\nnext", "+2 3/4 in"]);
+        let text = String::from_utf8(sheet.csv().unwrap()).unwrap();
         assert_eq!(text, "'=what,value\n'=1+1,-12\n\"'@SUM(A1)\nnext\",'+2 3/4 in\n");
         assert_eq!((as_typed("'=1+1"), as_typed("'tis")), ("=1+1", "'tis"));
     }

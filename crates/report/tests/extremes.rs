@@ -8,7 +8,9 @@ use std::collections::HashSet;
 use nailpunch_core::assess::{Acceptance, Assessed, JudgeRequest, judge_box};
 use nailpunch_core::facts::{Bundle, Pointer, Subject};
 use nailpunch_core::job::job;
-use nailpunch_report::{ReportKind, calendar, csv, cut_list_csv, data, materials_csv};
+use nailpunch_report::{
+    ReportKind, calendar, cut_list_sheet, data, findings_sheet, materials_sheet, shut_downs_sheet, workbook,
+};
 use serde_json::{Value, json};
 
 /// Around the ends of the kinds of number that a record holds.
@@ -98,10 +100,11 @@ fn read(bundle: &Bundle) {
     let facts = bundle.facts();
     let assessed = Assessed::of(&facts);
     data(bundle, &assessed, ReportKind::Full, "2026-03-04T10:00:00Z").unwrap();
-    csv(&assessed).unwrap();
+    findings_sheet(&assessed).csv().unwrap();
     let job = job(&assessed);
-    materials_csv(&job, None).unwrap();
-    cut_list_csv(&job).unwrap();
+    materials_sheet(&job, None).csv().unwrap();
+    let sheets = [("To cut", cut_list_sheet(&job)), ("Shut-downs", shut_downs_sheet(&job))];
+    workbook(&sheets).unwrap();
     // Refused in a sentence where the job has no first day; never a panic.
     let _ = calendar(&job, &bundle.audit.work, &bundle.audit.name, "audit");
 }

@@ -10,7 +10,9 @@ use nailpunch_core::facts::{BoxContents, Bundle, Panel, PanelId, Pointer};
 use nailpunch_core::job::job;
 use nailpunch_core::jot::{JotRequest, read_panel_line};
 use nailpunch_core::quantity::{UnitSystem, parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
-use nailpunch_report::{ReportKind, csv, data, read_corrections, read_readings_log, take_photo};
+use nailpunch_report::{
+    ReportKind, data, directory_sheet, findings_sheet, read_corrections, read_readings_log, take_photo, workbook,
+};
 
 /// How many times the sample.
 fn times() -> u64 {
@@ -91,7 +93,9 @@ fn mutated_bundles() {
         let facts = bundle.facts();
         let assessed = Assessed::of(&facts);
         data(&bundle, &assessed, ReportKind::Full, "2026-03-04T10:00:00Z").unwrap();
-        csv(&assessed).unwrap();
+        let sheets = [("Findings", findings_sheet(&assessed)), ("Directory", directory_sheet(&assessed))];
+        sheets[0].1.csv().unwrap();
+        workbook(&sheets).unwrap();
         job(&assessed);
     }
     assert!(accepted > 20, "{accepted} of the mutated bundles were accepted: the attack does not get in");

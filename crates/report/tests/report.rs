@@ -9,7 +9,7 @@ use nailpunch_core::standard::{RuleBasis, Severity};
 use nailpunch_report::ReportKind;
 
 fn csv(bundle: &Bundle) -> Result<Vec<u8>, nailpunch_report::ReportError> {
-    nailpunch_report::csv(&Assessed::of(&bundle.facts()))
+    nailpunch_report::findings_sheet(&Assessed::of(&bundle.facts())).csv()
 }
 
 fn pdf(bundle: &Bundle, kind: ReportKind, made_on: &str) -> Result<Vec<u8>, nailpunch_report::ReportError> {
@@ -112,7 +112,7 @@ fn a_full_report_judges_each_side_of_a_box_once_and_nothing_again() {
     let sides: usize = facts.boxes().iter().map(|(_, record)| 1 + usize::from(record.left.is_some())).sum();
     for _ in 0..2 {
         let assessed = Assessed::with(&facts, &memory);
-        assert!(nailpunch_report::csv(&assessed).unwrap().len() > 10_000);
+        assert!(nailpunch_report::findings_sheet(&assessed).csv().unwrap().len() > 10_000);
         let report = nailpunch_report::data(&bundle, &assessed, ReportKind::Full, "2026-03-04T10:00:00Z").unwrap();
         assert!(report.len() > 100_000);
         assert_eq!(memory.judged(), sides as u64, "once as found, once as left, and nothing when nothing changed");

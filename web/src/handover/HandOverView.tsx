@@ -66,6 +66,7 @@ export function HandOverView() {
               <FileButton key={kind} path={`/api/audits/${audit}/report.pdf?kind=${kind}`} words={words} />
             ))}
             <FileButton path={`/api/audits/${audit}/findings.csv`} words="Findings, CSV" />
+            <FileButton path={`/api/audits/${audit}/workbook.xlsx`} words="All tables, XLSX" />
             <FileButton path={`/api/audits/${audit}/bundle`} words="Whole audit, bundle" />
             <FileButton path={`/api/audits/${audit}/readings.csv`} words="Readings, CSV" />
           </div>

@@ -1,4 +1,4 @@
-//! Whole audits in and out: bundle, PDF, CSV.
+//! Whole audits in and out: the bundle, and the report.
 
 use std::sync::Arc;
 
@@ -17,7 +17,7 @@ use utoipa::ToSchema;
 use super::body::{LargeBody, identifier};
 use super::problem::ApiError;
 use super::readers::Reader;
-use super::shared::{Shared, with_audit, with_store};
+use super::shared::{Shared, with_store};
 use super::turns::heavy;
 use crate::clock::now;
 
@@ -131,21 +131,4 @@ pub async fn report(store: &Shared, audit: &str, kind: Option<&str>, mut reader:
         }
     };
     Ok(Download::new(bytes, ContentType::PDF, &name, &ending))
-}
-
-/// The findings as CSV.
-#[utoipa::path(
-    get, operation_id = "findings", path = "/api/audits/{audit}/findings.csv", params(("audit" = String, Path)),
-    responses((status = 200, content_type = "text/csv"), (status = 404, body = Problem)),
-    security(("session" = ["look"]))
-)]
-#[get("/audits/<audit>/findings.csv")]
-pub async fn findings(store: &Shared, audit: &str) -> Result<Download, ApiError> {
-    let audit = identifier(audit)?.to_string();
-    let made = with_audit(store, audit, |walk, assessed| {
-        Ok((walk.audit.record.name.clone(), nailpunch_report::csv(assessed)))
-    });
-    let (name, csv) = made.await?;
-    let csv = csv.map_err(|error| ApiError::internal(error.to_string()))?;
-    Ok(Download::new(csv, ContentType::CSV, &name, "-findings.csv"))
 }

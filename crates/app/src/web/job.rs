@@ -3,7 +3,7 @@
 use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::{Audit, ItemId, Revised, WorkItem};
 use nailpunch_core::job::{Job, job};
-use nailpunch_report::{ReportError, calendar, cut_list_csv, materials_csv};
+use nailpunch_report::{ReportError, calendar, cut_list_sheet, materials_sheet};
 use nailpunch_store::{Author, Store, StoreError};
 use nailpunch_views::{ChooseWish, Problem};
 use rocket::http::ContentType;
@@ -83,7 +83,7 @@ fn not_written(error: &ReportError) -> ApiError {
 #[get("/audits/<audit>/materials.csv?<day>")]
 pub async fn materials(store: &Shared, audit: &str, day: Option<u16>) -> Result<Download, ApiError> {
     let (record, job) = of_audit(store, audit).await?;
-    let bytes = materials_csv(&job, day).map_err(|error| not_written(&error))?;
+    let bytes = materials_sheet(&job, day).csv().map_err(|error| not_written(&error))?;
     Ok(Download::new(bytes, ContentType::CSV, &record.name, "-materials.csv"))
 }
 
@@ -96,7 +96,7 @@ pub async fn materials(store: &Shared, audit: &str, day: Option<u16>) -> Result<
 #[get("/audits/<audit>/cut-list.csv")]
 pub async fn cuts(store: &Shared, audit: &str) -> Result<Download, ApiError> {
     let (record, job) = of_audit(store, audit).await?;
-    let bytes = cut_list_csv(&job).map_err(|error| not_written(&error))?;
+    let bytes = cut_list_sheet(&job).csv().map_err(|error| not_written(&error))?;
     Ok(Download::new(bytes, ContentType::CSV, &record.name, "-cut-list.csv"))
 }
 

@@ -38,6 +38,7 @@ mod seals;
 mod serve;
 mod shared;
 mod sign_in;
+mod tables;
 mod tries;
 mod turn;
 mod turns;
@@ -150,7 +151,10 @@ doors! {
     exchange::import,
     exchange::export,
     exchange::report,
-    exchange::findings,
+    tables::findings,
+    tables::directory,
+    tables::rounds,
+    tables::book,
     sign_in::me,
     sign_in::sign_in,
     sign_in::sign_out,

@@ -1,11 +1,10 @@
-//! The findings as CSV: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
+//! The findings as a table: one row per rule and conductor, as found and as left. Documented in docs/formats.md.
 
 use nailpunch_core::assess::{Assessed, ItemView};
 use nailpunch_core::facts::RulingKind;
 use nailpunch_core::quantity::{Amount, AmountUnit};
 use nailpunch_core::rules::{Finding, RuleResult, Verdict};
 
-use crate::ReportError;
 use crate::sheet::Sheet;
 
 const COLUMNS: [&str; 19] = [
@@ -30,31 +29,27 @@ const COLUMNS: [&str; 19] = [
     "ruling",
 ];
 
-/// The findings of an audit as CSV (RFC 4180, UTF-8, a heading row). Text that a spreadsheet could take for a formula
-/// is preceded by an apostrophe.
-///
-/// # Errors
-/// [`ReportError::Csv`] when it cannot be written.
-pub fn csv(assessed: &Assessed) -> Result<Vec<u8>, ReportError> {
-    let mut sheet = Sheet::new(COLUMNS)?;
+/// The findings of an audit.
+pub fn findings_sheet(assessed: &Assessed) -> Sheet {
+    let mut sheet = Sheet::new(COLUMNS);
     for known in &assessed.boxes {
         let place = [known.room.name.as_str(), &known.record.tag, &known.record.place].map(str::to_owned);
         let answer = known.answer();
-        rows(&mut sheet, &place, &answer.found, answer.after(), &answer.findings)?;
+        rows(&mut sheet, &place, &answer.found, answer.after(), &answer.findings);
     }
     for known in &assessed.panels {
         let place = ["", "panel", known.record.name.as_str()].map(str::to_owned);
-        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings)?;
+        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings);
     }
     for known in &assessed.rooms {
         let place = [known.record.name.as_str(), "room", ""].map(str::to_owned);
-        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings)?;
+        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings);
     }
     for known in &assessed.runs {
         let place = ["", "cable run", known.record.name.as_str()].map(str::to_owned);
-        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings)?;
+        rows(&mut sheet, &place, &known.found.results, known.left_results(), &known.findings);
     }
-    sheet.done()
+    sheet
 }
 
 /// The rows of one subject.
@@ -64,20 +59,19 @@ fn rows(
     found: &[RuleResult],
     left: Option<&[RuleResult]>,
     findings: &[ItemView],
-) -> Result<(), ReportError> {
+) {
     for result in found.iter().filter(|result| result.verdict != Verdict::NotApplicable) {
         let state = findings.iter().find(|view| view.rule == result.rule).map_or("", |view| view.state.code());
         let after = left.and_then(|left| left.iter().find(|after| after.rule == result.rule));
         if result.findings.is_empty() {
-            sheet.row(line(place, result, None, None, state))?;
+            sheet.row(line(place, result, None, None, state));
         }
         for finding in &result.findings {
             let same = |other: &&Finding| (other.conductor, &other.label) == (finding.conductor, &finding.label);
             let left = after.and_then(|after| after.findings.iter().find(same));
-            sheet.row(line(place, result, Some(finding), left, state))?;
+            sheet.row(line(place, result, Some(finding), left, state));
         }
     }
-    Ok(())
 }
 
 fn line(
