@@ -1,4 +1,5 @@
 // Six devices and two desks on one audit, each cut off at random: every entry arrives, and arrives once.
+import { execFileSync } from 'node:child_process';
 import { type BrowserContext, expect, type Page, test } from '@playwright/test';
 import { firstOwner, paired } from './firm';
 import { auditPath, bundle, serve } from './server';
@@ -45,6 +46,17 @@ async function work(worker: Worker, pick: (below: number) => number, until: numb
   }
 }
 
+/** What the journal says of an entry: each change of its box, by whom, and whether the entry was in it before and after. */
+function history(text: string): string {
+  const script = [
+    'import sqlite3, sys',
+    'rows = sqlite3.connect(sys.argv[1]).execute("SELECT number, at, who, subject, before, after FROM change WHERE kind = \'box\'")',
+    'told = [(number, at, who, subject, sys.argv[2] in (before or ""), sys.argv[2] in (after or "")) for number, at, who, subject, before, after in rows]',
+    'print("\\n".join(str(row) for row in told if row[4] or row[5]) or "never at the office")',
+  ];
+  return execFileSync('python3', ['-c', script.join('\n'), server.get().data, `${text}"`], { encoding: 'utf8' });
+}
+
 type Kept = { record: { record: { notes: { text: string }[] } } };
 
 test('six devices and two desks at one house lose nothing and repeat nothing', async ({ page: desk, browser }) => {
@@ -74,6 +86,7 @@ test('six devices and two desks at one house lose nothing and repeat nothing', a
   }
   const left = workers.flatMap((worker) => worker.left);
   expect(left.length).toBeGreaterThan(DEVICES + DESKS);
+  for (const text of left.filter((known) => !kept.includes(known))) console.log(`${text}: ${history(text)}`);
   expect(kept.sort()).toEqual(left.sort());
   test.info().annotations.push({ type: 'entries', description: String(left.length) });
   for (const { context } of workers) await context.close();

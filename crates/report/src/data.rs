@@ -63,6 +63,7 @@ pub struct RoomPart {
 /// A rule that is told in this report, with its source in the edition that is enforced.
 #[derive(Serialize)]
 pub struct RulePart {
+    pub rule: &'static str,
     pub title: &'static str,
     pub limit: &'static str,
     pub source: String,
@@ -75,13 +76,14 @@ impl RulePart {
             rule.citations.iter().find(|cited| Edition::ALL.iter().all(|known| known.name() != cited.edition))
         });
         let source = own.map_or_else(|| "not in this edition".to_owned(), ToString::to_string);
-        Self { title: rule.title, limit: rule.limit, source }
+        Self { rule: rule.code, title: rule.title, limit: rule.limit, source }
     }
 }
 
 /// A fault with every place where it is.
 #[derive(Serialize)]
 pub struct FaultLine {
+    pub rule: &'static str,
     pub title: &'static str,
     pub verdict: &'static str,
     pub places: Vec<String>,
@@ -95,7 +97,10 @@ fn faults<'a>(told: impl Iterator<Item = (String, &'a Row)>) -> Vec<FaultLine> {
         match faults.iter_mut().find(|fault| (fault.title, fault.verdict) == (row.title, row.verdict)) {
             Some(fault) if fault.places.contains(&place) => {}
             Some(fault) => fault.places.push(place),
-            None => faults.push(FaultLine { title: row.title, verdict: row.verdict, places: vec![place] }),
+            None => {
+                let Row { rule, title, verdict, .. } = *row;
+                faults.push(FaultLine { rule, title, verdict, places: vec![place] });
+            }
         }
     }
     faults.sort_by_key(|fault| (fault.verdict != wrong[0], std::cmp::Reverse(fault.places.len())));
@@ -186,7 +191,7 @@ impl Report {
             all.flat_map(|(place, rows)| rows.iter().map(move |row| (place.clone(), row)))
         };
         let faults = faults(told());
-        let is_told = |rule: &RuleEntry| told().any(|(_, row)| row.title == rule.title);
+        let is_told = |rule: &RuleEntry| told().any(|(_, row)| row.rule == rule.code);
         let rules = rule_book().into_iter().filter(|rule| kind.has_findings() && is_told(rule));
         let rules = rules.map(|rule| RulePart::of(rule, basis.edition)).collect();
         let line = |what: &str, value: String| Line { what: what.to_owned(), value };

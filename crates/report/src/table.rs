@@ -25,6 +25,7 @@ pub struct Line {
 /// One finding of a box.
 #[derive(Serialize)]
 pub struct Row {
+    pub rule: &'static str,
     pub title: &'static str,
     pub verdict: &'static str,
     pub found: String,
@@ -61,6 +62,7 @@ pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<
     let worst = result.worst_finding();
     let text = |figure: Option<&Amount>| figure.map_or_else(|| "—".to_owned(), |figure| figure.text.clone());
     Row {
+        rule: result.rule,
         title: result.title,
         verdict: verdict_name(result),
         found: figure(result).unwrap_or_else(|| "—".to_owned()),

@@ -174,3 +174,40 @@ fn a_name_makes_no_event_of_its_own() {
     let problems = demo.unacceptable(&nailpunch_core::facts::Pointer::root());
     assert!(problems.iter().any(|problem| problem.pointer == "/audit/name" && problem.message.contains("line break")));
 }
+
+#[test]
+fn each_fault_is_told_once_with_every_place_and_no_limit_that_nothing_rests_on() {
+    let bundle = demo();
+    let facts = bundle.facts();
+    let report = nailpunch_report::data(&bundle, &Assessed::of(&facts), ReportKind::Full, "2026-03-04").unwrap();
+    let report: serde_json::Value = serde_json::from_slice(&report).unwrap();
+    let list = |value: &serde_json::Value| value.as_array().unwrap().clone();
+    let text = |value: &serde_json::Value| value.as_str().unwrap().to_owned();
+    let faults = list(&report["faults"]);
+    let boxes: Vec<_> = list(&report["rooms"]).iter().flat_map(|room| list(&room["boxes"])).collect();
+    for part in &boxes {
+        for row in list(&part["rows"]) {
+            let wrong = ["danger", "violates"].contains(&row["verdict"].as_str().unwrap());
+            let same =
+                |fault: &&serde_json::Value| (&fault["title"], &fault["verdict"]) == (&row["title"], &row["verdict"]);
+            let told: Vec<_> = faults.iter().filter(same).collect();
+            assert_eq!(told.len(), usize::from(wrong), "{row}");
+            let here = told.iter().flat_map(|fault| list(&fault["places"])).filter(|place| *place == part["heading"]);
+            assert_eq!(here.count(), usize::from(wrong), "{row}");
+        }
+    }
+    // Dangers first, then what is found most often.
+    let order: Vec<_> =
+        faults.iter().map(|fault| (fault["verdict"] != "danger", usize::MAX - list(&fault["places"]).len())).collect();
+    assert!(order.is_sorted() && !order.is_empty(), "{order:?}");
+    let rules: Vec<String> = list(&report["rules"]).iter().map(|rule| text(&rule["rule"])).collect();
+    for fault in &faults {
+        assert_eq!(rules.iter().filter(|rule| **rule == text(&fault["rule"])).count(), 1, "{fault}");
+    }
+    assert!(rules.len() < nailpunch_core::rules::rule_book().len(), "a rule that found nothing is not told");
+    let edition = facts.audit.basis.edition.name();
+    let sources = list(&report["rules"]).iter().map(|rule| text(&rule["source"])).collect::<Vec<_>>();
+    assert!(sources.iter().any(|source| source.starts_with(edition)), "{sources:?}");
+    let other = ["NEC 2008", "CEC 2018"].into_iter().filter(|name| *name != edition);
+    assert!(other.into_iter().all(|name| sources.iter().all(|source| !source.starts_with(name))));
+}

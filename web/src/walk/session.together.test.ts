@@ -114,6 +114,67 @@ describe('BoxSession beside another window', () => {
     expect(session.snapshot()).toMatchObject({ saving: 'saved', record: { wired_under: { year: 1962 } } });
   });
 
+  it('takes in what another changed before the answer was made, and does not undo it with the next change', async () => {
+    const io = doors();
+    const onTop = { ...record(), tag: 'K9', place: 'by the door' };
+    io.put.mockResolvedValueOnce(view(onTop, 3));
+    const merge = vi.fn(async (_base: BoxRecord, mine: BoxRecord) => {
+      const both = { ...mine, place: onTop.place };
+      return { mine: both, theirs: both, asks: [] as string[] };
+    });
+    const session = start({ ...io, merge });
+    session.editRecord((known) => ({ ...known, tag: 'K9' }));
+    await session.flush();
+    // What was sent is what both began with.
+    expect(merge.mock.calls[0]?.[0]).toMatchObject({ tag: 'K9', place: '' });
+    expect(session.snapshot()).toMatchObject({
+      saving: 'saved',
+      record: { tag: 'K9', place: 'by the door' },
+    });
+    session.editRecord((known) => ({ ...known, wired_under: { year: 1962 } }));
+    await session.flush();
+    expect(io.put.mock.lastCall?.[1]).toBe(3);
+    expect(io.put.mock.lastCall?.[0]).toMatchObject({ place: 'by the door', wired_under: { year: 1962 } });
+  });
+
+  it('bases the next change on what was sent, where what another put on top asks for a person', async () => {
+    const io = doors();
+    io.put.mockResolvedValueOnce(view({ ...record(), tag: 'K7' }, 3));
+    const merge = async (_base: BoxRecord, mine: BoxRecord) => ({ mine, theirs: mine, asks: ['/tag'] });
+    const session = start({ ...io, merge });
+    session.editRecord((known) => ({ ...known, tag: 'K9' }));
+    await session.flush();
+    session.editRecord((known) => ({ ...known, place: 'by the door' }));
+    await session.flush();
+    expect(io.put.mock.lastCall?.slice(1)).toMatchObject([2, { tag: 'K9' }]);
+  });
+
+  it('writes one after the other, however many waited for the same write', async () => {
+    const io = doors();
+    let under = 0;
+    let most = 0;
+    const answered = io.put.getMockImplementation();
+    io.put.mockImplementation(async (...sent) => {
+      under += 1;
+      most = Math.max(most, under);
+      await new Promise((done) => setTimeout(done, 2_000));
+      under -= 1;
+      if (!answered) throw new Error('there is one');
+      return answered(...sent);
+    });
+    const session = start(io);
+    for (const tag of ['K2', 'K3', 'K4', 'K5']) {
+      session.editRecord((known) => ({ ...known, tag }));
+      await vi.advanceTimersByTimeAsync(500);
+    }
+    await vi.runAllTimersAsync();
+    expect(most).toBe(1);
+    expect(io.put.mock.calls.map(([, basedOn]) => basedOn)).toEqual(
+      io.put.mock.calls.map((_, index) => index + 1),
+    );
+    expect(io.put.mock.lastCall?.[0].tag).toBe('K5');
+  });
+
   it('says what its change began with, and takes over another content of the same number', async () => {
     const io = doors();
     const session = start(io);

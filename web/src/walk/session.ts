@@ -375,19 +375,22 @@ export class BoxSession {
   }
 
   private async save(): Promise<void> {
-    // One write at a time: the next is based on the revision that this one makes.
-    if (this.inFlight) await this.inFlight;
-    const saving = this.write(this.state.record, this.changes);
+    // One write at a time: the next is based on the revision that this one makes. Two may have waited for the same one.
+    while (this.inFlight) await this.inFlight;
+    const saving = this.write(this.state.record, this.changes).finally(() => {
+      this.inFlight = null;
+    });
     this.inFlight = saving;
     await saving;
-    if (this.inFlight === saving) this.inFlight = null;
   }
 
   private async write(record: BoxRecord, changes: number): Promise<void> {
     this.set({ saving: 'saving' });
     try {
       const view = await this.doors.put(record, this.revision, this.base);
-      this.standsAt(view.record.revision, view.record.record);
+      const stands = view.record;
+      if (stands.revision <= this.revision + 1) this.standsAt(stands.revision, stands.record);
+      else await this.overtaken(record, stands);
       this.kept = changes;
       this.unanswered = null;
       this.set({ view, refusal: null });
@@ -417,6 +420,18 @@ export class BoxSession {
       if (error instanceof ApiProblem && error.isOffline) this.unanswered = record;
       this.fail(error);
     }
+  }
+
+  /**
+   * Another changed the box after what was sent, and before it was answered: what they changed is taken in, or the next write would
+   * undo it. Where that asks for a person, the next write is based on what was sent, and is asked about as any conflict is.
+   */
+  private async overtaken(sent: BoxRecord, stands: BoxView['record']) {
+    this.standsAt(this.revision + 1, sent);
+    const merged = await this.mergedWith(stands.record);
+    if (merged?.asks.length !== 0) return;
+    this.takeOver(merged.mine);
+    this.standsAt(stands.revision, stands.record);
   }
 
   /** This window's record put together with the server's, as it stands once that is done: what is typed meanwhile is in it. */
