@@ -64,7 +64,7 @@ impl<'a> Entries<'a> {
             FieldKind::Volts => self.read(field.code, |text, _| parse_voltage(text)).map(drop),
             FieldKind::Number { unit, most } => match number(text) {
                 Some(figure) if figure <= f64::from(*most) => Ok(()),
-                _ => Err(at(field.code, format!("give a figure from 0 to {most} {unit}"))),
+                _ => Err(at(field.code, format!("give a figure from 0 to {most} {unit}").trim_end())),
             },
             FieldKind::Count { least, most } => match text.parse::<u32>() {
                 Ok(count) if (*least..=*most).contains(&count) => Ok(()),

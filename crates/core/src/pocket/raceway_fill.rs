@@ -92,6 +92,10 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
     if share < 100 {
         worked = worked.line("if all of them carry current", format!("{share} % of their ampacity is left"));
     }
+    if !holds_them {
+        worked = worked
+            .caution("A nipple of 24 in (600 mm) or less may be filled to 60 %: what is given here is for a run.");
+    }
     let chapter = ("Chapter 9, Tables 1, 4, 5", Confidence::Sure);
     Ok(worked.source(cite(entries.edition, Some(chapter), Some(("12-910, Tables 6, 8", Confidence::MayBeOff)))))
 }

@@ -46,10 +46,17 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
     let (every, end, without) = (shown(support.every), shown(support.end), shown(support.without));
     let source = run_support_citation(entries.edition);
     let lines = |worked: Worked| {
-        worked
+        let worked = worked
             .line("from one to the next, at most", every.say_run(units))
             .line("from a box to the first, at most", end.say_run(units))
-            .source(source)
+            .source(source);
+        // NEC 314.17(B)(2), in older editions (C), from memory, sure.
+        match (method, entries.edition.profile()) {
+            (WiringMethod::Nonmetallic, Profile::Nec) => {
+                worked.caution("Into a single-gang plastic box without a clamp: the first within 8 in (200 mm) of it.")
+            }
+            _ => worked,
+        }
     };
     if length <= without {
         let words = format!("{} of {} from box to box needs none.", length.say_run(units), method.name());
