@@ -93,11 +93,11 @@ mod tests {
 
     #[test]
     fn the_printed_areas_are_the_squares_of_the_diameters() {
-        // ASTM B258 and NEC Chapter 9, Table 8 stand each by itself: they agree to the figures that are printed.
+        // ASTM B258 and NEC Chapter 9, Table 8 stand each by itself: they agree to the three figures that are printed (1,620 for 1,624).
         for gauge in Gauge::ALL {
             let mils = diameter_inches(gauge) * 1_000.0;
             let printed = f64::from(circular_mils(gauge));
-            assert!((mils * mils / printed - 1.0).abs() < 0.002, "{gauge}: {} and {printed}", mils * mils);
+            assert!((mils * mils / printed - 1.0).abs() < 0.003, "{gauge}: {} and {printed}", mils * mils);
         }
     }
 
