@@ -109,10 +109,11 @@ test('in the hand the answer stays in sight while the last field is typed', asyn
   await page.goto(`${server.get().url}/calculators`);
   await page.getByLabel('Which calculator').selectOption({ label: 'Conduit fill' });
   await expect(says(page)).toHaveText('9 conductors fill 40 %; 40 % is allowed.');
-  await page.getByRole('button', { name: '14 AWG, one more' }).click();
+  const more = page.getByRole('button', { name: '2 AWG, one more', exact: true });
+  await more.click();
   await expect(says(page)).toContainText('10 conductors fill');
   await expect(says(page)).toBeInViewport({ ratio: 1 });
-  const [step] = await Promise.all([page.getByRole('button', { name: '14 AWG, one more' }).boundingBox()]);
+  const step = await more.boundingBox();
   expect(Math.min(step?.width ?? 0, step?.height ?? 0)).toBeGreaterThanOrEqual(44);
   clean();
 });

@@ -23,6 +23,8 @@ use utoipa::ToSchema;
 pub struct EditionChoice {
     edition: Edition,
     name: &'static str,
+    /// What one begins with where nothing says which is enforced.
+    usual: bool,
 }
 
 /// The house rules that a new audit begins with.
@@ -203,7 +205,11 @@ fn defaults() -> [(UnitSystem, HouseRules); 2] {
 
 /// What the screens need to know beforehand: rules, editions, house rules.
 pub fn trades() -> Trades {
-    let editions = Edition::ALL.map(|edition| EditionChoice { edition, name: edition.name() });
+    let editions = Edition::ALL.map(|edition| EditionChoice {
+        edition,
+        name: edition.name(),
+        usual: edition == Edition::default(),
+    });
     let shop_lengths = HouseRules::default().shop.named().into_iter();
     let shop_lengths = shop_lengths.map(|(field, words, _)| ShopLength { field, words }).collect();
     let defaults = defaults().map(|(units, house_rules)| Defaults { units, house_rules });

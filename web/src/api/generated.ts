@@ -3032,6 +3032,8 @@ export interface components {
         EditionChoice: {
             edition: components["schemas"]["Edition"];
             name: string;
+            /** @description What one begins with where nothing says which is enforced. */
+            usual: boolean;
         };
         /** @description The electrical truth of a box. */
         Electrical: {
@@ -8257,6 +8259,8 @@ export interface components {
             cautions: string[];
             /** @description The figures. */
             lines: components["schemas"]["WorkedLine"][];
+            /** @description What was asked, the sentence, and as many of the figures as a note has room for: what is left at a box. */
+            note: string;
             /** @description One sentence. */
             says: string;
             /** @description Where the limits and tables stand, and how sure we are of them. */

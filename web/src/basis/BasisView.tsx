@@ -19,6 +19,7 @@ import type {
 } from '../api/types';
 import { useMay } from '../people/useMe';
 import { HouseRulesForm } from '../rulebook/HouseRulesForm';
+import { EditionSelect } from '../ui/EditionSelect';
 import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
 import { Amendments } from './Amendments';
@@ -153,16 +154,7 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
             <h2>Code and units</h2>
             <Form.Group className="line" controlId="edition">
               <Form.Label>Enforced edition</Form.Label>
-              <Form.Select
-                value={basis.edition}
-                onChange={(event) => set({ edition: event.target.value as Basis['edition'] })}
-              >
-                {trades.editions.map((known) => (
-                  <option key={known.edition} value={known.edition}>
-                    {known.name}
-                  </option>
-                ))}
-              </Form.Select>
+              <EditionSelect value={basis.edition} onChange={(edition) => set({ edition })} />
             </Form.Group>
             <Line
               label="Jurisdiction"

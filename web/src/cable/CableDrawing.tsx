@@ -1,7 +1,7 @@
 // A cable run along its length, in rows as the screen is wide: the ways it goes, what is found along them, what is too long between
 // two supports, and where supports are missing.
 import type { RunStrip, StripMark } from '../api/types';
-import { usePhone } from '../ui/usePhone';
+import { usePhone } from '../ui/useScreen';
 
 /** One foot, in nanometres. */
 const FOOT = 304_800_000;

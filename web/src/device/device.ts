@@ -23,7 +23,7 @@ import {
 import { takeBeginning } from './beginnings';
 import { type Answer, judging, keeping } from './core';
 import { NotReached, ask as office, PATIENCE_MS, reached, recordsFreely, watch, whenBack } from './office';
-import { making, notMade } from './own';
+import { type Going, making, notMade } from './own';
 import { photographs, takePhoto } from './photographs';
 import { bring, bringSoon, pullSoon } from './queue';
 import { json, problem, refuse } from './responses';
@@ -299,11 +299,7 @@ async function recordOf(
 }
 
 /** The office makes the change itself. */
-async function throughOffice(
-  request: Request,
-  audit: string,
-  own: Parameters<typeof making>[0],
-): Promise<Response> {
+async function throughOffice(request: Request, audit: string, own: Going): Promise<Response> {
   await forgetViews(audit);
   making(own);
   const made = await office(request, 2 * PATIENCE_MS);

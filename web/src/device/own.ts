@@ -13,14 +13,15 @@ const ordered = new Map<string, number>();
 
 const keyOf = (kind: string, id: string) => `${kind} ${id}`;
 
+/** A change on its way to the office. */
+export type Going = Pick<Change, 'kind' | 'id' | 'basedOn' | 'body' | 'method'>;
+
 /** The records that a change puts, with the revision that each has then. */
-function revisions({ kind, id, basedOn, body }: Pick<Change, 'kind' | 'id' | 'basedOn' | 'body'>) {
+function revisions({ kind, id, basedOn, body }: Going) {
   if (kind !== 'items') return [{ key: keyOf(kind, id), revision: basedOn + 1 }];
   const { items } = JSON.parse(body) as { items: { revision: number; record: { id: string } }[] };
   return items.map(({ revision, record }) => ({ key: keyOf('item', record.id), revision: revision + 1 }));
 }
-
-type Going = Pick<Change, 'kind' | 'id' | 'basedOn' | 'body' | 'method'>;
 
 const countOrder = (audit: string, by: number) =>
   ordered.set(audit, Math.max(0, (ordered.get(audit) ?? 0) + by));

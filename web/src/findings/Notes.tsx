@@ -4,6 +4,7 @@ import { Button, Form } from 'react-bootstrap';
 import type { Note, PersonRole } from '../api/types';
 import { useMe } from '../people/useMe';
 import { useRoles } from '../people/useRoles';
+import { withNote } from './withNote';
 
 /** What is changed is what stands when it is: another may have left a note since this was drawn. */
 type Props = { notes: Note[]; change: (make: (notes: Note[]) => Note[]) => void };
@@ -45,13 +46,8 @@ export function LeaveNote({ notes, change }: Props) {
   const add = (event: FormEvent) => {
     event.preventDefault();
     if (text.trim() === '') return;
-    const note = {
-      text: text.trim(),
-      by: me?.person?.name ?? '',
-      to: to === '' ? null : to,
-      dealt_with: false,
-    };
-    change((known) => [...known, { ...note, id: Math.max(0, ...known.map(({ id }) => id)) + 1 }]);
+    const note = { text: text.trim(), by: me?.person?.name ?? '', to: to === '' ? null : to };
+    change((known) => withNote(known, note));
     setText('');
     setOpen(false);
   };

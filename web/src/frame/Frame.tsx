@@ -10,7 +10,7 @@ import { HandsBar } from '../ui/Hands';
 import { LongWorkBar } from '../ui/LongWorkBar';
 import { Loading } from '../ui/States';
 import { UndoProvider } from '../ui/UndoBar';
-import { usePhone, useTightHead } from '../ui/usePhone';
+import { usePhone, useTightHead } from '../ui/useScreen';
 import { useIsFilled } from './fullScreen';
 import { Menu } from './Menu';
 import { STAGES } from './stages';

@@ -1,6 +1,6 @@
 // Whether a box is taken down by hand, one question at a time: on a phone unless told otherwise, elsewhere when asked for.
 import { useChoice } from '../ui/useChoice';
-import { usePhone } from '../ui/usePhone';
+import { usePhone } from '../ui/useScreen';
 
 export function useByHand() {
   const phone = usePhone();

@@ -6,6 +6,7 @@ import { useTrades } from '../api/queries';
 import type { Audit, Basis, HouseRules, Room } from '../api/types';
 import { inUnits } from '../basis/inUnits';
 import { useMe } from '../people/useMe';
+import { EditionSelect, useUsualEdition } from '../ui/EditionSelect';
 
 export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn'>; room: Room | null };
 
@@ -34,7 +35,9 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
   const { me } = useMe();
   const [place, setPlace] = useState('');
   const [built, setBuilt] = useState('');
-  const [edition, setEdition] = useState<Basis['edition']>('nec-2023');
+  const usual = useUsualEdition();
+  const [chosen, setEdition] = useState<Basis['edition'] | null>(null);
+  const edition = chosen ?? usual;
   const [units, setUnits] = useState<Basis['units']>('inch');
   const [room, setRoom] = useState('');
   // The same at a second try: what was begun by the first is not begun twice.
@@ -42,7 +45,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
   const [refused, setRefused] = useState<string | null>(null);
   const typed = yearOf(built);
   const wrong = 'wrong' in typed ? typed.wrong : null;
-  const ready = place.trim() !== '' && trades !== undefined;
+  const ready = place.trim() !== '' && trades !== undefined && edition !== undefined;
 
   const begin = async (event: FormEvent) => {
     event.preventDefault();
@@ -110,16 +113,7 @@ export function NewAudit({ houseRules, onBegin, onClose }: Props) {
           </Form.Group>
           <Form.Group controlId="new-edition">
             <Form.Label>Which edition is enforced</Form.Label>
-            <Form.Select
-              value={edition}
-              onChange={(event) => setEdition(event.target.value as Basis['edition'])}
-            >
-              {trades?.editions.map((known) => (
-                <option key={known.edition} value={known.edition}>
-                  {known.name}
-                </option>
-              ))}
-            </Form.Select>
+            <EditionSelect value={edition} onChange={setEdition} />
           </Form.Group>
           <Form.Group controlId="new-units">
             <Form.Label>Measured in</Form.Label>

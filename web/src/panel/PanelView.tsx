@@ -17,7 +17,7 @@ import { Ask } from '../ui/Ask';
 import { type Side, Sides } from '../ui/Sides';
 import { Empty, Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
-import { usePhone } from '../ui/usePhone';
+import { usePhone } from '../ui/useScreen';
 import { useTab } from '../ui/useTab';
 import { Bars } from './Bars';
 import { BreakerFaults } from './BreakerFaults';

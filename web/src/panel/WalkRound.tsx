@@ -2,7 +2,7 @@
 import { useState } from 'react';
 import { Button, Form } from 'react-bootstrap';
 import type { PanelView, Tick } from '../api/types';
-import { usePhone } from '../ui/usePhone';
+import { usePhone } from '../ui/useScreen';
 import type { ChangePanel } from './change';
 import { RoundByHand } from './RoundByHand';
 import { tickOf, withPoints, withTick } from './ticks';

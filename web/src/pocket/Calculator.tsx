@@ -157,7 +157,7 @@ function Pass({ form, worked, audit, box }: PassProps) {
         </Button>
       )}
       <span role="status">{copied && 'Copied.'}</span>
-      {may && sending && <SendToBox title={form.title} worked={worked} audit={audit} box={box} />}
+      {may && sending && <SendToBox text={worked.note} audit={audit} box={box} />}
     </div>
   );
 }

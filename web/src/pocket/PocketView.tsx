@@ -3,8 +3,9 @@ import { useQuery } from '@tanstack/react-query';
 import { Form } from 'react-bootstrap';
 import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client';
-import { useTrades, useWalk } from '../api/queries';
+import { useWalk } from '../api/queries';
 import type { Basis, CalculatorForm } from '../api/types';
+import { EditionSelect, useUsualEdition } from '../ui/EditionSelect';
 import { Failed, Loading } from '../ui/States';
 import { Calculator } from './Calculator';
 import { begun } from './typed';
@@ -28,8 +29,8 @@ function Pocket({ basis, audit }: Props) {
   const { calculator } = useParams();
   const navigate = useNavigate();
   const [search, setSearch] = useSearchParams();
-  const trades = useTrades();
-  const edition = (search.get('edition') ?? basis?.edition ?? 'nec-2023') as Basis['edition'];
+  const usual = useUsualEdition();
+  const edition = (search.get('edition') ?? basis?.edition ?? usual) as Basis['edition'] | undefined;
   const units = (search.get('units') ?? basis?.units ?? 'inch') as Basis['units'];
   const forms = useQuery({
     queryKey: ['calculators', units],
@@ -37,7 +38,7 @@ function Pocket({ basis, audit }: Props) {
     staleTime: Number.POSITIVE_INFINITY,
   });
   if (forms.isError) return <Failed error={forms.error} again={() => void forms.refetch()} />;
-  if (!forms.data) return <Loading what="the calculators" />;
+  if (!forms.data || !edition) return <Loading what="the calculators" />;
   const form = forms.data.find(({ code }) => code === calculator) ?? forms.data[0];
   const root = audit ? `/audits/${audit}/calculators` : '/calculators';
   const to = (code: string) => `${root}/${code}?${begun(search)}`;
@@ -51,17 +52,11 @@ function Pocket({ basis, audit }: Props) {
     <main id="main" className="page pocket">
       <div className="page-head">
         <h1>Calculators</h1>
-        <Form.Select
-          aria-label="By which edition"
+        <EditionSelect
+          label="By which edition"
           value={edition}
-          onChange={(event) => choose('edition', event.target.value)}
-        >
-          {(trades.data?.editions ?? []).map((known) => (
-            <option key={known.edition} value={known.edition}>
-              {known.name}
-            </option>
-          ))}
-        </Form.Select>
+          onChange={(chosen) => choose('edition', chosen)}
+        />
         <Form.Select
           aria-label="Units"
           value={units}

@@ -4,23 +4,22 @@ import { Button, Form } from 'react-bootstrap';
 import { Link } from 'react-router';
 import { ApiProblem, api } from '../api/client';
 import { keepBox, useJobs, useWalk } from '../api/queries';
-import type { Calculated, Note } from '../api/types';
+import { withNote } from '../findings/withNote';
 import { useMe } from '../people/useMe';
-import { noteText } from './noteText';
 
 type Props = {
-  title: string;
-  worked: NonNullable<Calculated['worked']>;
+  /** What the note says. */
+  text: string;
   audit: string | undefined;
   box: string | null;
 };
 
-export function SendToBox({ title, worked, audit, box }: Props) {
+export function SendToBox({ text, audit, box }: Props) {
   const [chosen, setChosen] = useState(audit ?? '');
   return (
     <div className="pocket-send">
       {!audit && <Jobs chosen={chosen} onChange={setChosen} />}
-      {chosen && <Boxes key={chosen} audit={chosen} box={box} text={noteText(title, worked)} />}
+      {chosen && <Boxes key={chosen} audit={chosen} box={box} text={text} />}
     </div>
   );
 }
@@ -49,10 +48,8 @@ function Boxes({ audit, box, text }: { audit: string; box: string | null; text: 
     setSaid(null);
     try {
       const { record, revision } = (await api.box(audit, at)).record;
-      const known: Note[] = record.notes ?? [];
-      const id = Math.max(0, ...known.map((note) => note.id)) + 1;
-      const note = { id, text, by: me?.person?.name ?? '', to: null, dealt_with: false };
-      keepBox(audit, await api.putBox(audit, { ...record, notes: [...known, note] }, revision));
+      const notes = withNote(record.notes ?? [], { text, by: me?.person?.name ?? '', to: null });
+      keepBox(audit, await api.putBox(audit, { ...record, notes }, revision));
       setSaid({ words: `Noted at ${record.tag} ${record.place}`.trim(), box: at });
     } catch (error) {
       if (!(error instanceof ApiProblem)) throw error;

@@ -1,6 +1,6 @@
 // A room from above, to scale: walls, what stands along them, outlets, what is too far from any, and where outlets are missing.
 import type { PlanOutlet, RoomPlan } from '../api/types';
-import { usePhone } from '../ui/usePhone';
+import { usePhone } from '../ui/useScreen';
 
 type Point = readonly number[];
 type Place = { x: number; y: number };

@@ -1,7 +1,7 @@
 // A wall seen along its length: what stands along it, its outlets, what is too far with its worst point, and where outlets are missing.
 import { useState } from 'react';
 import type { Elevation } from '../api/types';
-import { usePhone } from '../ui/usePhone';
+import { usePhone } from '../ui/useScreen';
 
 const LETTER = 9.8;
 /** From one row of figures to the next. */

@@ -1,6 +1,7 @@
 // What is in a box, brought in and taken out: the same at the desk and by hand.
 import type {
   BoxContents,
+  BoxRecord,
   Cable,
   Colour,
   Conductor,
@@ -12,7 +13,7 @@ import type {
   Stand,
   Terminal,
 } from '../api/types';
-import type { SessionState } from './sessionState';
+import type { SessionState, Side } from './sessionState';
 
 /** What a cable of two insulated conductors brings, and what each is for as a rule. */
 const CABLE_COLOURS: [Colour, Role][] = [
@@ -22,10 +23,12 @@ const CABLE_COLOURS: [Colour, Role][] = [
 ];
 const THIRD: [Colour, Role] = ['red', 'switched-leg'];
 
+/** The contents of a side; as found where nothing is left yet. */
+export const sideOf = (record: BoxRecord, side: Side): BoxContents =>
+  (side === 'left' ? record.left : null) ?? record.found;
+
 /** The contents of the side that is shown. */
-export function contentsOf(state: SessionState): BoxContents {
-  return (state.side === 'left' ? state.record.left : null) ?? state.record.found;
-}
+export const contentsOf = ({ record, side }: SessionState): BoxContents => sideOf(record, side);
 
 const nextId = (known: { id: number }[]) => Math.max(0, ...known.map((one) => one.id)) + 1;
 

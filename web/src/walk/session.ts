@@ -4,6 +4,8 @@
 import { ApiProblem, type JudgeWish } from '../api/client';
 import type { Basis, BoxContents, BoxRecord, BoxView, Ruling, TypedEntry } from '../api/types';
 import { differences } from '../ui/differences';
+import { sideOf } from './contents';
+import { judgeWish } from './judgeWish';
 import { Planning } from './planning';
 import type { Said, Saving, SessionDoors, SessionState, Side } from './sessionState';
 import { type Step, Steps } from './steps';
@@ -82,7 +84,7 @@ export class BoxSession {
   }
 
   private contents(side: Side = this.state.side): BoxContents {
-    return (side === 'left' ? this.state.record.left : null) ?? this.state.record.found;
+    return sideOf(this.state.record, side);
   }
 
   private withContents(contents: BoxContents, side: Side = this.state.side): BoxRecord {
@@ -307,16 +309,7 @@ export class BoxSession {
 
   private wish(side: Side, typed: TypedEntry[]): JudgeWish {
     const { view, record } = this.state;
-    return {
-      basis: this.basis,
-      wired_under: view.wired_under ?? null,
-      new_work: false,
-      repaired: side === 'left' ? view.items.flatMap((item) => (item.view.item ? [item.view.rule] : [])) : [],
-      contents: this.contents(side),
-      fed_by: view.fed_by,
-      rulings: record.rulings,
-      typed,
-    };
+    return judgeWish(this.basis, view, record, side, typed);
   }
 
   /** Works out what can be done; the last answer stays until the next is there. */

@@ -2,24 +2,7 @@
 
 use super::network::{Network, Node};
 use crate::quantity::Gauge;
-
-/// The resistance of uncoated solid copper at 75 °C, in ohms per 1,000 ft: 18 AWG to 6 AWG.
-///
-/// # Source
-/// NEC chapter 9, table 8, from memory. The notes of the trade give the rounded values at 20 °C for 14, 12 and 10 AWG
-/// (2.525, 1.588, 0.9989, the standard annealed copper wire tables of ASTM B258); these are what is used at 20 °C.
-fn ohms_per_kft(gauge: Gauge) -> f64 {
-    match gauge {
-        Gauge::Awg18 => 6.385,
-        Gauge::Awg16 => 4.016,
-        Gauge::Awg14 => 2.525,
-        Gauge::Awg12 => 1.588,
-        Gauge::Awg10 => 0.9989,
-        Gauge::Awg8 => 0.6282,
-        Gauge::Awg6 => 0.3951,
-        _ => 0.2485,
-    }
-}
+use crate::standard::conductor::solid_copper_ohms;
 
 /// The coefficient of resistance of copper at 20 °C, per kelvin.
 ///
@@ -32,7 +15,7 @@ pub const COUPLING: f64 = 100e-12;
 
 /// The resistance of a copper conductor, in ohms.
 pub fn resistance(gauge: Gauge, metres: f64, celsius: f64) -> f64 {
-    ohms_per_kft(gauge) * metres / 304.8 * (1.0 + COPPER_COEFFICIENT * (celsius - 20.0))
+    solid_copper_ohms(gauge) * metres / 304.8 * (1.0 + COPPER_COEFFICIENT * (celsius - 20.0))
 }
 
 /// What one conductor is like along its way.

@@ -55,6 +55,7 @@ pub use house_rules::{
 };
 pub(crate) use identifier::free_number;
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PersonId, PhotoId, RoomId, RunId};
+pub(crate) use note::LONGEST_NOTE;
 pub use note::Note;
 pub use panel::{
     Bar, BarKind, Breaker, BreakerKind, BreakerProtection, ElectrodeKind, GasPipe, Grounding, Incoming,

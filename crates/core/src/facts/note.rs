@@ -26,7 +26,7 @@ pub struct Note {
 }
 
 /// The longest note, in characters.
-pub(super) const LONGEST_NOTE: usize = 500;
+pub(crate) const LONGEST_NOTE: usize = 500;
 
 const MOST: usize = 100;
 

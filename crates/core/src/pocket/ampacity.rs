@@ -2,7 +2,7 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, FieldChoice, either};
+use super::field::{Field, FieldChoice};
 use super::worked::Worked;
 use crate::facts::Problem;
 use crate::quantity::{Gauge, UnitSystem};
@@ -25,7 +25,7 @@ fn fields(units: UnitSystem) -> Vec<Field> {
         Field::gauge("size", "Size", Gauge::Awg14..=Gauge::Awg4Of0, Gauge::Awg12),
         Field::material("material", "Metal"),
         Field::choice("column", "Held to", columns.map(|(code, name)| FieldChoice::new(code, name)).to_vec()),
-        Field::number("ambient", "Temperature round it", either(units, "86", "30"), either(units, "°F", "°C"), 167)
+        Field::number("ambient", "Temperature round it", units.either("86", "30"), units.either("°F", "°C"), 167)
             .hint("an attic in summer: 130 °F, 54 °C"),
         Field::count("bundled", "Current-carrying conductors together", 3, 1, 60)
             .hint("without space between them for more than 24 in, or in one raceway"),

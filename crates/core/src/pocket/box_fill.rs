@@ -2,7 +2,7 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, FieldChoice, FieldKind, either, value_of};
+use super::field::{Field, FieldChoice, value_of};
 use super::worked::{Worked, counted};
 use crate::facts::{
     BoxContents, BoxKind, Colour, Conductor, Device, DeviceKind, Problem, Role, Splice, SpliceKind, SupportFitting,
@@ -20,13 +20,13 @@ pub(super) const CALCULATOR: Calculator = Calculator {
     work,
 };
 
-/// The sizes that are counted, with the field of each.
-const COUNTED: [(Gauge, &str, &str); 5] = [
-    (Gauge::Awg14, "awg-14", "14 AWG"),
-    (Gauge::Awg12, "awg-12", "12 AWG"),
-    (Gauge::Awg10, "awg-10", "10 AWG"),
-    (Gauge::Awg8, "awg-8", "8 AWG"),
-    (Gauge::Awg6, "awg-6", "6 AWG"),
+/// The sizes that are counted: the field of each, what it begins with, what helps.
+const COUNTED: [(Gauge, &str, &str, u32, &str); 5] = [
+    (Gauge::Awg14, "awg-14", "14 AWG", 0, "insulated, that end here or pass through; no pigtails"),
+    (Gauge::Awg12, "awg-12", "12 AWG", 4, ""),
+    (Gauge::Awg10, "awg-10", "10 AWG", 0, ""),
+    (Gauge::Awg8, "awg-8", "8 AWG", 0, ""),
+    (Gauge::Awg6, "awg-6", "6 AWG", 0, ""),
 ];
 
 /// Boxes without a row of their own, by what they are.
@@ -39,23 +39,14 @@ const MARKED: [(&str, &str, BoxKind); 4] = [
 
 fn fields(units: UnitSystem) -> Vec<Field> {
     let marked = MARKED.iter().map(|(code, name, _)| FieldChoice::new(*code, *name));
-    let mut boxes: Vec<FieldChoice> = marked.collect();
-    if let FieldKind::Choice { choices } =
-        Field::one_of("box", "", StandardBox::ALL.iter().copied(), |size| size.name().to_owned()).kind
-    {
-        boxes.extend(choices);
-    }
-    let insulated = |(_, code, label): &(Gauge, &'static str, &'static str)| {
-        let four_of_twelve = if *code == "awg-12" { 4 } else { 0 };
-        Field::count(code, label, four_of_twelve, 0, 60)
-    };
+    let in_table = FieldChoice::of(StandardBox::ALL.iter().copied(), |size| size.name().to_owned());
     let mut fields = vec![
-        Field::choice("box", "Box", boxes),
-        Field::volume("volume", "Marked volume", either(units, "18", "295")).hint("of a box by its mark").optional(),
+        Field::choice("box", "Box", marked.chain(in_table).collect()),
+        Field::volume("volume", "Marked volume", units.either("18", "295")).hint("of a box by its mark").optional(),
         Field::count("gangs", "Gangs", 1, 1, 12),
     ];
-    fields.extend(COUNTED.iter().map(insulated));
-    fields[3].hint = "insulated, that end here or pass through; no pigtails";
+    let insulated = |(_, code, label, initial, hint)| Field::count(code, label, initial, 0, 60).hint(hint);
+    fields.extend(COUNTED.map(insulated));
     fields.extend([
         Field::count("grounds", "Grounds", 2, 0, 60).hint("bare and green ones that come from outside"),
         Field::gauge("ground-size", "Largest ground", Gauge::Awg14..=Gauge::Awg6, Gauge::Awg12),
@@ -105,7 +96,7 @@ fn contents(entries: &Entries) -> Result<BoxContents, Vec<Problem>> {
         id += 1;
         Conductor::new(id, None, gauge, colour, role)
     };
-    for (gauge, code, _) in COUNTED {
+    for (gauge, code, ..) in COUNTED {
         let count = entries.count(code);
         contents.conductors.extend((0..count).map(|_| wire(gauge, Colour::Black, Role::Ungrounded)));
     }

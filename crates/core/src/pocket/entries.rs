@@ -52,8 +52,8 @@ impl<'a> Entries<'a> {
         if text.chars().count() > LONGEST {
             return Err(at(field.code, format!("this is too long; at most {LONGEST} characters are read")));
         }
-        let is_number = matches!(field.kind, FieldKind::Count { least: 0, .. });
-        if text.is_empty() && (field.optional || is_number) {
+        let none_is_meant = matches!(field.kind, FieldKind::Count { least: 0, .. });
+        if text.is_empty() && (field.optional || none_is_meant) {
             return Ok(());
         }
         match &field.kind {

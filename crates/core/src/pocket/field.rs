@@ -4,7 +4,7 @@ use serde::Serialize;
 use serde::de::DeserializeOwned;
 use utoipa::ToSchema;
 
-use crate::quantity::{Gauge, UnitSystem};
+use crate::quantity::Gauge;
 use crate::standard::Material;
 
 /// How a field is typed.
@@ -55,6 +55,14 @@ impl FieldChoice {
     /// By its code.
     pub(super) fn new(code: impl Into<String>, name: impl Into<String>) -> Self {
         Self { code: code.into(), name: name.into() }
+    }
+
+    /// All of them, each by the code that records have for it.
+    pub(super) fn of<T: Serialize + Copy>(
+        all: impl IntoIterator<Item = T>,
+        name: impl Fn(T) -> String,
+    ) -> impl Iterator<Item = Self> {
+        all.into_iter().map(move |value| Self::new(code_of(&value), name(value)))
     }
 }
 
@@ -128,8 +136,7 @@ impl Field {
         all: impl IntoIterator<Item = T>,
         name: impl Fn(T) -> String,
     ) -> Self {
-        let choices = all.into_iter().map(|value| FieldChoice::new(code_of(&value), name(value))).collect();
-        Self::choice(code, label, choices)
+        Self::choice(code, label, FieldChoice::of(all, name).collect())
     }
 
     pub(super) fn yes_or_no(code: &'static str, label: &'static str) -> Self {
@@ -167,11 +174,6 @@ impl Field {
     pub(super) fn optional(self) -> Self {
         Self { optional: true, ..self }
     }
-}
-
-/// What a field begins with, in the unit of the one who types.
-pub(super) const fn either(units: UnitSystem, inch: &'static str, metric: &'static str) -> &'static str {
-    units.either(inch, metric)
 }
 
 /// The code that a record has for a value that is one of several.

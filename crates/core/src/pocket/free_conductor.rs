@@ -2,13 +2,13 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, FieldChoice, either};
+use super::field::{Field, FieldChoice};
 use super::worked::Worked;
 use crate::facts::{
     Basis, BoxContents, BoxKind, Cable, Colour, Conductor, ConductorEnd, Device, DeviceKind, Opening, Problem, Role,
 };
 use crate::quantity::{Gauge, Length, UnitSystem};
-use crate::repair::propose;
+use crate::repair::propose_from;
 use crate::rules::{Situation, Verdict, judge};
 use crate::standard::{WiringMethod, free_conductor};
 
@@ -31,21 +31,18 @@ fn fields(units: UnitSystem) -> Vec<Field> {
     ];
     let ends = [("straight", "straight"), ("hooked", "bent to a hook"), ("nicked", "nicked")];
     vec![
-        Field::length("free", "Free length, from the sheath", either(units, "4 1/2", "115"))
+        Field::length("free", "Free length, from the sheath", units.either("4 1/2", "115"))
             .hint("from where the conductor leaves its sheath or raceway to its tip"),
-        Field::length("sheath", "Sheath ends behind the opening", either(units, "2", "50")),
+        Field::length("sheath", "Sheath ends behind the opening", units.either("2", "50")),
         Field::choice(
             "opening",
             "Opening of the box",
             vec![
                 FieldChoice::new(
                     "small",
-                    UnitSystem::either(units, "under 8 in in some dimension", "under 200 mm in some dimension"),
+                    units.either("under 8 in in some dimension", "under 200 mm in some dimension"),
                 ),
-                FieldChoice::new(
-                    "large",
-                    UnitSystem::either(units, "8 in and more both ways", "200 mm and more both ways"),
-                ),
+                FieldChoice::new("large", units.either("8 in and more both ways", "200 mm and more both ways")),
             ],
         ),
         Field::gauge("size", "Size", Gauge::Awg14..=Gauge::Awg10, Gauge::Awg12),
@@ -112,7 +109,8 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
         return Ok(worked);
     }
     let joining = entries.text("joining");
-    let Some(proposal) = propose(&situation).into_iter().find(|proposal| proposal.repair == joining) else {
+    let Some(proposal) = propose_from(&situation, &results).into_iter().find(|proposal| proposal.repair == joining)
+    else {
         return Ok(worked);
     };
     for pigtail in &proposal.pigtails {

@@ -2,11 +2,11 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, either};
+use super::field::Field;
 use super::worked::Worked;
 use crate::facts::{Basis, BoxContents, BoxKind, Carries, Hung, HungKind, Problem};
 use crate::quantity::UnitSystem;
-use crate::rules::{Situation, judge, rule};
+use crate::rules::{Situation, judge_by, rule};
 
 pub(super) const CALCULATOR: Calculator = Calculator {
     code: "hanging",
@@ -20,7 +20,7 @@ fn fields(units: UnitSystem) -> Vec<Field> {
     let kinds = [HungKind::Fan, HungKind::CeilingLuminaire, HungKind::WallLuminaire];
     vec![
         Field::one_of("kind", "What hangs", kinds, |kind| kind.name().to_owned()),
-        Field::mass("mass", "Its weight", either(units, "35", "16"))
+        Field::mass("mass", "Its weight", units.either("35", "16"))
             .hint("a fan with its lamps and what is hung from it"),
         Field::one_of("carries", "The box", [Carries::Fan, Carries::Luminaire, Carries::Nothing], |carries| {
             carries.name().to_owned()
@@ -44,8 +44,8 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
     };
     let contents = BoxContents { kind: BoxKind::Octagon, hung: Some(hung), ..BoxContents::default() };
     let code = if kind == HungKind::Fan { "fan-support" } else { "luminaire-support" };
-    let results = judge(&Situation::new(&contents, &basis));
-    let found = results.iter().find(|result| result.rule == code).and_then(|result| result.findings.first());
+    let results = judge_by(&[code], &Situation::new(&contents, &basis));
+    let found = results.first().and_then(|result| result.findings.first());
     let Some((finding, rule)) = found.zip(rule(code)) else {
         return entries.refuse("kind", "there is no rule for what hangs so");
     };

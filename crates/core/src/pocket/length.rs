@@ -2,7 +2,7 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, either};
+use super::field::Field;
 use super::worked::{Worked, decimals};
 use crate::facts::Problem;
 use crate::quantity::{Rounding, UnitSystem};
@@ -17,7 +17,7 @@ pub(super) const CALCULATOR: Calculator = Calculator {
 
 fn fields(units: UnitSystem) -> Vec<Field> {
     vec![
-        Field::length("length", "Length", either(units, "5 3/4", "146"))
+        Field::length("length", "Length", units.either("5 3/4", "146"))
             .hint("5 3/4, 1' 2 1/2\", 146 mm or 4.2 m, as it is read off the tape"),
     ]
 }

@@ -159,7 +159,7 @@ pub fn calculate(request: &CalculateRequest) -> Result<Calculated, Vec<Problem>>
         problems => Err(problems),
     };
     Ok(match worked {
-        Ok(worked) => Calculated { worked: Some(worked), problems: Vec::new() },
+        Ok(worked) => Calculated { worked: Some(worked.noted(known.title)), problems: Vec::new() },
         Err(problems) => Calculated { worked: None, problems },
     })
 }

@@ -2,7 +2,7 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, FieldChoice, either};
+use super::field::{Field, FieldChoice};
 use super::worked::{Worked, decimals};
 use crate::facts::Problem;
 use crate::quantity::{Length, UnitSystem};
@@ -30,7 +30,7 @@ fn fields(units: UnitSystem) -> Vec<Field> {
                 FieldChoice::new("saddle", "a saddle, three bends"),
             ],
         ),
-        Field::length("rise", "Over how much", either(units, "4", "100"))
+        Field::length("rise", "Over how much", units.either("4", "100"))
             .hint("the height of the offset, or of what the saddle passes over"),
         Field::choice(
             "angle",

@@ -6,11 +6,10 @@ use super::field::{Field, FieldChoice};
 use super::worked::{Worked, counted};
 use crate::facts::{Course, Problem, RacewayConductors};
 use crate::quantity::{Gauge, UnitSystem};
-use crate::rules::{Drawn, smallest_raceway};
+use crate::rules::{Drawn, rule_citation, smallest_raceway};
 use crate::standard::ampacity::bundled_per_cent;
 use crate::standard::{
-    Confidence, RacewayInsulation, RacewayWall, TradeSize, WiringMethod, cite, conductor_area, fill_per_cent,
-    inner_area,
+    RacewayInsulation, RacewayWall, TradeSize, WiringMethod, conductor_area, fill_per_cent, inner_area,
 };
 
 pub(super) const CALCULATOR: Calculator = Calculator {
@@ -24,15 +23,15 @@ pub(super) const CALCULATOR: Calculator = Calculator {
 const RACEWAYS: [WiringMethod; 4] =
     [WiringMethod::ThinWall, WiringMethod::RigidMetal, WiringMethod::PlasticConduit, WiringMethod::FlexibleMetal];
 
-/// The sizes that are counted, with the field of each.
-const COUNTED: [(Gauge, &str, &str, u32); 7] = [
-    (Gauge::Awg14, "awg-14", "14 AWG", 0),
-    (Gauge::Awg12, "awg-12", "12 AWG", 9),
-    (Gauge::Awg10, "awg-10", "10 AWG", 0),
-    (Gauge::Awg8, "awg-8", "8 AWG", 0),
-    (Gauge::Awg6, "awg-6", "6 AWG", 0),
-    (Gauge::Awg4, "awg-4", "4 AWG", 0),
-    (Gauge::Awg2, "awg-2", "2 AWG", 0),
+/// The sizes that are counted: the field of each, what it begins with, what helps.
+const COUNTED: [(Gauge, &str, &str, u32, &str); 7] = [
+    (Gauge::Awg14, "awg-14", "14 AWG", 0, "all that is drawn in, grounds too"),
+    (Gauge::Awg12, "awg-12", "12 AWG", 9, ""),
+    (Gauge::Awg10, "awg-10", "10 AWG", 0, ""),
+    (Gauge::Awg8, "awg-8", "8 AWG", 0, ""),
+    (Gauge::Awg6, "awg-6", "6 AWG", 0, ""),
+    (Gauge::Awg4, "awg-4", "4 AWG", 0, ""),
+    (Gauge::Awg2, "awg-2", "2 AWG", 0, ""),
 ];
 
 fn fields(_: UnitSystem) -> Vec<Field> {
@@ -50,8 +49,8 @@ fn fields(_: UnitSystem) -> Vec<Field> {
         Field::one_of("size", "Trade size", TradeSize::ALL, |size| size.name().to_owned()),
         Field::one_of("insulation", "Insulation", RacewayInsulation::ALL, |insulation| insulation.name().to_owned()),
     ];
-    fields.extend(COUNTED.map(|(_, code, label, initial)| Field::count(code, label, initial, 0, 200)));
-    fields[4].hint = "all that is drawn in, grounds too";
+    let drawn = |(_, code, label, initial, hint)| Field::count(code, label, initial, 0, 200).hint(hint);
+    fields.extend(COUNTED.map(drawn));
     fields
 }
 
@@ -96,8 +95,7 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
         worked = worked
             .caution("A nipple of 24 in (600 mm) or less may be filled to 60 %: what is given here is for a run.");
     }
-    let chapter = ("Chapter 9, Tables 1, 4, 5", Confidence::Sure);
-    Ok(worked.source(cite(entries.edition, Some(chapter), Some(("12-910, Tables 6, 8", Confidence::MayBeOff)))))
+    Ok(worked.source(rule_citation("raceway-fill", entries.edition)))
 }
 
 #[cfg(test)]

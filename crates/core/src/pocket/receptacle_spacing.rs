@@ -2,13 +2,13 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, FieldChoice, either};
+use super::field::{Field, FieldChoice};
 use super::worked::{Worked, counted};
 use crate::facts::{Problem, Spread};
 use crate::quantity::{Length, UnitSystem};
-use crate::rules::Space;
+use crate::rules::{Space, rule_citation};
+use crate::standard::TwinLimit;
 use crate::standard::outlet_spacing::{counter_reach, narrowest_counter, narrowest_wall, wall_reach};
-use crate::standard::{Confidence, TwinLimit, cite};
 
 pub(super) const CALCULATOR: Calculator = Calculator {
     code: "receptacle-spacing",
@@ -25,9 +25,9 @@ fn fields(units: UnitSystem) -> Vec<Field> {
             "Along",
             vec![FieldChoice::new("wall", "a wall"), FieldChoice::new("counter", "a kitchen counter")],
         ),
-        Field::length("length", "Its length, unbroken", either(units, "15'", "4.6 m"))
+        Field::length("length", "Its length, unbroken", units.either("15'", "4.6 m"))
             .hint("a wall ends at a door, fireplace or fixed cabinet and goes round corners; a counter ends at sink and range"),
-        Field::lengths("there", "Receptacles that are there", either(units, "2'", "600"))
+        Field::lengths("there", "Receptacles that are there", units.either("2'", "600"))
             .hint("from its left end, parted by commas"),
     ]
 }
@@ -35,9 +35,9 @@ fn fields(units: UnitSystem) -> Vec<Field> {
 fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
     let family = entries.edition.profile();
     let wall = entries.text("along") == "wall";
-    let (reach, narrowest, what) = match wall {
-        true => (wall_reach(family), narrowest_wall(family), "wall"),
-        false => (counter_reach(family), narrowest_counter(family), "counter"),
+    let (reach, narrowest, what, rule) = match wall {
+        true => (wall_reach(family), narrowest_wall(family), "wall", "wall-spacing"),
+        false => (counter_reach(family), narrowest_counter(family), "counter", "counter-spacing"),
     };
     let (length, there) = (entries.length("length")?, entries.lengths("there")?);
     if let Some(beyond) = there.iter().find(|at| **at > length) {
@@ -45,8 +45,7 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
         return entries
             .refuse("there", format!("{} is beyond its end, {}", beyond.say_run(units), length.say_run(units)));
     }
-    let section = if wall { "210.52(A)" } else { "210.52(C)" };
-    let source = cite(entries.edition, Some((section, Confidence::Sure)), Some(("26-722", Confidence::MayBeOff)));
+    let source = rule_citation(rule, entries.edition);
     let say = |length: Length| length.say_run(entries.units);
     let shown = |limit: TwinLimit| say(limit.shown(entries.units));
     if length < narrowest.lenient() {

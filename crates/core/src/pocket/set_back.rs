@@ -2,14 +2,12 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, either};
+use super::field::Field;
 use super::worked::Worked;
 use crate::facts::{Basis, BoxContents, Cable, Colour, Conductor, Device, DeviceKind, Problem, Role, Seat, WallFinish};
 use crate::quantity::{Gauge, Length, UnitSystem};
-use crate::repair::propose;
-use crate::rules::{Situation, judge};
-use crate::standard::Confidence;
-use crate::standard::cite;
+use crate::repair::propose_from;
+use crate::rules::{Situation, judge, rule_citation};
 
 pub(super) const CALCULATOR: Calculator = Calculator {
     code: "set-back",
@@ -21,7 +19,7 @@ pub(super) const CALCULATOR: Calculator = Calculator {
 
 fn fields(units: UnitSystem) -> Vec<Field> {
     vec![
-        Field::length("set-back", "Front edge behind the surface", either(units, "3/8", "10")),
+        Field::length("set-back", "Front edge behind the surface", units.either("3/8", "10")),
         Field::one_of("finish", "The wall", WallFinish::ALL, |finish| finish.name().to_owned()),
         Field::length("to-come", "Finish still to come over it", "").hint("new tile, a second board").optional(),
     ]
@@ -53,12 +51,10 @@ fn work(entries: &Entries) -> Result<Worked, Vec<Problem>> {
     let Some(finding) = found else {
         return entries.refuse("finish", "there is no rule of the set-back for this wall");
     };
-    let mut worked = Worked::of(finding).source(cite(
-        entries.edition,
-        Some(("314.20", Confidence::Sure)),
-        Some(("12-3016", Confidence::MayBeOff)),
-    ));
-    for proposal in propose(&situation).into_iter().filter(|known| ["spacers", "box-extender"].contains(&known.repair))
+    let mut worked = Worked::of(finding).source(rule_citation("box-setback", entries.edition));
+    for proposal in propose_from(&situation, &results)
+        .into_iter()
+        .filter(|known| ["spacers", "box-extender"].contains(&known.repair))
     {
         if proposal.after.is_none() {
             worked =

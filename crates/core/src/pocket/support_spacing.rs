@@ -2,7 +2,7 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, either};
+use super::field::Field;
 use super::worked::{Worked, counted};
 use crate::facts::Problem;
 use crate::quantity::{Length, UnitSystem};
@@ -23,7 +23,7 @@ fn fields(units: UnitSystem) -> Vec<Field> {
             method.name().to_owned()
         }),
         Field::one_of("size", "Trade size of a conduit", TradeSize::ALL, |size| size.name().to_owned()),
-        Field::length("length", "From box to box", either(units, "22'", "6.7 m")),
+        Field::length("length", "From box to box", units.either("22'", "6.7 m")),
     ]
 }
 

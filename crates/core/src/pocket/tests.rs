@@ -42,6 +42,7 @@ fn each_answers_its_example_in_every_edition_and_unit() {
                 let worked =
                     answer.worked.unwrap_or_else(|| panic!("{} {edition:?}: {:?}", known.code, answer.problems));
                 assert!(worked.says.ends_with('.'), "{}: {}", known.code, worked.says);
+                assert!(worked.note.starts_with(known.title) && worked.note.contains(&worked.says), "{}", worked.note);
                 assert!(!worked.working.is_empty() || worked.verdict.is_some(), "{}", known.code);
             }
         }
@@ -94,7 +95,7 @@ fn a_field_that_cannot_be_read_is_named_and_all_of_them_at_once() {
 proptest! {
     #[test]
     fn whatever_is_typed_is_answered_or_said(
-        which in 0_usize..17,
+        which in 0..CALCULATORS.len(),
         edition in 0_usize..10,
         metric: bool,
         texts in proptest::collection::vec("[0-9]{0,6}[ ,./'\"]{0,2}[0-9]{0,4}(mm|m|V|lb|x|½)?|yes|no|\\PC{0,12}", 12),

@@ -2,7 +2,7 @@
 
 use super::Calculator;
 use super::entries::Entries;
-use super::field::{Field, FieldChoice, either};
+use super::field::{Field, FieldChoice};
 use super::worked::{Worked, decimals};
 use crate::facts::Problem;
 use crate::quantity::{Gauge, UnitSystem};
@@ -31,7 +31,7 @@ fn fields(units: UnitSystem) -> Vec<Field> {
     vec![
         Field::choice("volts", "Supply", vec![FieldChoice::new("120", "120 V"), FieldChoice::new("240", "240 V")]),
         Field::number("amperes", "Load", "16", "A", 400),
-        Field::number("length", "One way along the cable", either(units, "80", "25"), either(units, "ft", "m"), 5_000),
+        Field::number("length", "One way along the cable", units.either("80", "25"), units.either("ft", "m"), 5_000),
         Field::gauge("size", "Conductors", sizes.clone(), Gauge::Awg12),
         Field::material("material", "Metal"),
         Field::gauge("ground", "Ground", sizes, Gauge::Awg12),

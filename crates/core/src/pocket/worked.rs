@@ -3,6 +3,7 @@
 use serde::Serialize;
 use utoipa::ToSchema;
 
+use crate::facts::LONGEST_NOTE;
 use crate::rules::{Finding, Verdict};
 use crate::standard::Citation;
 
@@ -30,6 +31,8 @@ pub struct Worked {
     pub sources: Vec<Citation>,
     /// What to mind, short and specific.
     pub cautions: Vec<&'static str>,
+    /// What was asked, the sentence, and as many of the figures as a note has room for: what is left at a box.
+    pub note: String,
 }
 
 impl Worked {
@@ -41,7 +44,23 @@ impl Worked {
             working: Vec::new(),
             sources: Vec::new(),
             cautions: Vec::new(),
+            note: String::new(),
         }
+    }
+
+    /// With the words of a note about it.
+    pub(super) fn noted(mut self, title: &str) -> Self {
+        self.note = format!("{title}: {}", self.says).chars().take(LONGEST_NOTE).collect();
+        let mut figures = Vec::new();
+        for WorkedLine { what, figure } in &self.lines {
+            let longer = [figures.as_slice(), &[format!("{what}: {figure}")]].concat();
+            let text = format!("{title}: {} {}.", self.says, longer.join("; "));
+            if text.chars().count() > LONGEST_NOTE {
+                break;
+            }
+            (self.note, figures) = (text, longer);
+        }
+        self
     }
 
     /// What a rule found.
@@ -95,4 +114,25 @@ pub(super) fn decimals(figure: f64, most: usize) -> String {
 /// "1 receptacle", "3 receptacles".
 pub(super) fn counted(count: usize, one: &str) -> String {
     format!("{count} {one}{}", if count == 1 { "" } else { "s" })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_note_says_what_was_asked_the_sentence_and_the_figures() {
+        let worked = Worked::new("Over by 4 in³: 18 in³ in a box of 14 in³.");
+        let told = worked.line("needed", "18 in³").line("there is", "14 in³").noted("Box fill");
+        let words = "Box fill: Over by 4 in³: 18 in³ in a box of 14 in³. needed: 18 in³; there is: 14 in³.";
+        assert_eq!(told.note, words);
+    }
+
+    #[test]
+    fn whole_figures_are_left_out_where_a_note_has_no_room() {
+        let figure = "x".repeat(60);
+        let long = (0..20).fold(Worked::new("Over."), |worked, line| worked.line(format!("line {line}"), &figure));
+        let note = long.noted("Box fill").note;
+        assert!(note.chars().count() <= LONGEST_NOTE && note.ends_with(&format!("{figure}.")), "{note}");
+    }
 }

@@ -261,6 +261,17 @@ pub fn rule_title(code: &str) -> Option<&'static str> {
     rule(code).map(|rule| rule.title).or_else(at_panel).or_else(of_room).or_else(of_run).or_else(of_wanted)
 }
 
+/// Where the rule with a code, of whatever subject, stands in an edition; `None` where that has no such rule.
+pub fn rule_citation(code: &str, edition: Edition) -> Option<Citation> {
+    let at_panel = || PANEL_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.citation);
+    let of_room = || ROOM_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.citation);
+    let of_run = || RUN_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.citation);
+    let of_wanted = || WANTED_RULES.iter().find(|rule| rule.code == code).map(|rule| rule.citation);
+    let of_box = rule(code).map(|rule| rule.citation);
+    let citation = of_box.or_else(at_panel).or_else(of_room).or_else(of_run).or_else(of_wanted)?;
+    citation(edition)
+}
+
 /// Judges a box by every rule, worst first.
 pub fn judge(situation: &Situation) -> Vec<RuleResult> {
     worst_first(RULES.iter().map(|rule| result(rule, situation)).collect())

@@ -3,7 +3,7 @@
 import { useState } from 'react';
 import { type BeforeAfter, type RuleResult, type Section, worstOf } from '../../api/types';
 import { bare } from '../../ui/figure';
-import { usePhone } from '../../ui/usePhone';
+import { usePhone } from '../../ui/useScreen';
 import { Held } from '../Held';
 import type { Holding } from '../parts';
 import { ConductorLine } from './ConductorLine';
