@@ -59,6 +59,8 @@ export default defineConfig({
       },
       workbox: {
         globPatterns: ['**/*.{js,css,html,svg,png,woff2,wasm}'],
+        // A paper is laid out by the office: without it there is nothing to read.
+        globIgnores: ['**/pdf-*.js', '**/pdf.worker*'],
         maximumFileSizeToCacheInBytes: 16 << 20,
         navigateFallback: '/index.html',
         // What the server answers itself, whoever has the page on their device.

@@ -25,6 +25,8 @@ const trace = async () => page((await import('./trace/TraceView')).TraceView);
 const bench = async () => page((await import('./bench/BenchView')).BenchView);
 const plan = async () => page((await import('./plan/PlanView')).PlanView);
 const handOver = async () => page((await import('./handover/HandOverView')).HandOverView);
+const report = async () => page((await import('./handover/ReportView')).ReportView);
+const notice = async () => page((await import('./handover/NoticeView')).NoticeView);
 const people = async () => page((await import('./people/PeopleView')).PeopleView);
 const pair = async () => page((await import('./people/PairView')).PairView);
 const pocket = async () => page((await import('./pocket/PocketView')).PocketView);
@@ -48,6 +50,8 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/bench', lazy: bench },
       { path: '/audits/:audit/plan', lazy: plan },
       { path: '/audits/:audit/hand-over', lazy: handOver },
+      { path: '/audits/:audit/hand-over/report/:kind', lazy: report },
+      { path: '/audits/:audit/hand-over/notice', lazy: notice },
       { path: '/audits/:audit/rules', lazy: rules },
       { path: '/audits/:audit/calculators', lazy: pocket },
       { path: '/audits/:audit/calculators/:calculator', lazy: pocket },

@@ -123,6 +123,9 @@ enum Action {
         /// Write a PDF here.
         #[arg(long, value_name = "OUT", required_unless_present = "csv")]
         pdf: Option<PathBuf>,
+        /// Which report the PDF is: full, owner, repair-order, re-inspection, hand-over.
+        #[arg(long, default_value = "full")]
+        kind: ReportKind,
         /// Write the findings as CSV here.
         #[arg(long, value_name = "OUT")]
         csv: Option<PathBuf>,
@@ -276,13 +279,13 @@ impl Action {
                 }
                 print("sound: the file, its records, references, journal, photographs and seals")?;
             }
-            Self::Report { file, pdf, csv } => {
+            Self::Report { file, pdf, kind, csv } => {
                 let bundle = read_bundle(&file)?;
                 let on = now();
                 let facts = bundle.facts();
                 let assessed = Assessed::of(&facts);
                 if let Some(out) = pdf {
-                    write_file(&out, &nailpunch_report::pdf(&bundle, &assessed, ReportKind::Full, &on)?)?;
+                    write_file(&out, &nailpunch_report::pdf(&bundle, &assessed, kind, &on)?)?;
                 }
                 if let Some(out) = csv {
                     write_file(&out, &nailpunch_report::findings_sheet(&assessed).csv()?)?;

@@ -1,11 +1,13 @@
 //! The job in the report: the work box by box, what to bring and to cut, the shut-downs, what it takes.
 
 use nailpunch_core::facts::BoxId;
-use nailpunch_core::job::{Job, JobPlace};
+use nailpunch_core::job::{Job, JobBox, JobPlace, ScopeCost, hours};
 use nailpunch_core::repair::WorkStep;
 use serde::Serialize;
 
-use crate::table::Line;
+use crate::table::{Line, count, unmended};
+
+const REFERRED: &str = "Referred to a licensed electrician.";
 
 /// A box of the repair order.
 #[derive(Serialize)]
@@ -13,7 +15,8 @@ pub struct JobBoxPart {
     pub heading: String,
     pub room: String,
     pub breakers: String,
-    pub minutes: u32,
+    /// How long it takes, in words.
+    pub time: String,
     pub danger: bool,
     pub steps: Vec<String>,
     pub cautions: Vec<String>,
@@ -25,7 +28,10 @@ pub struct JobBoxPart {
 pub struct ShutDownPart {
     pub heading: String,
     pub off: Vec<String>,
-    pub boxes: String,
+    /// The tags of its boxes, from the feed outwards.
+    pub tags: String,
+    /// The same boxes with their work.
+    pub boxes: Vec<JobBoxPart>,
     pub retest: Vec<String>,
 }
 
@@ -35,18 +41,30 @@ pub struct JobPart {
     pub sentence: String,
     pub scopes: Vec<Line>,
     pub estimate: Vec<Line>,
-    pub boxes: Vec<JobBoxPart>,
     /// Work at panels and in rooms, each with who does it.
     pub places: Vec<JobBoxPart>,
     pub materials: Vec<Line>,
     pub cuts: Vec<String>,
     pub shut_downs: Vec<ShutDownPart>,
-    pub unplaced: Vec<String>,
+    /// Boxes that are in no shut-down, each with why.
+    pub unplaced: Vec<JobBoxPart>,
+}
+
+/// What putting right within each scope takes.
+pub fn scopes(job: &Job) -> Vec<Line> {
+    let scope = |cost: &ScopeCost| {
+        let (repairs, boxes) = (count(cost.repairs, "repair", "repairs"), count(cost.boxes, "box", "boxes"));
+        let open = match cost.left_open {
+            0 => String::new(),
+            left => format!("; {} open", count(left, "item stays", "items stay")),
+        };
+        Line::new(cost.name, format!("{repairs} in {boxes}, {} at the boxes{open}", hours(u64::from(cost.minutes))))
+    };
+    job.scopes.iter().map(scope).collect()
 }
 
 /// The job as it is laid out.
 pub fn job_part(job: &Job) -> JobPart {
-    let line = |what: &str, value: String| Line { what: what.to_owned(), value };
     let named = |places: &[usize]| {
         let names: Vec<String> = places
             .iter()
@@ -54,60 +72,55 @@ pub fn job_part(job: &Job) -> JobPart {
             .collect();
         names.join(", ")
     };
+    let of_box = |id: BoxId| job.boxes.iter().find(|known| known.box_id == id);
     let tags = |ids: &[BoxId]| {
-        let boxes = ids.iter().filter_map(|id| job.boxes.iter().find(|known| known.box_id == *id));
+        let boxes = ids.iter().filter_map(|id| of_box(*id));
         boxes.map(|known| known.tag.as_str()).collect::<Vec<_>>().join(", ")
     };
-    let worked = job.boxes.iter().filter(|known| !known.work.steps.is_empty() || known.work.referred);
+    let box_part = |known: &JobBox| {
+        let why = job.unplaced.iter().filter(|unplaced| unplaced.box_id == known.box_id);
+        let referred = known.work.referred.then(|| REFERRED.to_owned());
+        JobBoxPart {
+            heading: format!("{} {}", known.tag, known.place),
+            room: known.room.clone(),
+            breakers: if known.main_off { "main off".to_owned() } else { named(&known.breakers) },
+            time: hours(u64::from(known.minutes)),
+            danger: known.work.danger,
+            steps: by_phase(&known.work.sequence),
+            cautions: once(known.work.steps.iter().flat_map(|step| step.cautions.iter().map(ToString::to_string))),
+            notes: why.map(|known| known.why.clone()).chain(unmended(&known.work)).chain(referred).collect(),
+        }
+    };
+    let in_shut_down = |known: &&JobBox| job.shut_downs.iter().any(|shut_down| shut_down.boxes.contains(&known.box_id));
+    let worked = |known: &&JobBox| !known.work.steps.is_empty() || known.work.referred;
+    let left = job.boxes.iter().filter(|known| !in_shut_down(known) && worked(known));
     JobPart {
         sentence: job.sentence.clone(),
-        scopes: job
-            .scopes
-            .iter()
-            .map(|cost| {
-                let open = match cost.left_open {
-                    0 => String::new(),
-                    count => format!("; {count} items stay open"),
-                };
-                line(cost.name, format!("{} repairs in {} boxes, {} min{open}", cost.repairs, cost.boxes, cost.minutes))
-            })
-            .collect(),
+        scopes: scopes(job),
         estimate: job
             .estimate
             .lines
             .iter()
             .map(|part| {
                 let minutes = &part.minutes;
-                line(
+                Line::new(
                     &part.what,
-                    format!("{} to {} min, likely {}: {}", minutes.low, minutes.high, minutes.likely, part.why),
+                    match minutes.low == minutes.high {
+                        true => format!("{}: {}", hours(minutes.low), part.why),
+                        false => {
+                            let [low, high, likely] = [minutes.low, minutes.high, minutes.likely].map(hours);
+                            format!("{low} to {high}, likely {likely}: {}", part.why)
+                        }
+                    },
                 )
             })
-            .chain(std::iter::once(line("Not in it", job.estimate.left_out.join(", "))))
-            .collect(),
-        boxes: worked
-            .map(|known| JobBoxPart {
-                heading: format!("{} {}", known.tag, known.place),
-                room: known.room.clone(),
-                breakers: if known.main_off { "main off".to_owned() } else { named(&known.breakers) },
-                minutes: known.minutes,
-                danger: known.work.danger,
-                steps: by_phase(&known.work.sequence),
-                cautions: once(known.work.steps.iter().flat_map(|step| step.cautions.iter().map(ToString::to_string))),
-                notes: known
-                    .work
-                    .cannot
-                    .iter()
-                    .cloned()
-                    .chain(known.work.referred.then(|| "Referred to a licensed electrician.".to_owned()))
-                    .collect(),
-            })
+            .chain(std::iter::once(Line::new("Not in it", job.estimate.left_out.join(", "))))
             .collect(),
         places: job.places.iter().map(place).collect(),
         materials: job
             .materials
             .iter()
-            .map(|need| line(&need.what, format!("{} ({})", need.count, need.boxes.join(", "))))
+            .map(|need| Line::new(&need.what, format!("{} ({})", need.count, need.boxes.join(", "))))
             .collect(),
         cuts: job
             .cut_list
@@ -141,27 +154,28 @@ pub fn job_part(job: &Job) -> JobPart {
                     } else {
                         known.breakers.iter().map(|place| job.breakers[*place].dark.clone()).collect()
                     },
-                    boxes: tags(&known.boxes),
+                    tags: tags(&known.boxes),
+                    boxes: known.boxes.iter().filter_map(|id| of_box(*id)).map(box_part).collect(),
                     retest: known.retest.clone(),
                 }
             })
             .collect(),
-        unplaced: job.unplaced.iter().map(|known| format!("{}: {}.", known.tag, known.why)).collect(),
+        unplaced: left.map(box_part).collect(),
     }
 }
 
 fn place(known: &JobPlace) -> JobBoxPart {
     let work = &known.work;
-    let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
+    let referred = work.referred.then(|| REFERRED.to_owned());
     JobBoxPart {
         heading: known.name.clone(),
         room: known.note.to_owned(),
         breakers: String::new(),
-        minutes: work.minutes(),
+        time: hours(u64::from(work.minutes())),
         danger: work.danger,
         steps: work.sequence.iter().map(|step| step.words.clone()).collect(),
         cautions: once(work.steps.iter().flat_map(|step| step.cautions.iter().map(ToString::to_string))),
-        notes: work.cannot.iter().cloned().chain(referred).collect(),
+        notes: unmended(work).into_iter().chain(referred).collect(),
     }
 }
 

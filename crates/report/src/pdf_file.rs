@@ -6,7 +6,7 @@ use nailpunch_core::assess::Assessed;
 use nailpunch_core::facts::Bundle;
 use typst::foundations::Bytes;
 use typst_as_lib::TypstEngine;
-use typst_pdf::PdfOptions;
+use typst_pdf::{PdfOptions, PdfStandard, PdfStandards};
 
 use crate::ReportError;
 use crate::data::Report;
@@ -51,7 +51,8 @@ impl Sheets {
         Ok(Self { files })
     }
 
-    /// Lays them out, as a tagged PDF.
+    /// Lays them out as a PDF to be read by everybody and kept for long: PDF/UA-1 and PDF/A-2a. Where that cannot be, as with
+    /// letters that none of the fonts has, it is a tagged PDF of no such promise.
     ///
     /// # Errors
     /// [`ReportError::Layout`] when Typst refuses.
@@ -61,8 +62,12 @@ impl Sheets {
         let engine = TypstEngine::builder().main_file(TEMPLATE).fonts(FONTS).with_static_file_resolver(files).build();
         let document: typst_layout::PagedDocument =
             engine.compile().output.map_err(|error| ReportError::Layout(error.to_string()))?;
-        typst_pdf::pdf(&document, &PdfOptions::default()).map_err(|errors| {
-            ReportError::Layout(errors.iter().map(|error| error.message.to_string()).collect::<Vec<_>>().join("; "))
+        let refused = |error: String| ReportError::Layout(error);
+        let standards = PdfStandards::new(&[PdfStandard::Ua_1, PdfStandard::A_2a]);
+        let standards = standards.map_err(|error| refused(error.message().to_string()))?;
+        let kept_for_long = typst_pdf::pdf(&document, &PdfOptions { standards, ..PdfOptions::default() });
+        kept_for_long.or_else(|_| typst_pdf::pdf(&document, &PdfOptions::default())).map_err(|errors| {
+            refused(errors.iter().map(|error| error.message.to_string()).collect::<Vec<_>>().join("; "))
         })
     }
 

@@ -1,6 +1,6 @@
 //! The lines, rows and drawings that a report is made of.
 
-use nailpunch_core::assess::{ItemView, SubjectWork};
+use nailpunch_core::assess::{ItemState, ItemView, SubjectWork};
 use nailpunch_core::facts::RulingKind;
 use nailpunch_core::quantity::{Amount, within_sentence};
 use nailpunch_core::rules::{Cited, RuleResult, Verdict};
@@ -22,6 +22,31 @@ pub struct Line {
     pub value: String,
 }
 
+impl Line {
+    /// What it is, and its value.
+    pub fn new(what: &str, value: impl Into<String>) -> Self {
+        Self { what: what.to_owned(), value: value.into() }
+    }
+}
+
+/// "2 boxes", "1 box".
+pub(crate) fn count(number: usize, one: &str, more: &str) -> String {
+    format!("{number} {}", if number == 1 { one } else { more })
+}
+
+/// As many letters as a line on one page has room for.
+const LONGEST: usize = 110;
+
+/// The first sentence of a text, cut where it is long.
+pub(crate) fn first_sentence(text: &str) -> String {
+    let first = text.find(". ").map_or(text, |end| &text[..=end]);
+    if first.chars().count() <= LONGEST {
+        return first.to_owned();
+    }
+    let kept: String = first.chars().take(LONGEST).collect();
+    format!("{} …", kept.rsplit_once(' ').map_or(kept.as_str(), |(before, _)| before))
+}
+
 /// One finding of a box.
 #[derive(Serialize)]
 pub struct Row {
@@ -37,11 +62,21 @@ pub struct Row {
     pub repair: String,
     pub state: String,
     pub ruling: String,
+    /// Where it is in its life; absent where it is no work item.
+    #[serde(skip)]
+    pub stands: Option<ItemState>,
 }
 
-/// How many rules are met, in words.
-pub(crate) fn rules_met(count: usize) -> String {
-    if count == 1 { "1 rule is met.".to_owned() } else { format!("{count} rules are met.") }
+impl Row {
+    /// It is a danger, or violates a limit.
+    pub fn is_wrong(&self) -> bool {
+        [Severity::Danger.name(), Verdict::Violates.name()].contains(&self.verdict)
+    }
+
+    /// It was put right, and that is proven.
+    pub fn is_settled(&self) -> bool {
+        matches!(self.stands, Some(ItemState::Proven | ItemState::Closed))
+    }
 }
 
 /// The measured figure with its conductor, "2 3/4 in (black 12 AWG)".
@@ -82,6 +117,7 @@ pub(crate) fn row(result: &RuleResult, after: Option<&RuleResult>, view: Option<
         },
         repair: view.and_then(|view| view.repair_title).unwrap_or("—").to_owned(),
         state: view.map_or("—", |view| view.state.name()).to_owned(),
+        stands: view.map(|view| view.state),
         ruling: result.ruling.as_ref().map_or_else(String::new, |ruling| match ruling.kind {
             RulingKind::Confirm => "Confirmed by the inspector.".to_owned(),
             RulingKind::Dismiss => format!("Dismissed by the inspector: {}.", ruling.reason.trim_end_matches('.')),
@@ -98,25 +134,53 @@ pub(crate) fn every_sentence(result: &RuleResult, left: Option<&[RuleResult]>, f
     Row { sentence: sentences.join(" "), ..row(result, after, view) }
 }
 
-/// What a reader has to be told of a subject beside the box: what is broken, marginal, legacy, ruled on, or in the life of an item.
+/// What a reader has to be told of a subject: what is broken, marginal, legacy, ruled on, or in the life of an item.
 pub(crate) fn telling(result: &RuleResult, findings: &[ItemView]) -> bool {
     matches!(result.verdict, Verdict::Violates | Verdict::Marginal | Verdict::Legacy)
         || result.ruling.is_some()
         || findings.iter().any(|view| view.rule == result.rule)
 }
 
-/// How many rules are met, and what was not looked at.
-pub(crate) fn rest_beside_the_box(results: &[RuleResult]) -> String {
-    let missing = results.iter().filter(|result| result.verdict == Verdict::NotMeasured);
-    let missing: Vec<String> = missing.map(|result| within_sentence(result.title)).collect();
-    let missing = if missing.is_empty() { String::new() } else { format!(" Not looked at: {}.", missing.join(", ")) };
-    let meets = results.iter().filter(|result| result.verdict == Verdict::Meets).count();
-    format!("{}{missing}", rules_met(meets))
+/// What to bring for some work, in a line; one line for each thing, however many steps ask for it.
+pub(crate) fn bring(work: &SubjectWork) -> Option<String> {
+    let mut needs: Vec<(&str, u32)> = Vec::new();
+    for line in work.steps.iter().flat_map(|step| &step.materials) {
+        match needs.iter_mut().find(|(what, _)| *what == line.what) {
+            Some((_, count)) => *count += line.count,
+            None => needs.push((&line.what, line.count)),
+        }
+    }
+    let needs: Vec<String> = needs.into_iter().map(|(what, count)| format!("{count} × {what}")).collect();
+    (!needs.is_empty()).then(|| format!("Bring: {}.", needs.join("; ")))
 }
 
-/// What puts a panel or a room right.
-pub(crate) fn plan_beside_the_box(work: &SubjectWork) -> Vec<String> {
+/// What is open and no repair named here mends, in a line.
+pub(crate) fn unmended(work: &SubjectWork) -> Option<String> {
+    let settled = [ItemState::Proven, ItemState::Closed, ItemState::Declined, ItemState::PutOff, ItemState::Referred];
+    let mended = |rule: &String| work.steps.iter().any(|step| step.mends.contains(rule));
+    let open = work.items.iter().filter(|item| !settled.contains(&item.state) && !mended(&item.rule));
+    let titles: Vec<String> = open.map(|item| within_sentence(item.title)).collect();
+    (!titles.is_empty())
+        .then(|| format!("No repair of ours mends this; refer it, or decide otherwise: {}.", titles.join(", ")))
+}
+
+/// What puts a place right: the very plan that the job is made of.
+pub(crate) fn plan_lines(work: &SubjectWork) -> Vec<String> {
     let steps = work.steps.iter().map(|step| format!("{}, {} min.", step.title, step.minutes));
     let referred = work.referred.then(|| "Referred to a licensed electrician.".to_owned());
-    steps.chain(work.cannot.iter().map(|cannot| format!("Not mended here: {cannot}"))).chain(referred).collect()
+    steps.chain(bring(work)).chain(unmended(work)).chain(referred).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_danger_is_cut_at_its_first_sentence_or_at_a_word() {
+        assert_eq!(first_sentence("The hot is open. It was read at 0 V."), "The hot is open.");
+        assert_eq!(first_sentence("2.5 in short"), "2.5 in short");
+        let long = "wörter ".repeat(60);
+        let cut = first_sentence(&long);
+        assert!(cut.chars().count() <= LONGEST + 2 && cut.ends_with("wörter …"), "{cut}");
+    }
 }

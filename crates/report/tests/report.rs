@@ -51,13 +51,152 @@ fn the_csv_has_found_and_left_side_by_side() {
     assert!((0..rows.len()).any(|row| cell(row, "box") == "K2" && cell(row, "verdict") == "not measured"));
 }
 
+/// Whether a PDF says of itself that it keeps to PDF/UA-1 and PDF/A-2a (ISO 14289-1 and 19005-2: the identification schemas).
+fn promises(pdf: &[u8]) -> [bool; 3] {
+    ["<pdfuaid:part>1<", "<pdfaid:part>2<", "<pdfaid:conformance>A<"]
+        .map(|text| pdf.windows(text.len()).any(|window| window == text.as_bytes()))
+}
+
 #[test]
-fn the_pdf_is_tagged_and_complete() {
-    let bytes = pdf(&bundle(), ReportKind::Full, "2026-01-02T03:04:05Z").unwrap();
-    assert!(bytes.starts_with(b"%PDF-"));
-    let has = |text: &str| bytes.windows(text.len()).any(|window| window == text.as_bytes());
-    assert!(has("/MarkInfo") && has("/StructTreeRoot"), "it is tagged");
-    assert!(has("/Outlines"), "it has bookmarks");
+fn every_kind_of_report_is_for_everybody_and_for_long() {
+    let empty = r#"{"nailpunch":1,"audit":{"id":"00000000-0000-7000-8000-000000000001","name":"Nothing"},"rooms":[]}"#;
+    let empty: Bundle = serde_json::from_str(empty).unwrap();
+    for bundle in [bundle(), empty] {
+        for kind in ReportKind::ALL {
+            let bytes = pdf(&bundle, kind, "2026-01-02T03:04:05Z").unwrap();
+            assert!(bytes.starts_with(b"%PDF-"));
+            let has = |text: &str| bytes.windows(text.len()).any(|window| window == text.as_bytes());
+            assert!(has("/MarkInfo") && has("/StructTreeRoot"), "{kind:?} is tagged");
+            assert!(has("/Outlines") || matches!(kind, ReportKind::RepairOrder), "{kind:?} has bookmarks");
+            assert_eq!(promises(&bytes), [true; 3], "{kind:?}");
+        }
+    }
+}
+
+#[test]
+fn no_text_stops_a_report_nor_is_it_taken_for_markup() {
+    let mut bundle = bundle();
+    let markup = "#panic(\"x\") $x^2$ *b* _i_ `c` @x <x> #read(\"/etc/passwd\") \\ // /* [";
+    for text in [
+        markup,
+        "\u{202e}\u{5d1}\u{5d9}\u{5ea} \u{645}\u{637}\u{628}\u{62e}",
+        "\u{1f50c}\u{1f469}\u{200d}\u{1f527}",
+        "\u{7f}\u{200b}\u{feff}",
+    ] {
+        let text = text.to_owned();
+        bundle.audit.name.clone_from(&text);
+        bundle.audit.inspector.clone_from(&text);
+        bundle.audit.building.address.clone_from(&text);
+        bundle.audit.letterhead.firm.clone_from(&text);
+        bundle.rooms[0].name.clone_from(&text);
+        let entry = &mut bundle.rooms[0].boxes[0];
+        entry.place.clone_from(&text);
+        entry.remarks = vec![Remark { id: 1, text, basis: RuleBasis::Code, severity: Severity::Danger }];
+        for kind in [ReportKind::Full, ReportKind::Owner, ReportKind::DangerNotice(None)] {
+            let bytes = pdf(&bundle, kind, "2026-01-02T03:04:05Z").unwrap();
+            assert!(bytes.starts_with(b"%PDF-"), "{kind:?} {}", bundle.audit.name);
+            // Where no font has a letter, nothing is promised; where all have, everything is.
+            if bundle.audit.name == markup {
+                assert_eq!(promises(&bytes), [true; 3]);
+            }
+        }
+    }
+    assert_eq!(
+        promises(&pdf(&bundle, ReportKind::Owner, "2026-01-02T03:04:05Z").unwrap()).iter().filter(|p| **p).count() % 3,
+        0
+    );
+}
+
+#[test]
+fn each_kind_tells_what_it_is_for() {
+    let bundle = demo();
+    let facts = bundle.facts();
+    let assessed = Assessed::of(&facts);
+    let report = |kind| -> serde_json::Value {
+        let data = nailpunch_report::data(&bundle, &assessed, kind, "2026-03-04T10:00:00Z").unwrap();
+        serde_json::from_slice(&data).unwrap()
+    };
+    let states = |report: &serde_json::Value| -> Vec<String> {
+        let groups = report["groups"].as_array().unwrap().iter();
+        let rows =
+            groups.flat_map(|group| group["places"].as_array().unwrap()).flat_map(|p| p["rows"].as_array().unwrap());
+        rows.map(|row| row["state"].as_str().unwrap().to_owned()).collect()
+    };
+    // Only what is open is inspected again, and no marginal or legacy figure, which is no work item.
+    let again = states(&report(ReportKind::ReInspection));
+    assert!(again.len() > 100 && again.iter().all(|state| state != "closed" && state != "—"));
+    let full = report(ReportKind::Full);
+    assert!(states(&full).iter().any(|state| state == "closed") && states(&full).iter().any(|state| state == "—"));
+    // The groups come in their order, each place once.
+    let titles: Vec<&str> = full["groups"].as_array().unwrap().iter().map(|g| g["title"].as_str().unwrap()).collect();
+    let order: Vec<_> =
+        titles.iter().map(|t| nailpunch_core::assess::ToDo::ALL.iter().position(|d| d.name() == *t)).collect();
+    assert!(order.is_sorted() && order.iter().all(Option::is_some) && titles.len() > 3, "{titles:?}");
+    // The owner's page names every danger or says how many more there are.
+    let owner = report(ReportKind::Owner);
+    let counts = assessed.counts();
+    let dangerous = counts.dangerous + counts.dangerous_panels + counts.dangerous_rooms + counts.dangerous_runs;
+    let summary = &owner["summary"];
+    let shown = summary["dangers"].as_array().unwrap().len() as u64 + summary["more"].as_u64().unwrap();
+    assert_eq!(shown, u64::from(dangerous));
+    assert!(owner["groups"].as_array().unwrap().is_empty() && owner["rules"].as_array().unwrap().is_empty());
+    // The repair order has each box that is worked on once, in its shut-down or in none.
+    let order = report(ReportKind::RepairOrder);
+    let of = |value: &serde_json::Value| -> Vec<String> {
+        value.as_array().unwrap().iter().map(|part| part["heading"].as_str().unwrap().to_owned()).collect()
+    };
+    let shut_downs = order["job"]["shut_downs"].as_array().unwrap();
+    let mut boxes: Vec<String> = shut_downs.iter().flat_map(|part| of(&part["boxes"])).collect();
+    boxes.extend(of(&order["job"]["unplaced"]));
+    let all = boxes.len();
+    boxes.sort();
+    boxes.dedup();
+    assert!(all > 40 && boxes.len() == all, "{all} boxes, {} of them once", boxes.len());
+    // Paper goes with the units.
+    assert_eq!(full["paper"], "us-letter");
+    let mut metric = bundle.clone();
+    metric.audit.basis.units = nailpunch_core::quantity::UnitSystem::Metric;
+    let facts = metric.facts();
+    let data = nailpunch_report::data(&metric, &Assessed::of(&facts), ReportKind::Owner, "2026-03-04").unwrap();
+    assert_eq!(serde_json::from_slice::<serde_json::Value>(&data).unwrap()["paper"], "a4");
+}
+
+#[test]
+fn a_notice_is_as_it_was_signed_until_something_else_is_a_danger() {
+    use nailpunch_core::assess::{Danger, dangers};
+    use nailpunch_core::facts::{DangerNotice, Signature};
+    let mut bundle = demo();
+    let notice = |bundle: &Bundle, number: Option<u16>| -> serde_json::Value {
+        let kind = ReportKind::DangerNotice(number);
+        let data = nailpunch_report::data(bundle, &Assessed::of(&bundle.facts()), kind, "2026-03-05").unwrap();
+        serde_json::from_slice::<serde_json::Value>(&data).unwrap()["notice"].clone()
+    };
+    let places = |notice: &serde_json::Value| notice["dangers"].as_array().unwrap().len();
+    let bare = notice(&bundle, None);
+    assert_eq!((bare["day"].as_str(), bare["signature"].is_null(), places(&bare) > 20), (Some(""), true, true));
+    let told = dangers(&Assessed::of(&bundle.facts())).iter().map(Danger::noticed).collect();
+    bundle.audit.notices.push(DangerNotice {
+        number: 1,
+        at: "2026-03-04T18:00:00Z".to_owned(),
+        to: "A. Owner".to_owned(),
+        by: "T. Brask".to_owned(),
+        dangers: told,
+        signature: Some(Signature { strokes: vec![vec![[10, 20], [300, 200]], vec![[5, 5]]] }),
+        not_signed: String::new(),
+    });
+    let signed = notice(&bundle, None);
+    assert_eq!((signed["day"].as_str(), signed["to"].as_str()), (Some("2026-03-04"), Some("A. Owner")));
+    let drawn = signed["signature"].as_str().unwrap();
+    assert!(drawn.contains("viewBox=\"0 0 1000 220\"") && drawn.contains("10,20 10,20 300,200"), "{drawn}");
+    // One danger more: what was signed stays as it was under its number, and another is to be signed.
+    let entry =
+        bundle.rooms.iter_mut().flat_map(|room| &mut room.boxes).find(|entry| entry.remarks.is_empty()).unwrap();
+    let text = "smoulders".to_owned();
+    entry.remarks.push(Remark { id: 1, text, basis: RuleBasis::Code, severity: Severity::Danger });
+    let (now, then) = (notice(&bundle, None), notice(&bundle, Some(1)));
+    assert_eq!((now["day"].as_str(), then["day"].as_str()), (Some(""), Some("2026-03-04")));
+    assert!(now.to_string().contains("smoulders") && !then.to_string().contains("smoulders"));
+    assert!(now["earlier"][0].as_str().unwrap().starts_with("2026-03-04 to A. Owner, signed: "), "{}", now["earlier"]);
 }
 
 #[test]
@@ -135,11 +274,11 @@ fn what_puts_it_right_is_what_the_job_is_made_of() {
     let facts = bundle.facts();
     let report = nailpunch_report::data(&bundle, &Assessed::of(&facts), ReportKind::Full, "2026-03-04").unwrap();
     let report: serde_json::Value = serde_json::from_slice(&report).unwrap();
-    let plan = report["rooms"][0]["boxes"][0]["plan"].to_string();
-    let job = report["job"]["boxes"][0]["steps"].to_string();
+    let plan = report["groups"][0]["places"][0]["plan"].to_string();
+    let job = report["job"]["unplaced"][0]["steps"].to_string();
     assert!(plan.contains("Close the openings"), "{plan}");
     let materials = report["job"]["materials"].to_string();
-    for line in report["rooms"][0]["boxes"][0]["plan"].as_array().unwrap() {
+    for line in report["groups"][0]["places"][0]["plan"].as_array().unwrap() {
         if let Some(bring) = line.as_str().unwrap().strip_prefix("Bring: ") {
             for part in bring.trim_end_matches('.').split("; ") {
                 let what = part.split(" × ").nth(1).unwrap();
@@ -147,7 +286,7 @@ fn what_puts_it_right_is_what_the_job_is_made_of() {
             }
         }
     }
-    let steps = report["rooms"][0]["boxes"][0]["plan"].as_array().unwrap().iter();
+    let steps = report["groups"][0]["places"][0]["plan"].as_array().unwrap().iter();
     let repairs = steps.filter(|line| line.as_str().unwrap().ends_with(" min.")).count();
     assert_eq!(
         report["job"]["scopes"][2]["value"].as_str().unwrap().split(' ').next(),
@@ -184,18 +323,27 @@ fn each_fault_is_told_once_with_every_place_and_no_limit_that_nothing_rests_on()
     let list = |value: &serde_json::Value| value.as_array().unwrap().clone();
     let text = |value: &serde_json::Value| value.as_str().unwrap().to_owned();
     let faults = list(&report["faults"]);
-    let boxes: Vec<_> = list(&report["rooms"]).iter().flat_map(|room| list(&room["boxes"])).collect();
-    for part in &boxes {
+    let settled = list(&report["settled"]);
+    let places: Vec<_> = list(&report["groups"]).iter().flat_map(|group| list(&group["places"])).collect();
+    let (mut open, mut put_right) = (0, 0);
+    for part in &places {
         for row in list(&part["rows"]) {
             let wrong = ["danger", "violates"].contains(&row["verdict"].as_str().unwrap());
+            let done = ["put right", "closed"].contains(&row["state"].as_str().unwrap());
+            let faults = if done { &settled } else { &faults };
+            *(if done { &mut put_right } else { &mut open }) += usize::from(wrong);
             let same =
                 |fault: &&serde_json::Value| (&fault["title"], &fault["verdict"]) == (&row["title"], &row["verdict"]);
             let told: Vec<_> = faults.iter().filter(same).collect();
             assert_eq!(told.len(), usize::from(wrong), "{row}");
-            let here = told.iter().flat_map(|fault| list(&fault["places"])).filter(|place| *place == part["heading"]);
+            // A box is told by its tag, which its heading begins with.
+            let heading = text(&part["heading"]);
+            let here = told.iter().flat_map(|fault| list(&fault["places"]));
+            let here = here.filter(|place| format!("{heading} ").starts_with(&format!("{} ", text(place))));
             assert_eq!(here.count(), usize::from(wrong), "{row}");
         }
     }
+    assert!(open > 50 && put_right > 0, "{open} open, {put_right} put right");
     // Dangers first, then what is found most often.
     let order: Vec<_> =
         faults.iter().map(|fault| (fault["verdict"] != "danger", usize::MAX - list(&fault["places"]).len())).collect();

@@ -25,6 +25,7 @@ fn main() {
         letterhead: nailpunch_core::facts::Letterhead::default(),
         turn: Turn::default(),
         corrections: Vec::new(),
+        notices: Vec::new(),
         id: AuditId(Uuid::from_u128(1)),
         name: "bench".to_owned(),
         inspector: String::new(),

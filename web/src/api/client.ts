@@ -8,6 +8,7 @@ import type {
   Audit,
   BackupStatus,
   Basis,
+  BegunAudit,
   Bench,
   BenchWish,
   BoxContents,
@@ -21,6 +22,7 @@ import type {
   CircuitLine,
   CircuitView,
   CorrectionAnswer,
+  Danger,
   FeedingBreaker,
   HandOver,
   HouseRuleEffect,
@@ -32,6 +34,7 @@ import type {
   KnownSupply,
   LengthEcho,
   Me,
+  NoticeWish,
   Pairing,
   Panel,
   PanelLine,
@@ -59,6 +62,7 @@ import type {
   TypedEntry,
   Unreadable,
   Walk,
+  Wanting,
   WiredUnder,
   WorkItem,
   WorkPlan,
@@ -201,10 +205,7 @@ export const api = {
   length: (units: Basis['units'], length: { text: string } | { nm: number }): Promise<LengthEcho> =>
     read(client.POST('/api/length', { body: { units, length } })),
   /** What the job is planned by may be left out of a new audit: the house's defaults stand. */
-  putAudit: (
-    body: Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn'> & Partial<Audit>,
-    basedOn: number,
-  ): Promise<Revised<Audit>> =>
+  putAudit: (body: BegunAudit & Partial<Audit>, basedOn: number): Promise<Revised<Audit>> =>
     read(client.PUT('/api/audits/{audit}', { ...on({ audit: body.id }, basedOn), body })),
   deleteAudit: (audit: string, basedOn: number): Promise<number> =>
     read(client.DELETE('/api/audits/{audit}', on({ audit }, basedOn))),
@@ -289,6 +290,12 @@ export const api = {
     read(client.DELETE('/api/audits/{audit}/links/{id}', at({ audit, id }))),
   seals: (audit: string): Promise<Seal[]> => read(client.GET('/api/audits/{audit}/seals', at({ audit }))),
   seal: (audit: string): Promise<Seal> => read(client.POST('/api/audits/{audit}/seals', at({ audit }))),
+  dangers: (audit: string): Promise<Danger[]> =>
+    read(client.GET('/api/audits/{audit}/dangers', at({ audit }))),
+  giveNotice: (audit: string, body: NoticeWish): Promise<Revised<Audit>> =>
+    read(client.POST('/api/audits/{audit}/notices', { ...at({ audit }), body })),
+  wanting: (audit: string): Promise<Wanting[]> =>
+    read(client.GET('/api/audits/{audit}/report/wanting', at({ audit }))),
   logo: (logo: Blob): Promise<{ logo: string }> => read(client.POST('/api/logo', file(logo, BYTES))),
   photos: (audit: string): Promise<Revised<Photo>[]> =>
     read(client.GET('/api/audits/{audit}/photos', at({ audit }))),

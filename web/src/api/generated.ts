@@ -231,6 +231,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/dangers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is a danger now, in the order of the walk. */
+        get: operations["dangers"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/directory.csv": {
         parameters: {
             query?: never;
@@ -475,6 +492,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/notices": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Gives a notice of every danger as it stands now. */
+        post: operations["give_notice"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/order": {
         parameters: {
             query?: never;
@@ -625,8 +659,28 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The report as PDF: full, or with `kind` one of owner, repair-order, re-inspection, hand-over. */
+        /**
+         * The report as PDF: full, or with `kind` one of owner, repair-order, re-inspection, hand-over, danger-notice; danger-notice-2
+         *     is the second that was given.
+         */
         get: operations["report"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/audits/{audit}/report/wanting": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a report would be given away without: what was not measured, dangers without a photograph, who stands for it. */
+        get: operations["report_wanting"];
         put?: never;
         post?: never;
         delete?: never;
@@ -1488,6 +1542,8 @@ export interface components {
             letterhead?: components["schemas"]["Letterhead"];
             /** @description What it is called. */
             name: string;
+            /** @description The notices of danger that were given, oldest first; at most 40. They are given and never changed. */
+            notices?: components["schemas"]["DangerNotice"][];
             /** @description Whose turn it is. */
             turn?: components["schemas"]["Turn"];
             /** @description What the job is planned by. */
@@ -2712,6 +2768,40 @@ export interface components {
          * @enum {string}
          */
         DamageKind: "scuffed" | "sheath" | "nicked" | "crushed" | "burnt" | "cut";
+        /** @description A danger as it stands. */
+        Danger: {
+            /** @description Why the owner does not want it put right; absent where nothing was declined. */
+            declined?: string | null;
+            /** @description As one calls the place: a box by its tag. */
+            name: string;
+            /** @description As one says where it is, "K1 by the door". */
+            place: string;
+            /** @description The room that it is in; empty where it is a room, a panel or a cable run. */
+            room: string;
+            /** @description Where. */
+            subject: components["schemas"]["Subject"];
+            /** @description What, in a sentence. */
+            what: string;
+        };
+        /** @description A notice of danger that was given. */
+        DangerNotice: {
+            /** @description When it was given, RFC 3339. */
+            at: string;
+            /** @description Who gave it. */
+            by?: string;
+            /** @description What was told. */
+            dangers: components["schemas"]["NoticedDanger"][];
+            /** @description Why it is not signed, "not at home, sent by post". */
+            not_signed?: string;
+            /**
+             * Format: int32
+             * @description Its number within the audit, from 1.
+             */
+            number: number;
+            signature?: components["schemas"]["Signature"] | null;
+            /** @description To whom. */
+            to: string;
+        };
         /** @description What to bring on one day. */
         DayNeeds: {
             /**
@@ -4619,6 +4709,13 @@ export interface components {
             /** @description The other lead. */
             to: components["schemas"]["Probe"];
         };
+        /** @description A place by its name. */
+        NamedPlace: {
+            /** @description As one calls it: a box by its tag. */
+            name: string;
+            /** @description The place. */
+            subject: components["schemas"]["Subject"];
+        };
         /** @description A choice with its words. */
         Named_AddedKind: {
             name: string;
@@ -5043,6 +5140,25 @@ export interface components {
             /** @description What is said. */
             text: string;
             to?: components["schemas"]["PersonRole"] | null;
+        };
+        /** @description That a notice is given. */
+        NoticeWish: {
+            /** @description Why it is not signed, at most 300 characters; wanted where it is not. */
+            not_signed?: string;
+            /** @description How many dangers were on the screen: what came since is not signed unseen. */
+            seen: number;
+            signature?: components["schemas"]["Signature"] | null;
+            /** @description To whom, at most 120 characters. */
+            to: string;
+        };
+        /** @description A danger as it was told. */
+        NoticedDanger: {
+            /** @description Why the owner does not want it put right; absent where nothing was declined. */
+            declined?: string | null;
+            /** @description Where, "K1 by the door, Kitchen". */
+            place: string;
+            /** @description What, in a sentence. */
+            what: string;
         };
         /**
          * @description Something to look for, named by its fault.
@@ -6036,6 +6152,8 @@ export interface components {
                 letterhead?: components["schemas"]["Letterhead"];
                 /** @description What it is called. */
                 name: string;
+                /** @description The notices of danger that were given, oldest first; at most 40. They are given and never changed. */
+                notices?: components["schemas"]["DangerNotice"][];
                 /** @description Whose turn it is. */
                 turn?: components["schemas"]["Turn"];
                 /** @description What the job is planned by. */
@@ -7235,6 +7353,14 @@ export interface components {
             /** @description The passphrase. */
             passphrase: string;
         };
+        /** @description A signature as it was drawn on the screen. */
+        Signature: {
+            /**
+             * @description Its strokes, each a row of points from the upper left, in thousandths of the width of the pad; at most 200 strokes of
+             *     5,000 points in all.
+             */
+            strokes: number[][][];
+        };
         /** @description What was changed in an audit after a change that is known. */
         Since: {
             /**
@@ -8117,6 +8243,15 @@ export interface components {
             /** @description A panel, by a new breaker. */
             panel: components["schemas"]["PanelId"];
         };
+        /** @description Something that a report is given away without. */
+        Wanting: {
+            /** @description Its code. */
+            code: string;
+            /** @description Where; empty where it is of the whole audit. */
+            places: components["schemas"]["NamedPlace"][];
+            /** @description In a sentence. */
+            says: string;
+        };
         /**
          * @description Something warm that a run passes.
          * @enum {string}
@@ -8901,6 +9036,35 @@ export interface operations {
             };
         };
     };
+    dangers: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Danger"][];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     directory: {
         parameters: {
             query?: never;
@@ -9405,6 +9569,55 @@ export interface operations {
             };
         };
     };
+    give_notice: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["NoticeWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Revised_Audit"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     put_order: {
         parameters: {
             query?: never;
@@ -9837,6 +10050,35 @@ export interface operations {
                 };
                 content: {
                     "application/pdf": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    report_wanting: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Wanting"][];
                 };
             };
             404: {

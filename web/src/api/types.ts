@@ -127,6 +127,7 @@ export type JobBox = Schemas['JobBox'];
 export type Hold = Schemas['Hold'];
 export type JobShutDown = Schemas['JobShutDown'];
 export type Seal = Whole<Schemas['Seal']>;
+export type Wanting = Schemas['Wanting'];
 export type Letterhead = Whole<Schemas['Letterhead']>;
 export type CorrectionLine = Whole<Omit<Schemas['CorrectionLine'], 'run'>> &
   Pick<Schemas['CorrectionLine'], 'run'>;
@@ -145,6 +146,11 @@ export type Audit = Whole<
   basis: Basis;
   building: Whole<Schemas['Building']>;
 };
+/** An audit as it is begun: what comes later has its own beginning. */
+export type BegunAudit = Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn' | 'notices'>;
+export type Danger = Schemas['Danger'];
+export type NoticeWish = Schemas['NoticeWish'];
+export type DangerNotice = Schemas['DangerNotice'];
 export type WiredUnder = Schemas['WiredUnder'];
 export type Section = Schemas['Section'];
 export type SectionConductor = Schemas['SectionConductor'];

@@ -10,6 +10,7 @@ import { FileButton } from '../ui/FileButton';
 import { Gaps } from '../ui/Gaps';
 import { Failed, Loading } from '../ui/States';
 import { useUndo } from '../ui/UndoBar';
+import { PAPERS, pdfOf, wordsOf } from './papers';
 import { Seals } from './Seals';
 import { WhoseTurn } from './WhoseTurn';
 
@@ -23,13 +24,6 @@ const STEPS = [
   ['done', 'done, to be measured again'],
   ['proven', 'put right, by new measurements'],
   ['closed', 'closed'],
-] as const;
-
-const KINDS = [
-  ['owner', "Owner's summary"],
-  ['repair-order', 'Repair order'],
-  ['re-inspection', 'Re-inspection'],
-  ['hand-over', "Buyer's hand-over"],
 ] as const;
 
 export function HandOverView() {
@@ -60,11 +54,28 @@ export function HandOverView() {
         <section>
           <WhoseTurn audit={audit} turn={walk.data.audit.record.turn} counts={counts} />
           <h2>To give away</h2>
-          <div className="papers">
-            <FileButton path={`/api/audits/${audit}/report.pdf`} words="Report, PDF" main />
-            {KINDS.map(([kind, words]) => (
-              <FileButton key={kind} path={`/api/audits/${audit}/report.pdf?kind=${kind}`} words={words} />
+          <p>
+            <Link className="btn btn-outline-primary" to="notice">
+              Give a notice of danger
+            </Link>
+          </p>
+          <ul className="paper-list">
+            {PAPERS.map((paper) => (
+              <li key={paper.kind}>
+                <b>{paper.name}</b>
+                <i>{paper.about}</i>
+                <Link
+                  className="btn btn-primary"
+                  to={`report/${paper.kind}`}
+                  aria-label={`Look at it: ${paper.name}`}
+                >
+                  Look at it
+                </Link>
+                <FileButton path={pdfOf(audit, paper.kind)} words={wordsOf(paper)} label="PDF" />
+              </li>
             ))}
+          </ul>
+          <div className="papers">
             <FileButton path={`/api/audits/${audit}/findings.csv`} words="Findings, CSV" />
             <FileButton path={`/api/audits/${audit}/workbook.xlsx`} words="All tables, XLSX" />
             <FileButton path={`/api/audits/${audit}/bundle`} words="Whole audit, bundle" />
@@ -73,10 +84,6 @@ export function HandOverView() {
           <div className="papers">
             <TakeLog audit={audit} />
           </div>
-          <p className="muted">
-            The report carries found and left figures, limits, shortfalls, repairs, a drawing for each
-            finding, and the note that limits are from memory.
-          </p>
           <Seals audit={audit} />
           <h2>Where the items stand</h2>
           <dl className="steps">

@@ -3,12 +3,12 @@ import { type FormEvent, useState } from 'react';
 import { Button, Form, Modal } from 'react-bootstrap';
 import { v7 as uuid } from 'uuid';
 import { useTrades } from '../api/queries';
-import type { Audit, Basis, HouseRules, Room } from '../api/types';
+import type { Basis, BegunAudit, HouseRules, Room } from '../api/types';
 import { inUnits } from '../basis/inUnits';
 import { useMe } from '../people/useMe';
 import { EditionSelect, useUsualEdition } from '../ui/EditionSelect';
 
-export type Begun = { audit: Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn'>; room: Room | null };
+export type Begun = { audit: BegunAudit; room: Room | null };
 
 type Props = {
   houseRules: HouseRules;

@@ -2,12 +2,17 @@
 import { Button } from 'react-bootstrap';
 import { saveFile } from './longWork';
 
-type Props = { path: string; words: string; main?: boolean };
+type Props = {
+  path: string;
+  words: string;
+  /** What stands on the button where it is beside the words; what is under way is called by the words. */
+  label?: string;
+};
 
-export function FileButton({ path, words, main = false }: Props) {
+export function FileButton({ path, words, label }: Props) {
   return (
-    <Button variant={main ? 'primary' : 'outline-primary'} onClick={() => void saveFile(path, words)}>
-      {words}
+    <Button variant="outline-primary" aria-label={words} onClick={() => void saveFile(path, words)}>
+      {label ?? words}
     </Button>
   );
 }

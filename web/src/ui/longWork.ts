@@ -85,15 +85,20 @@ export async function received(answer: Response, came: (bytes: number) => void):
 export const nameOf = (answer: Response, otherwise: string) =>
   /filename="([^"]+)"/.exec(answer.headers.get('Content-Disposition') ?? '')?.[1] ?? otherwise;
 
+/** Saves a file on this device. */
+export function saveBlob(file: Blob, name: string) {
+  const link = document.createElement('a');
+  link.href = URL.createObjectURL(file);
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+}
+
 /** Has a file made, and saves it on this device once it is there. */
 export function saveFile(path: string, words: string) {
   return longWork(words, async (signal, came) => {
     const answer = await api.made(path, signal);
     const file = await received(answer, came);
-    const link = document.createElement('a');
-    link.href = URL.createObjectURL(file);
-    link.download = nameOf(answer, path.split('/').at(-1) ?? 'file');
-    link.click();
-    setTimeout(() => URL.revokeObjectURL(link.href), 60_000);
+    saveBlob(file, nameOf(answer, path.split('/').at(-1) ?? 'file'));
   });
 }

@@ -68,6 +68,14 @@ pub async fn put(
         let message = "this logo is not as it is kept; send the picture to /api/logo and take what it answers";
         return Err(ApiError::field("/letterhead/logo", message));
     }
+    let known = id.clone();
+    let known = with_store(store, move |store| Ok(store.get::<Audit>(&known).ok())).await?;
+    // Whoever began with another state hears of that first.
+    let other = |known: Revised<Audit>| known.revision == based_on && known.record.notices != record.notices;
+    if known.is_some_and(other) {
+        let message = "a notice that was given stands as it was; give another one at /notices";
+        return Err(ApiError::field("/notices", message));
+    }
     Ok(Json(with_store(store, move |store| store.put(&id, &record, based_on, &author)).await?))
 }
 

@@ -2,9 +2,9 @@
 
 use std::sync::Arc;
 
-use nailpunch_core::assess::{Acceptance, Assessed};
-use nailpunch_core::facts::{AuditId, Bundle, Pointer};
-use nailpunch_report::{ReportKind, Sheets, bare_pictures};
+use nailpunch_core::assess::{Acceptance, Assessed, Wanting, wanting};
+use nailpunch_core::facts::{AuditId, Bundle, Photo, Pointer};
+use nailpunch_report::{ReportKind, Sheets, UnknownKind, bare_pictures};
 use nailpunch_views::{Problem, from_json};
 use rocket::http::{ContentType, Header, Status};
 use rocket::response::Responder;
@@ -17,7 +17,7 @@ use utoipa::ToSchema;
 use super::body::{LargeBody, identifier};
 use super::problem::ApiError;
 use super::readers::Reader;
-use super::shared::{Shared, with_store};
+use super::shared::{Shared, with_audit, with_store};
 use super::turns::heavy;
 use crate::clock::now;
 
@@ -98,7 +98,24 @@ pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
     Ok(Download::new(json, ContentType::JSON, &bundle.audit.name, ".nailpunch.json"))
 }
 
-/// The report as PDF: full, or with `kind` one of owner, repair-order, re-inspection, hand-over.
+/// What a report would be given away without: what was not measured, dangers without a photograph, who stands for it.
+#[utoipa::path(
+    get, operation_id = "report_wanting", path = "/api/audits/{audit}/report/wanting", params(("audit" = String, Path)),
+    responses((status = 200, body = Vec<Wanting>), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
+)]
+#[get("/audits/<audit>/report/wanting")]
+pub async fn report_wanting(store: &Shared, audit: &str) -> Result<Json<Vec<Wanting>>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    let of = id.clone();
+    let photos = with_store(store, move |store| store.photos(&of)).await?;
+    let photos: Vec<Photo> = photos.into_iter().map(|known| known.record).collect();
+    let made = with_audit(store, id, move |_, assessed| Ok(wanting(assessed, &photos)));
+    Ok(Json(made.await?))
+}
+
+/// The report as PDF: full, or with `kind` one of owner, repair-order, re-inspection, hand-over, danger-notice; danger-notice-2
+/// is the second that was given.
 #[utoipa::path(
     get, operation_id = "report", path = "/api/audits/{audit}/report.pdf",
     params(("audit" = String, Path), ("kind" = Option<String>, Query)),
@@ -107,15 +124,17 @@ pub async fn export(store: &Shared, audit: &str) -> Result<Download, ApiError> {
 )]
 #[get("/audits/<audit>/report.pdf?<kind>")]
 pub async fn report(store: &Shared, audit: &str, kind: Option<&str>, mut reader: Reader) -> Result<Download, ApiError> {
-    let wanted = kind.unwrap_or(ReportKind::Full.code());
-    let kind = ReportKind::ALL.into_iter().find(|known| known.code() == wanted).ok_or_else(|| {
-        let known = ReportKind::ALL.map(ReportKind::code).join(", ");
-        ApiError::field("/kind", format!("there is no report `{wanted}`; choose one of {known}"))
-    })?;
+    let kind = kind.map_or(Ok(ReportKind::Full), str::parse);
+    let kind = kind.map_err(|unknown: UnknownKind| ApiError::field("/kind", unknown.to_string()))?;
     // A report that leaves something out without a word would be a false pass.
     let id = identifier(audit)?.to_string();
     with_store(store, move |store| store.require_readable(&id)).await?;
     let bundle = bundle(store, audit).await?;
+    if let ReportKind::DangerNotice(Some(number)) = kind
+        && bundle.audit.notices.iter().all(|notice| notice.number != number)
+    {
+        return Err(ApiError::field("/kind", format!("no notice {number} was given")));
+    }
     let name = bundle.audit.name.clone();
     let kept = Arc::clone(store.inner());
     let ending = format!("-{}.pdf", if kind == ReportKind::Full { "report" } else { kind.code() });

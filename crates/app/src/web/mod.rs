@@ -23,6 +23,7 @@ mod judging;
 mod links;
 mod live;
 mod named;
+mod notices;
 mod panels;
 mod paper;
 mod people;
@@ -87,6 +88,8 @@ doors! {
     audits::journal,
     audits::undo,
     turn::hand_over,
+    notices::now_dangerous,
+    notices::give,
     rooms::get,
     rooms::put,
     rooms::delete,
@@ -151,6 +154,7 @@ doors! {
     exchange::import,
     exchange::export,
     exchange::report,
+    exchange::report_wanting,
     tables::findings,
     tables::directory,
     tables::rounds,

@@ -8,6 +8,7 @@ mod awaits;
 mod box_judgement;
 mod correction;
 mod correction_words;
+mod dangers;
 mod effects;
 mod hands;
 mod item;
@@ -20,7 +21,9 @@ mod room_judgement;
 mod run_judgement;
 pub mod sampling;
 mod supply;
+mod to_do;
 mod transition;
+mod wanting;
 mod work;
 
 pub use acceptance::{Acceptance, of_amendments};
@@ -31,6 +34,7 @@ pub use box_judgement::{
     AskedField, Electrical, JudgeRequest, Judgement, NextMeasurement, Remedies, judge_box, judgement, plan_for,
 };
 pub use correction::{CorrectionAnswer, answers, linked, typed_lines};
+pub use dangers::{Danger, box_called, dangers};
 pub use effects::{ChangedVerdict, HouseRuleEffect, house_rule_effects};
 pub use hands::{
     HeldBreaker, Hold, hands_problems, holds, is_in_rounds, off_for_boxes, round_problems, shut_down_problems,
@@ -43,5 +47,7 @@ pub use overview::{AuditCounts, BoxOverview};
 pub use panel_judgement::{BreakerFault, FeedingBreaker, Legs, PanelJudgement, breakers_of};
 pub use room_judgement::RoomJudgement;
 pub use run_judgement::RunJudgement;
+pub use to_do::ToDo;
 pub use transition::{TransitionError, check_transition};
+pub use wanting::{NamedPlace, Wanting, wanting};
 pub use work::{JobItem, JobStep, SubjectWork, WorkInScopes};

@@ -5,6 +5,7 @@ use utoipa::ToSchema;
 
 use super::amendments::{AmendmentSet, amendment_problems};
 use super::bounded::at_most;
+use super::danger_notice::{DangerNotice, notice_problems};
 use super::house_rules::HouseRules;
 use super::problem::{Pointer, Problem, check_day, check_text, check_year};
 use super::turn::Turn;
@@ -104,6 +105,10 @@ pub struct Audit {
     #[serde(default, deserialize_with = "at_most::<_, _, 5_000>")]
     #[schema(max_items = 500)]
     pub corrections: Vec<CorrectionLine>,
+    /// The notices of danger that were given, oldest first; at most 40. They are given and never changed.
+    #[serde(default, deserialize_with = "at_most::<_, _, 400>")]
+    #[schema(max_items = 40)]
+    pub notices: Vec<DangerNotice>,
 }
 
 /// Whose paper a report is on.
@@ -221,6 +226,7 @@ impl Audit {
         problems.extend(self.work.problems(&at.at("work")));
         problems.extend(self.turn.problems(&at.at("turn")));
         problems.extend(correction_problems(&self.corrections, &at.at("corrections")));
+        problems.extend(notice_problems(&self.notices, &at.at("notices")));
         let letterhead = at.at("letterhead");
         check_text(&mut problems, &letterhead.at("firm"), &self.letterhead.firm, false, 120);
         check_text(&mut problems, &letterhead.at("licence"), &self.letterhead.licence, false, 120);

@@ -9,6 +9,7 @@ mod r#box;
 mod bundle;
 mod bundle_problems;
 mod circuit;
+mod danger_notice;
 mod dead_test;
 mod gone;
 mod hands;
@@ -46,6 +47,7 @@ pub use r#box::{
 };
 pub use bundle::{Bundle, BundleBox, BundleRoom, FORMAT};
 pub use circuit::{Circuit, CircuitPoint, FaultPlace, Feed, TraceEvent, TracedFault};
+pub use danger_notice::{DangerNotice, NoticedDanger, Signature};
 pub use dead_test::{DeadMethod, DeadOutcome, DeadStep};
 pub use hands::HandsIn;
 pub use house_rules::{

@@ -61,9 +61,9 @@ pub struct Photo {
 }
 
 impl Photo {
-    /// It shows no box, room or cable run: a panel, or the house.
+    /// It shows no box, panel, room or cable run: it is of the house.
     pub const fn is_of_no_place(&self) -> bool {
-        self.box_id.is_none() && self.room.is_none() && self.run.is_none()
+        self.box_id.is_none() && self.panel.is_none() && self.room.is_none() && self.run.is_none()
     }
 
     /// What cannot be accepted in a photograph's record.

@@ -87,6 +87,7 @@ pub fn audit_of(record: BoxRecord) -> AuditFacts {
         letterhead: Letterhead::default(),
         turn: Turn::default(),
         corrections: Vec::new(),
+        notices: Vec::new(),
     };
     let rooms = vec![RoomFacts { room, boxes: vec![record] }];
     AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), runs: Vec::new() }

@@ -39,6 +39,7 @@ pub fn scene() -> Scene {
         letterhead: nailpunch_core::facts::Letterhead::default(),
         turn: Turn::default(),
         corrections: Vec::new(),
+        notices: Vec::new(),
     };
     let room = Room::new(RoomId(Uuid::from_u128(2)), "Kitchen");
     let found = serde_json::from_str(
