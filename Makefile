@@ -75,11 +75,11 @@ api-check: web/$(NODE_STAMP)
 web-test: web/$(NODE_STAMP)
 	cd web && npx vitest run
 
-browser-test: chromium web/dist/index.html e2e/$(NODE_STAMP)
+browser-test: chromium poppler web/dist/index.html e2e/$(NODE_STAMP)
 	cargo build --locked -p nailpunch
 	cd e2e && npx playwright test
 
-screenshots: chromium poppler e2e/$(NODE_STAMP) web/dist/index.html ## Take the pictures of docs/screenshots anew
+screenshots: chromium e2e/$(NODE_STAMP) web/dist/index.html ## Take the pictures of docs/screenshots anew
 	cargo build --locked -p nailpunch
 	cd e2e && npx playwright test --config screenshots.config.ts
 
@@ -113,7 +113,7 @@ web/dist/index.html: $(WEB_SOURCES) $(CORE) web/$(NODE_STAMP)
 chromium:
 	@command -v $@ > /dev/null || { $(INSTALL) $@; }
 
-# Turns a page of the report into its picture.
+# Reads the fonts of a report.
 poppler:
 	@command -v pdftoppm > /dev/null || { $(INSTALL) poppler-utils; }
 

@@ -1,5 +1,9 @@
 // What leaves the house, read by libraries that know nothing of it: a PDF reader, a calendar, a spreadsheet.
+import { execFileSync } from 'node:child_process';
 import { createPublicKey, verify } from 'node:crypto';
+import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { expect, test } from '@playwright/test';
 import ICAL from 'ical.js';
 import { getDocument } from 'pdfjs-dist/legacy/build/pdf.mjs';
@@ -9,19 +13,60 @@ import { auditPath, bundle, serve } from './server';
 const server = serve();
 const get = async (path: string) => Buffer.from(await (await fetch(`${server.get().url}/api${auditPath}/${path}`)).arrayBuffer());
 
-test('a PDF reader finds pages, text, bookmarks and tags in the report', async () => {
-  test.setTimeout(120_000);
-  const document = await getDocument({ data: new Uint8Array(await get('report.pdf')), verbosity: 0 }).promise;
+type Tagged = { role: string; alt?: string; children?: Tagged[] };
+
+/** Every tag of a page under a role. */
+const tagsOf = (node: Tagged | null, role: string): Tagged[] =>
+  node === null ? [] : [...(node.role === role ? [node] : []), ...(node.children ?? []).flatMap((child) => tagsOf(child, role))];
+
+test('a PDF reader finds pages, text, bookmarks, tags, language and the words of every picture in the report', async () => {
+  test.setTimeout(150_000);
+  const file = await get('report.pdf');
+  const document = await getDocument({ data: new Uint8Array(file), verbosity: 0 }).promise;
   expect(document.numPages).toBeGreaterThan(20);
-  const { info } = await document.getMetadata();
-  expect((info as { Title: string }).Title).toBe(`Audit: ${bundle.audit.name}`);
+  const { info, metadata } = await document.getMetadata();
+  expect(info).toMatchObject({ Title: `Audit of device and box installations: ${bundle.audit.name}`, Language: 'en' });
+  // ISO 14289-1 and ISO 19005-2: what a file says of itself.
+  expect(['pdfuaid:part', 'pdfaid:part', 'pdfaid:conformance'].map((name) => metadata.get(name))).toEqual(['1', '2', 'A']);
   expect((await document.getMarkInfo())?.Marked).toBe(true);
   const titles = (await document.getOutline()).map((entry) => entry.title);
-  for (const title of ['Findings by room', 'Repair order', 'Panels', 'Limits and their sources']) expect(titles).toContain(title);
+  for (const title of ['What is wrong, and where', 'Dangers: make safe first', 'To put right', 'What was met', 'Repair order', 'Panel schedules', 'Limits and their sources']) expect(titles).toContain(title);
   const first = await (await document.getPage(1)).getTextContent();
   const words = first.items.map((item) => ('str' in item ? item.str : '')).join(' ');
-  expect(words).toContain(bundle.audit.name);
-  expect(words).toContain('Dangers now');
+  for (const said of [bundle.audit.name, 'What to do first', 'Dangers now', 'What it costs', 'What was not looked at']) expect(words).toContain(said);
+  let figures = 0;
+  for (let number = 1; number <= document.numPages; number += 1) {
+    const tree = (await (await document.getPage(number)).getStructTree()) as Tagged;
+    const pictures = tagsOf(tree, 'Figure');
+    figures += pictures.length;
+    for (const picture of pictures) expect(picture.alt, `page ${number}`).toBeTruthy();
+  }
+  expect(figures).toBeGreaterThan(30);
+  // Another reader: every font is in the file, as a part of itself.
+  const folder = mkdtempSync(join(tmpdir(), 'nailpunch-pdf-'));
+  writeFileSync(join(folder, 'report.pdf'), file);
+  const fonts = execFileSync('pdffonts', [join(folder, 'report.pdf')], { encoding: 'utf8', stdio: ['ignore', 'pipe', 'ignore'] }).trim().split('\n').slice(2);
+  expect(fonts.length).toBeGreaterThan(1);
+  for (const font of fonts) expect(font).toMatch(/ yes yes yes +\d+ +\d+$/);
+  rmSync(folder, { recursive: true });
+});
+
+test('each paper has the pages and the paper that it should', async () => {
+  test.setTimeout(150_000);
+  const read = async (kind: string) => getDocument({ data: new Uint8Array(await get(`report.pdf?kind=${kind}`)), verbosity: 0 }).promise;
+  for (const [kind, pages] of [['owner', 1], ['hand-over', 2], ['danger-notice', 1]] as const) expect((await read(kind)).numPages, kind).toBe(pages);
+  const inches = [612, 792];
+  const [, , width, height] = (await (await read('owner')).getPage(1)).view;
+  expect([width, height]).toEqual(inches);
+  const { audit } = (await (await fetch(`${server.get().url}/api${auditPath}/walk`)).json()) as { audit: { revision: number; record: { basis: object } } };
+  const metric = { ...audit.record, basis: { ...audit.record.basis, units: 'metric' } };
+  const put = await fetch(`${server.get().url}/api${auditPath}`, { method: 'PUT', body: JSON.stringify(metric), headers: { 'Content-Type': 'application/json', 'If-Match': `"${audit.revision}"` } });
+  expect(put.status).toBe(200);
+  // ISO 216: A4 is 210 mm by 297 mm.
+  const [, , wide, tall] = (await (await read('owner')).getPage(1)).view;
+  expect([Math.round(((wide ?? 0) / 72) * 25.4), Math.round(((tall ?? 0) / 72) * 25.4)]).toEqual([210, 297]);
+  const back = await fetch(`${server.get().url}/api${auditPath}`, { method: 'PUT', body: JSON.stringify(audit.record), headers: { 'Content-Type': 'application/json', 'If-Match': `"${audit.revision + 1}"` } });
+  expect(back.status).toBe(200);
 });
 
 test('a calendar reads the shut-downs with their hours', async () => {

@@ -27,6 +27,7 @@ const plan = async () => page((await import('./plan/PlanView')).PlanView);
 const handOver = async () => page((await import('./handover/HandOverView')).HandOverView);
 const report = async () => page((await import('./handover/ReportView')).ReportView);
 const notice = async () => page((await import('./handover/NoticeView')).NoticeView);
+const house = async () => page((await import('./house/HouseView')).HouseView);
 const people = async () => page((await import('./people/PeopleView')).PeopleView);
 const pair = async () => page((await import('./people/PairView')).PairView);
 const pocket = async () => page((await import('./pocket/PocketView')).PocketView);
@@ -52,6 +53,7 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/hand-over', lazy: handOver },
       { path: '/audits/:audit/hand-over/report/:kind', lazy: report },
       { path: '/audits/:audit/hand-over/notice', lazy: notice },
+      { path: '/audits/:audit/house', lazy: house },
       { path: '/audits/:audit/rules', lazy: rules },
       { path: '/audits/:audit/calculators', lazy: pocket },
       { path: '/audits/:audit/calculators/:calculator', lazy: pocket },

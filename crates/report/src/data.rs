@@ -12,6 +12,8 @@ use serde::Serialize;
 use crate::correction_part::{CorrectionRow, corrections};
 use crate::fault_part::{FaultLine, faults};
 use crate::group_part::{GroupPart, groups};
+use crate::house_part::HousePart;
+use crate::instrument_part::{InstrumentLine, ReadingsPart, instruments, readings};
 use crate::job_part::{JobPart, job_part};
 use crate::kind::ReportKind;
 use crate::met_part::{MetLine, MissingLine, met, missing};
@@ -42,6 +44,8 @@ pub struct Report {
     pub particulars: Vec<Line>,
     /// The owner's page.
     pub summary: Option<SummaryPart>,
+    /// The house on one page.
+    pub house: Option<HousePart>,
     /// The notice of danger.
     pub notice: Option<NoticePart>,
     /// What is a danger now, where neither the owner's page nor the faults tell it.
@@ -59,6 +63,9 @@ pub struct Report {
     pub missing: Vec<MissingLine>,
     pub job: Option<JobPart>,
     pub panels: Vec<PanelPart>,
+    pub instruments: Vec<InstrumentLine>,
+    /// Every reading, by the kind of instrument.
+    pub readings: Vec<ReadingsPart>,
     /// Somebody else's list, answered line by line.
     pub corrections: Vec<CorrectionRow>,
     /// Photographs of no place.
@@ -71,6 +78,7 @@ impl Report {
     /// Of an audit as it was assessed, made at `made_on` (RFC 3339). Photographs and seals come from its bundle.
     pub fn of(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Self {
         let audit = &assessed.facts.audit;
+        let day = made_on.split('T').next().unwrap_or(made_on);
         let mut places = places(bundle, assessed);
         let job = kind.has_job().then(|| job(assessed));
         let job_part = job.as_ref().map(job_part);
@@ -106,9 +114,13 @@ impl Report {
             has_logo: audit.letterhead.logo.is_some(),
             seal: seal_line(bundle),
             name: audit.name.clone(),
-            made_on: made_on.split('T').next().unwrap_or(made_on).to_owned(),
+            made_on: day.to_owned(),
             particulars: particulars(assessed),
             summary,
+            house: job
+                .as_ref()
+                .filter(|_| full && !assessed.facts.rooms.is_empty())
+                .map(|job| HousePart::of(assessed, job)),
             notice: match kind {
                 ReportKind::DangerNotice(number) => Some(NoticePart::of(assessed, number)),
                 _ => None,
@@ -123,6 +135,8 @@ impl Report {
             missing,
             job: job_part,
             panels: if full { panel_parts(assessed) } else { Vec::new() },
+            instruments: if full { instruments(assessed.facts, day) } else { Vec::new() },
+            readings: if full { readings(assessed.facts, day) } else { Vec::new() },
             corrections: if full { corrections(assessed) } else { Vec::new() },
             photos: loose.map(|(index, entry)| photo_part(index, entry)).collect(),
             basis: basis_lines(&audit.basis),

@@ -7,6 +7,8 @@ mod detail_svg;
 mod fault_part;
 mod findings_sheet;
 mod group_part;
+mod house_part;
+mod instrument_part;
 mod job_files;
 mod job_part;
 mod kind;

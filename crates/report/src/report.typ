@@ -292,6 +292,33 @@
   on-one-page(notice(report.notice))
 } else if report.summary != none { on-one-page(summary(report.summary)) } else { head }
 
+// The house on one page: each room a tile, each box a mark with the breaker that feeds it.
+#let house-mark(part) = box(inset: (right: 1.1em))[#mark(part.verdict) *#part.name*#if part.fed_by != "" [ #text(0.85em, fill: muted, part.fed_by)]#if part.done [ #text(0.85em, fill: muted, [put right])]]
+#let house(house) = [
+  = The house on one page
+  #house.says Still to come: #house.still Beside each box stands the breaker that feeds it, as far as that is known.
+  #let tile(name, body) = block(width: 100%, breakable: false, inset: (y: 2pt), stroke: (top: 0.8pt + luma(120)))[
+    #name \ #body
+  ]
+  #let tiles = house.rooms.map(room => tile(
+    [#if room.verdict != none [#mark(room.verdict)] *#room.name*],
+    if room.boxes.len() == 0 { text(fill: muted)[no box] } else { room.boxes.map(house-mark).join() },
+  ))
+  #let beside = house.panels.map(panel => tile(house-mark(panel.mark), panel.breakers.join(linebreak())))
+  #if house.runs.len() > 0 { beside.push(tile([*Cable runs*], house.runs.map(house-mark).join(linebreak()))) }
+  #let half = calc.max(1, calc.ceil(tiles.len() / 2))
+  #grid(
+    columns: (1fr, 1fr, 1fr),
+    column-gutter: 5mm,
+    stack(spacing: 1mm, ..beside),
+    ..tiles.chunks(half).map(tiles => stack(spacing: 1mm, ..tiles)),
+  )
+]
+#if report.house != none {
+  pagebreak(weak: true)
+  on-one-page(house(report.house))
+}
+
 #if report.dangers.len() > 0 [
   = Dangers now
   #set text(9pt)
@@ -425,6 +452,31 @@
     ..panel.schedule.map(line => (line.name, line.rated, line.says, line.found)).flatten(),
   )
   #panel.legs
+]
+
+#if report.instruments.len() + report.readings.len() > 0 [
+  = Instruments and what they read
+]
+#if report.instruments.len() > 0 [
+  #set text(8.5pt)
+  #listing(
+    (24%, 16%, 32%, 14%, 14%),
+    ("Instrument", "Serial", "Reads", "Calibrated", "Next due"),
+    ..report.instruments.map(line => (
+      line.name,
+      line.serial,
+      line.reads,
+      line.calibrated,
+      if line.overdue [*#line.due, overdue*] else { line.due },
+    )).flatten(),
+  )
+]
+#for part in report.readings [
+  == #part.heading
+  #if part.warning != "" { caution(part.warning) }
+  #text(8pt, columns(2, gutter: 6mm, for line in part.readings {
+    block(above: 0.5em, below: 0.5em, breakable: false, line)
+  }))
 ]
 
 #if report.photos.len() > 0 [

@@ -26,6 +26,7 @@ fn main() {
         turn: Turn::default(),
         corrections: Vec::new(),
         notices: Vec::new(),
+        instruments: Vec::new(),
         id: AuditId(Uuid::from_u128(1)),
         name: "bench".to_owned(),
         inspector: String::new(),

@@ -4,11 +4,11 @@ use nailpunch_core::access::hands_to;
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
     Disconnect, ElectrodeKind, EquipmentKind, FIRST_WIRING, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules,
-    HungKind, InWallInfo, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom, PersonRole, PlaceMark,
-    Plate, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo, RunWay, Seat, ServiceEntry,
-    SpliceKind, Stage, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish, WallPartKind, WantedKind,
-    house_rule_infos, in_wall_infos, observation_infos, panel_observation_infos, presets, room_observation_infos,
-    run_observation_infos, terminals_of,
+    HungKind, InWallInfo, InstrumentKind, LampKind, Meter, ObservationInfo, PanelObservationInfo, PanelRoom,
+    PersonRole, PlaceMark, Plate, Preset, Probe, RangeWires, RoofUnder, RoomObservationInfo, RunObservationInfo,
+    RunWay, Seat, ServiceEntry, SpliceKind, Stage, StudSide, SupportFitting, Terminal, Tested, TracedFault, WallFinish,
+    WallPartKind, WantedKind, house_rule_infos, in_wall_infos, observation_infos, panel_observation_infos, presets,
+    room_observation_infos, run_observation_infos, terminals_of,
 };
 use nailpunch_core::jot::{RunWords, run_words};
 use nailpunch_core::quantity::UnitSystem;
@@ -125,6 +125,8 @@ pub struct Trades {
     detectors: Vec<Named<DetectorClass>>,
     traced_faults: Vec<Named<TracedFault>>,
     /// What people do in a firm.
+    /// What instruments read.
+    instrument_kinds: Vec<Named<InstrumentKind>>,
     person_roles: Vec<PersonRoleInfo>,
     /// The stages of a job, in their order.
     stages: Vec<StageInfo>,
@@ -275,6 +277,7 @@ pub fn trades() -> Trades {
         run_observations: run_observation_infos(),
         run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
+        instrument_kinds: named(InstrumentKind::ALL, InstrumentKind::name),
         person_roles: PersonRole::ALL
             .map(|value| PersonRoleInfo {
                 value,

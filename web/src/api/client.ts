@@ -25,6 +25,7 @@ import type {
   Danger,
   FeedingBreaker,
   HandOver,
+  House,
   HouseRuleEffect,
   HouseRules,
   InstrumentReading,
@@ -172,6 +173,7 @@ export const api = {
   readAmendments: (toml: string): Promise<AmendmentSet> =>
     read(client.POST('/api/amendments', { body: { toml } })),
   walk: (audit: string): Promise<Walk> => read(client.GET('/api/audits/{audit}/walk', at({ audit }))),
+  house: (audit: string): Promise<House> => read(client.GET('/api/audits/{audit}/house', at({ audit }))),
   handOver: (audit: string, body: HandOver): Promise<Revised<Audit>> =>
     read(client.POST('/api/audits/{audit}/turn', { ...at({ audit }), body })),
   journal: (audit: string): Promise<Change[]> =>

@@ -299,6 +299,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/audits/{audit}/house": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The house on one page. */
+        get: operations["house"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/audits/{audit}/house-rule-effects": {
         parameters: {
             query?: never;
@@ -1538,6 +1555,8 @@ export interface components {
             id: components["schemas"]["AuditId"];
             /** @description Who inspects. */
             inspector?: string;
+            /** @description What it is measured with; at most 40. */
+            instruments?: components["schemas"]["Instrument"][];
             /** @description Whose paper the reports are on. */
             letterhead?: components["schemas"]["Letterhead"];
             /** @description What it is called. */
@@ -3823,6 +3842,87 @@ export interface components {
             /** @description Who has hands in it. */
             who: string;
         };
+        /** @description A house on one page. */
+        House: {
+            /**
+             * Format: int32
+             * @description Items that are proven or closed.
+             */
+            done: number;
+            /**
+             * Format: int32
+             * @description Items that are not closed, in all of it.
+             */
+            open: number;
+            /** @description Its panels. */
+            panels: components["schemas"]["HousePanel"][];
+            /** @description Its rooms, in the order of the walk. */
+            rooms: components["schemas"]["HouseRoom"][];
+            /** @description Its cable runs. */
+            runs: components["schemas"]["HouseMark"][];
+            /** @description What is open and done, and the boxes that no breaker is known of, in a sentence. */
+            says: string;
+        };
+        /** @description A breaker of the house. */
+        HouseBreaker: {
+            /**
+             * Format: int32
+             * @description Its rating; absent where it was not noted.
+             */
+            amperes?: number | null;
+            /** @description How many boxes it feeds, as far as that is known. */
+            boxes: number;
+            /** @description What the directory says of it. */
+            directory: string;
+            /** @description What it feeds, in a sentence. */
+            feeds: string;
+            /** @description As it is called, "7". */
+            name: string;
+        };
+        /** @description A place of the house as a mark. */
+        HouseMark: {
+            /** @description Something here is a danger now. */
+            dangerous: boolean;
+            /**
+             * Format: int32
+             * @description Items that are proven or closed.
+             */
+            done: number;
+            /** @description The breakers that feed it, each by its place among those of the house. */
+            fed_by: number[];
+            /** @description As one calls it: a box by its tag. */
+            name: string;
+            /**
+             * Format: int32
+             * @description Items that are not closed.
+             */
+            open: number;
+            /** @description Where in the room; empty where it is no box. */
+            place: string;
+            /** @description The place. */
+            subject: components["schemas"]["Subject"];
+            /** @description The worst answer of all rules as it stands. */
+            worst: components["schemas"]["Verdict"];
+        };
+        /** @description A panel with its breakers. */
+        HousePanel: {
+            /** @description Its breakers, in their order. */
+            breakers: components["schemas"]["HouseBreaker"][];
+            /** @description The place of its first breaker among those of the house. */
+            first: number;
+            /** @description The panel. */
+            mark: components["schemas"]["HouseMark"];
+        };
+        /** @description A room with its boxes. */
+        HouseRoom: {
+            /** @description Its boxes, in the order of the walk. */
+            boxes: components["schemas"]["HouseMark"][];
+            /** @description The room. */
+            id: components["schemas"]["RoomId"];
+            itself?: components["schemas"]["HouseMark"] | null;
+            /** @description Its name. */
+            name: string;
+        };
         /** @description A matter that is not at its default, and what that changes. */
         HouseRuleEffect: {
             /** @description The verdicts it changed. */
@@ -4000,6 +4100,29 @@ export interface components {
             /** @description They carry a whole dwelling. */
             whole_dwelling?: boolean;
         };
+        /** @description An instrument. */
+        Instrument: {
+            /** @description The day of its last calibration, "2026-03-04"; empty where that is not known. */
+            calibrated?: string;
+            /** @description The day on which the next is due; empty where none is. */
+            due?: string;
+            /**
+             * Format: int32
+             * @description Its number within the audit.
+             */
+            id: number;
+            /** @description What it is called, "the yellow meter". */
+            name: string;
+            /** @description What it reads. */
+            reads?: components["schemas"]["InstrumentKind"][];
+            /** @description The maker's serial number. */
+            serial?: string;
+        };
+        /**
+         * @description What an instrument reads. One with two inputs reads as two.
+         * @enum {string}
+         */
+        InstrumentKind: "lamp-tester" | "high-impedance-meter" | "low-impedance-meter" | "sensitive-detector" | "ordinary-detector" | "tape" | "torque-driver";
         /** @description What an instrument showed at a box, whichever it is: as a connected meter sends it. */
         InstrumentReading: {
             /** @description The lamps. */
@@ -4859,6 +4982,15 @@ export interface components {
              * @enum {string}
              */
             value: "two-circuits" | "one-switched";
+        };
+        /** @description A choice with its words. */
+        Named_InstrumentKind: {
+            name: string;
+            /**
+             * @description What an instrument reads. One with two inputs reads as two.
+             * @enum {string}
+             */
+            value: "lamp-tester" | "high-impedance-meter" | "low-impedance-meter" | "sensitive-detector" | "ordinary-detector" | "tape" | "torque-driver";
         };
         /** @description A choice with its words. */
         Named_LampKind: {
@@ -6148,6 +6280,8 @@ export interface components {
                 id: components["schemas"]["AuditId"];
                 /** @description Who inspects. */
                 inspector?: string;
+                /** @description What it is measured with; at most 40. */
+                instruments?: components["schemas"]["Instrument"][];
                 /** @description Whose paper the reports are on. */
                 letterhead?: components["schemas"]["Letterhead"];
                 /** @description What it is called. */
@@ -7952,13 +8086,17 @@ export interface components {
             /** @description What hangs from a box, each with the facts that are taken down of it. */
             hung: components["schemas"]["HungChoice"][];
             in_wall: components["schemas"]["InWallInfo"][];
+            /**
+             * @description What people do in a firm.
+             *     What instruments read.
+             */
+            instrument_kinds: components["schemas"]["Named_InstrumentKind"][];
             lamp_kinds: components["schemas"]["Named_LampKind"][];
             locations: components["schemas"]["Named_Location"][];
             meters: components["schemas"]["Named_Meter"][];
             observations: components["schemas"]["ObservationInfo"][];
             panel_observations: components["schemas"]["PanelObservationInfo"][];
             panel_rooms: components["schemas"]["Named_PanelRoom"][];
-            /** @description What people do in a firm. */
             person_roles: components["schemas"]["PersonRoleInfo"][];
             place_marks: components["schemas"]["Named_PlaceMark"][];
             plates: components["schemas"]["Named_Plate"][];
@@ -9142,6 +9280,35 @@ export interface operations {
                 };
                 content: {
                     "text/csv": unknown;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    house: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                audit: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["House"];
                 };
             };
             404: {

@@ -17,6 +17,7 @@ export const keys = {
   panels: (audit: string) => ['audit', audit, 'panels'] as const,
   corrections: (audit: string) => ['audit', audit, 'corrections'] as const,
   seals: (audit: string) => ['audit', audit, 'seals'] as const,
+  house: (audit: string) => ['audit', audit, 'house'] as const,
   dangers: (audit: string) => ['audit', audit, 'dangers'] as const,
   wanting: (audit: string) => ['audit', audit, 'wanting'] as const,
   photos: (audit: string) => ['audit', audit, 'photos'] as const,

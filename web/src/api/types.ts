@@ -137,17 +137,28 @@ export type BackupStatus = Schemas['BackupStatus'];
 export type Turn = Whole<Schemas['Turn']>;
 export type Stage = Schemas['Stage'];
 export type Audit = Whole<
-  Omit<Schemas['Audit'], 'basis' | 'building' | 'work' | 'letterhead' | 'corrections' | 'turn'>
+  Omit<
+    Schemas['Audit'],
+    'basis' | 'building' | 'work' | 'letterhead' | 'corrections' | 'turn' | 'instruments'
+  >
 > & {
   turn: Turn;
   corrections: CorrectionLine[];
+  instruments: Instrument[];
   work: WorkSettings;
   letterhead: Letterhead;
   basis: Basis;
   building: Whole<Schemas['Building']>;
 };
 /** An audit as it is begun: what comes later has its own beginning. */
-export type BegunAudit = Omit<Audit, 'work' | 'letterhead' | 'corrections' | 'turn' | 'notices'>;
+export type BegunAudit = Omit<
+  Audit,
+  'work' | 'letterhead' | 'corrections' | 'turn' | 'notices' | 'instruments'
+>;
+export type House = Schemas['House'];
+export type HouseMark = Schemas['HouseMark'];
+export type HousePanel = Schemas['HousePanel'];
+export type Instrument = Whole<Schemas['Instrument']>;
 export type Danger = Schemas['Danger'];
 export type NoticeWish = Schemas['NoticeWish'];
 export type DangerNotice = Schemas['DangerNotice'];

@@ -23,6 +23,7 @@ import { EditionSelect } from '../ui/EditionSelect';
 import { LengthLine } from '../ui/LengthLine';
 import { Failed, Loading } from '../ui/States';
 import { Amendments } from './Amendments';
+import { InstrumentsForm } from './InstrumentsForm';
 import { inUnits } from './inUnits';
 import { LetterheadForm } from './LetterheadForm';
 
@@ -234,6 +235,11 @@ function BasisForm({ first, trades }: { first: Revised<Audit>; trades: Trades })
           <LetterheadForm
             letterhead={draft.letterhead}
             onChange={(letterhead) => change({ ...draft, letterhead })}
+          />
+          <InstrumentsForm
+            instruments={draft.instruments}
+            kinds={trades.instrument_kinds}
+            onChange={(instruments) => change({ ...draft, instruments })}
           />
           <section>
             <h2>Joining, as this shop does it</h2>

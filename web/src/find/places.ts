@@ -1,4 +1,4 @@
-// The places of a job that one looks for: boxes, rooms, panels, cable runs.
+// The places of a job that one looks for: boxes, rooms, panels, cable runs, and all of them on one page.
 import type { RunBox, Walk } from '../api/types';
 
 export type Place = {
@@ -30,7 +30,8 @@ export function placesOf(audit: string, walk: Walk): Place[] {
     words: `cable run, ${label}`,
     to: `${at}/walk/cable/${id}`,
   }));
-  return [...boxes, ...rooms, ...panels, ...runs];
+  const house = { name: 'The house on one page', words: 'every box and what feeds it', to: `${at}/house` };
+  return [...boxes, ...rooms, ...panels, ...runs, house];
 }
 
 /** Those that every word of `sought` is found in, what begins with it before what only holds it. */

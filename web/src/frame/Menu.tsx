@@ -29,6 +29,11 @@ export function Menu({ audit, stages }: { audit: string | undefined; stages: boo
           Jobs
         </Dropdown.Item>
         {audit && (
+          <Dropdown.Item as={Link} to={`/audits/${audit}/house`}>
+            The house on one page
+          </Dropdown.Item>
+        )}
+        {audit && (
           <Dropdown.Item as={Link} to={`/audits/${audit}/bench`}>
             Bench
           </Dropdown.Item>

@@ -54,11 +54,14 @@ export function HandOverView() {
         <section>
           <WhoseTurn audit={audit} turn={walk.data.audit.record.turn} counts={counts} />
           <h2>To give away</h2>
-          <p>
+          <div className="papers">
             <Link className="btn btn-outline-primary" to="notice">
               Give a notice of danger
             </Link>
-          </p>
+            <Link className="btn btn-outline-primary" to={`/audits/${audit}/house`}>
+              The house on one page
+            </Link>
+          </div>
           <ul className="paper-list">
             {PAPERS.map((paper) => (
               <li key={paper.kind}>

@@ -1,6 +1,6 @@
 //! Audits: the list of jobs, one audit's record, its walk, its journal.
 
-use nailpunch_core::assess::Assessed;
+use nailpunch_core::assess::{Assessed, House};
 use nailpunch_core::facts::{Audit, AuditId, AuditWalk, Revised, RoomOrder};
 use nailpunch_store::{Change, StoreError, Unreadable};
 use nailpunch_views::{AuditOnList, Problem, Walk};
@@ -104,6 +104,18 @@ pub async fn walk(store: &Shared, audit: &str) -> Result<Json<Walk>, ApiError> {
     let id = identifier(audit)?.to_string();
     let walk = with_audit(store, id, |walk, assessed| Ok(Walk::of(walk, assessed)));
     Ok(Json(walk.await?))
+}
+
+/// The house on one page.
+#[utoipa::path(
+    get, operation_id = "house", path = "/api/audits/{audit}/house", params(("audit" = String, Path)),
+    responses((status = 200, body = House), (status = 404, body = Problem)),
+    security(("session" = ["look"]))
+)]
+#[get("/audits/<audit>/house")]
+pub async fn house(store: &Shared, audit: &str) -> Result<Json<House>, ApiError> {
+    let id = identifier(audit)?.to_string();
+    Ok(Json(with_audit(store, id, |_, assessed| Ok(House::of(assessed))).await?))
 }
 
 /// What a device keeps of an audit.

@@ -110,7 +110,10 @@ pub async fn report_wanting(store: &Shared, audit: &str) -> Result<Json<Vec<Want
     let of = id.clone();
     let photos = with_store(store, move |store| store.photos(&of)).await?;
     let photos: Vec<Photo> = photos.into_iter().map(|known| known.record).collect();
-    let made = with_audit(store, id, move |_, assessed| Ok(wanting(assessed, &photos)));
+    let made = with_audit(store, id, move |_, assessed| {
+        let today = now();
+        Ok(wanting(assessed, &photos, today.split('T').next().unwrap_or(&today)))
+    });
     Ok(Json(made.await?))
 }
 

@@ -82,6 +82,7 @@ doors! {
     audits::put,
     audits::delete,
     audits::walk,
+    audits::house,
     audits::records,
     audits::order,
     audits::duplicate,

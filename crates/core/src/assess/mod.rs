@@ -11,6 +11,8 @@ mod correction_words;
 mod dangers;
 mod effects;
 mod hands;
+mod house;
+mod instruments;
 mod item;
 mod item_counts;
 mod kept;
@@ -39,6 +41,8 @@ pub use effects::{ChangedVerdict, HouseRuleEffect, house_rule_effects};
 pub use hands::{
     HeldBreaker, Hold, hands_problems, holds, is_in_rounds, off_for_boxes, round_problems, shut_down_problems,
 };
+pub use house::{House, HouseBreaker, HouseMark, HousePanel, HouseRoom};
+pub use instruments::{ReadWith, Reading, read_with};
 pub use item::{ItemState, ItemView, measured_again, to_measure_again};
 pub use item_counts::ItemCounts;
 pub use kept::{Beside, Kept};

@@ -5,6 +5,7 @@ use utoipa::ToSchema;
 
 use super::assessed::{Assessed, Judged};
 use super::dangers::{Danger, dangers};
+use super::instruments::read_with;
 use crate::facts::{Photo, Subject};
 use crate::rules::{RuleResult, Verdict};
 
@@ -28,8 +29,8 @@ pub struct Wanting {
     pub places: Vec<NamedPlace>,
 }
 
-/// What the report on an audit would be given away without, what weighs most first.
-pub fn wanting(assessed: &Assessed, photos: &[Photo]) -> Vec<Wanting> {
+/// What the report on an audit would be given away without on a day (`today`, "2026-03-04"), what weighs most first.
+pub fn wanting(assessed: &Assessed, photos: &[Photo], today: &str) -> Vec<Wanting> {
     let audit = &assessed.facts.audit;
     let mut wanting = Vec::new();
     let mut missing = |code: &'static str, says: String, places: Vec<NamedPlace>| {
@@ -70,6 +71,26 @@ pub fn wanting(assessed: &Assessed, photos: &[Photo]) -> Vec<Wanting> {
     if !unmeasured.is_empty() {
         let measured = count(&unmeasured, "place something was", "places something was");
         missing("not-measured", format!("In {measured} not measured."), unmeasured);
+    }
+    let read = read_with(assessed.facts);
+    let unnamed: Vec<&str> =
+        read.iter().filter(|with| with.instruments.is_empty()).map(|with| with.kind.name()).collect();
+    if !unnamed.is_empty() {
+        missing(
+            "no-instrument",
+            format!("No instrument is named for what was read: {}.", unnamed.join(", ")),
+            Vec::new(),
+        );
+    }
+    for with in &read {
+        let (late, all, kind) = (with.overdue(today), with.readings.len(), with.kind.name());
+        if late > 0 {
+            missing(
+                "overdue",
+                format!("{late} of {all} readings of the {kind}: its calibration had run out."),
+                Vec::new(),
+            );
+        }
     }
     let texts = [
         ("inspector", &audit.inspector, "Nobody is named who inspected."),
@@ -120,7 +141,7 @@ mod tests {
     #![allow(clippy::expect_used, reason = "a test that cannot go on should stop")]
 
     use super::*;
-    use crate::facts::Bundle;
+    use crate::facts::{Bundle, Instrument, InstrumentKind};
 
     fn demo() -> Bundle {
         serde_json::from_str(include_str!("../../../../demo/guesthouse.nailpunch.json")).expect("the demo is a bundle")
@@ -129,7 +150,10 @@ mod tests {
     fn codes(bundle: &Bundle) -> Vec<(&'static str, usize)> {
         let facts = bundle.facts();
         let photos: Vec<Photo> = bundle.photos.iter().map(|entry| entry.photo.clone()).collect();
-        wanting(&Assessed::of(&facts), &photos).into_iter().map(|known| (known.code, known.places.len())).collect()
+        wanting(&Assessed::of(&facts), &photos, "2026-03-04")
+            .into_iter()
+            .map(|known| (known.code, known.places.len()))
+            .collect()
     }
 
     #[test]
@@ -145,13 +169,33 @@ mod tests {
         let assessed = Assessed::of(&facts);
         let photos: Vec<Photo> = bundle.photos.iter().map(|entry| entry.photo.clone()).collect();
         let of_boxes = |place: &NamedPlace| place.subject.box_id();
-        let wanting = wanting(&assessed, &photos);
+        let wanting = wanting(&assessed, &photos, "2026-03-04");
         let id = wanting[0].places.iter().find_map(of_boxes).expect("a box is a danger");
         let mut entry = bundle.photos[0].clone();
         entry.photo = Photo { box_id: Some(id), panel: None, room: None, run: None, ..entry.photo };
         drop(assessed);
         bundle.photos.push(entry);
         assert_eq!(of(&codes(&bundle), "danger-without-photograph"), (bare > 1).then_some(bare - 1));
+        // What read something is named, or asked for; one that had run out is told.
+        let reads = InstrumentKind::ALL.to_vec();
+        let (name, serial, calibrated) = ("all of them".to_owned(), String::new(), String::new());
+        let one = |due: &str| Instrument {
+            id: 1,
+            name: name.clone(),
+            serial: serial.clone(),
+            reads: reads.clone(),
+            calibrated: calibrated.clone(),
+            due: due.to_owned(),
+        };
+        let told = |due: &str| {
+            let mut bundle = bundle.clone();
+            bundle.audit.instruments = vec![one(due)];
+            let codes = codes(&bundle);
+            ["no-instrument", "overdue"].map(|code| of(&codes, code).is_some())
+        };
+        assert_eq!([told(""), told("2026-03-04"), told("2020-01-01")], [[false, false], [false, false], [false, true]]);
+        bundle.audit.instruments.clear();
+        assert!(of(&codes(&bundle), "no-instrument").is_some());
         // What is not noted is named, and no longer once it is.
         bundle.audit.letterhead.licence = " ".to_owned();
         bundle.audit.inspector.clear();

@@ -7,6 +7,7 @@ use super::amendments::{AmendmentSet, amendment_problems};
 use super::bounded::at_most;
 use super::danger_notice::{DangerNotice, notice_problems};
 use super::house_rules::HouseRules;
+use super::instrument::{Instrument, instrument_problems};
 use super::problem::{Pointer, Problem, check_day, check_text, check_year};
 use super::turn::Turn;
 use super::work::{CorrectionLine, WorkSettings, correction_problems};
@@ -98,6 +99,10 @@ pub struct Audit {
     /// Whose paper the reports are on.
     #[serde(default)]
     pub letterhead: Letterhead,
+    /// What it is measured with; at most 40.
+    #[serde(default, deserialize_with = "at_most::<_, _, 400>")]
+    #[schema(max_items = 40)]
+    pub instruments: Vec<Instrument>,
     /// Whose turn it is.
     #[serde(default)]
     pub turn: Turn,
@@ -226,6 +231,7 @@ impl Audit {
         problems.extend(self.work.problems(&at.at("work")));
         problems.extend(self.turn.problems(&at.at("turn")));
         problems.extend(correction_problems(&self.corrections, &at.at("corrections")));
+        problems.extend(instrument_problems(&self.instruments, &at.at("instruments")));
         problems.extend(notice_problems(&self.notices, &at.at("notices")));
         let letterhead = at.at("letterhead");
         check_text(&mut problems, &letterhead.at("firm"), &self.letterhead.firm, false, 120);

@@ -15,6 +15,7 @@ mod gone;
 mod hands;
 mod house_rules;
 mod identifier;
+mod instrument;
 mod note;
 mod panel;
 mod person;
@@ -57,6 +58,7 @@ pub use house_rules::{
 };
 pub(crate) use identifier::free_number;
 pub use identifier::{AuditId, BoxId, CircuitId, Identifier, ItemId, PanelId, PersonId, PhotoId, RoomId, RunId};
+pub use instrument::{Instrument, InstrumentKind};
 pub(crate) use note::LONGEST_NOTE;
 pub use note::Note;
 pub use panel::{

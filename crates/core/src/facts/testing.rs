@@ -88,6 +88,7 @@ pub fn audit_of(record: BoxRecord) -> AuditFacts {
         turn: Turn::default(),
         corrections: Vec::new(),
         notices: Vec::new(),
+        instruments: Vec::new(),
     };
     let rooms = vec![RoomFacts { room, boxes: vec![record] }];
     AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), runs: Vec::new() }

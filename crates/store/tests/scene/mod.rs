@@ -40,6 +40,7 @@ pub fn scene() -> Scene {
         turn: Turn::default(),
         corrections: Vec::new(),
         notices: Vec::new(),
+        instruments: Vec::new(),
     };
     let room = Room::new(RoomId(Uuid::from_u128(2)), "Kitchen");
     let found = serde_json::from_str(
