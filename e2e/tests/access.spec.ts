@@ -25,6 +25,9 @@ const VIEWS = {
   pair: '/pair',
   'rule book': `${auditPath}/rules`,
   'hand over': `${auditPath}/hand-over`,
+  'a paper': `${auditPath}/hand-over/report/owner`,
+  'notice of danger': `${auditPath}/hand-over/notice`,
+  house: `${auditPath}/house`,
   calculators: `${auditPath}/calculators/box-fill`,
 };
 

@@ -14,7 +14,7 @@ async function isAccessible(page: Page) {
 
 test('a paper is read on the screen before it is saved, and what is missing from it leads to its place', async ({ page }) => {
   test.setTimeout(150_000);
-  const clean = watch(page);
+  const clean = watch(page, /status of 422/);
   // The first is held up, and stopped; the second says why it failed; the third comes.
   let tries = 0;
   await page.route('**/report.pdf?kind=owner', async (route) => {
@@ -114,7 +114,7 @@ test('a notice of danger is signed on the screen, and stands as it was', async (
 
 test('an instrument is named with its serial number, and one that ran out is told before the report is given away', async ({ page, request }) => {
   test.setTimeout(90_000);
-  const clean = watch(page);
+  const clean = watch(page, /status of 422/);
   await page.goto(`${server.get().url + auditPath}/basis`);
   const instruments = page.getByRole('region', { name: 'Instruments' });
   const meter = instruments.getByRole('group', { name: 'yellow meter (invented)' });
