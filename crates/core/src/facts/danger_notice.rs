@@ -152,7 +152,7 @@ mod tests {
     #[test]
     fn a_notice_is_signed_or_says_why_not() {
         let signed = notice(Some(Signature { strokes: vec![vec![[0, 0], [1_000, 400]]] }));
-        assert_eq!(pointers(&[signed.clone()]), [""; 0]);
+        assert_eq!(pointers(std::slice::from_ref(&signed)), [""; 0]);
         assert_eq!(signed.day(), "2026-03-04");
         let bare = notice(None);
         assert_eq!(pointers(std::slice::from_ref(&bare)), ["/0/not_signed"]);
