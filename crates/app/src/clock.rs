@@ -8,6 +8,11 @@ pub fn now() -> String {
     jiff::Timestamp::from_second(now.as_second()).unwrap_or(now).to_string()
 }
 
+/// Today in universal time, "2026-03-04".
+pub fn today() -> String {
+    now().split('T').next().unwrap_or_default().to_owned()
+}
+
 /// So many seconds from now, RFC 3339; before now where they are less than nothing.
 pub fn later(seconds: i64) -> String {
     let now = jiff::Timestamp::now().as_second();

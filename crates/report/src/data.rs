@@ -78,15 +78,15 @@ impl Report {
     /// Of an audit as it was assessed, made at `made_on` (RFC 3339). Photographs and seals come from its bundle.
     pub fn of(bundle: &Bundle, assessed: &Assessed, kind: ReportKind, made_on: &str) -> Self {
         let audit = &assessed.facts.audit;
+        let full = kind == ReportKind::Full;
         let day = made_on.split('T').next().unwrap_or(made_on);
-        let mut places = places(bundle, assessed);
+        let mut places = if kind.has_places() { places(bundle, assessed) } else { Vec::new() };
         let job = kind.has_job().then(|| job(assessed));
         let job_part = job.as_ref().map(job_part);
         let summary = job.as_ref().filter(|_| kind.has_summary());
         let summary = summary.map(|job| SummaryPart::of(assessed, &places, job));
         let dangers = if kind == ReportKind::RepairOrder { DangerLine::all(assessed) } else { Vec::new() };
-        let (met, missing) =
-            if kind == ReportKind::Full { (met(&places), missing(&places)) } else { Default::default() };
+        let (met, missing) = if full { (met(&places), missing(&places)) } else { Default::default() };
         for place in &mut places {
             place.rows.retain(|row| kind.tells(row.stands));
             if place.rows.is_empty() && kind == ReportKind::ReInspection {
@@ -98,7 +98,6 @@ impl Report {
         let told: HashSet<&str> = places.iter().flat_map(|place| &place.rows).map(|row| row.rule).collect();
         let rules = rule_book().into_iter().filter(|rule| kind.has_findings() && told.contains(rule.code));
         let rules = rules.map(|rule| RulePart::of(rule, audit.basis.edition)).collect();
-        let full = kind == ReportKind::Full;
         let loose = bundle.photos.iter().enumerate().filter(|(_, entry)| full && entry.photo.is_of_no_place());
         Self {
             paper: match audit.basis.units {

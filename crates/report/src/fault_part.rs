@@ -1,5 +1,6 @@
 //! What is wrong, each fault once with every place where it is.
 
+use nailpunch_core::standard::Severity;
 use serde::Serialize;
 
 use crate::place_part::PlacePart;
@@ -31,6 +32,6 @@ pub fn faults(places: &[PlacePart], tells: impl Fn(&Row) -> bool) -> Vec<FaultLi
             }
         }
     }
-    faults.sort_by_key(|fault| (fault.verdict != "danger", std::cmp::Reverse(fault.places.len())));
+    faults.sort_by_key(|fault| (fault.verdict != Severity::Danger.name(), std::cmp::Reverse(fault.places.len())));
     faults
 }

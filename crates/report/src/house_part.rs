@@ -4,6 +4,8 @@ use nailpunch_core::assess::{Assessed, House, HouseBreaker, HouseMark, HousePane
 use nailpunch_core::job::Job;
 use serde::Serialize;
 
+use crate::table::{count, mark_of};
+
 /// A place as a mark.
 #[derive(Serialize)]
 pub struct MarkPart {
@@ -11,8 +13,7 @@ pub struct MarkPart {
     pub verdict: &'static str,
     /// The breakers that feed it, by their names.
     pub fed_by: String,
-    /// Nothing of it is open any more, and something was.
-    pub done: bool,
+    pub put_right: bool,
 }
 
 /// A room with its marks.
@@ -46,21 +47,17 @@ impl HousePart {
     /// Of an audit as it was assessed, and its job.
     pub fn of(assessed: &Assessed, job: &Job) -> Self {
         let house = House::of(assessed);
-        let breakers: Vec<(&str, &HouseBreaker)> = house.panels.iter().flat_map(of_panel).collect();
-        let several = house.panels.len() > 1;
-        let named = |place: &usize| {
-            let (panel, breaker) = breakers.get(*place)?;
-            Some(if several { format!("{} {}", short(panel), breaker.name) } else { breaker.name.clone() })
-        };
+        let breakers: Vec<&HouseBreaker> = house.panels.iter().flat_map(|panel| &panel.breakers).collect();
+        let named = |place: &usize| breakers.get(*place).map(|breaker| breaker.short.as_str());
         let mark = |mark: &HouseMark| MarkPart {
             name: mark.name.clone(),
-            verdict: verdict(mark),
+            verdict: mark_of(mark.dangerous, mark.worst),
             fed_by: mark.fed_by.iter().filter_map(named).collect::<Vec<_>>().join(", "),
-            done: mark.open == 0 && mark.done > 0,
+            put_right: mark.put_right,
         };
         let room = |room: &HouseRoom| HouseRoomPart {
             name: room.name.clone(),
-            verdict: room.itself.as_ref().map(verdict),
+            verdict: room.itself.as_ref().map(|mark| mark_of(mark.dangerous, mark.worst)),
             boxes: room.boxes.iter().map(mark).collect(),
         };
         let feeds = |breaker: &&HouseBreaker| breaker.boxes > 0;
@@ -78,22 +75,9 @@ impl HousePart {
     }
 }
 
-fn of_panel(panel: &HousePanel) -> impl Iterator<Item = (&str, &HouseBreaker)> {
-    panel.breakers.iter().map(|breaker| (panel.mark.name.as_str(), breaker))
-}
-
-/// The first word of a panel's name, which is how one tells it from another on a mark.
-fn short(panel: &str) -> &str {
-    panel.split([' ', ',']).next().unwrap_or(panel)
-}
-
-fn verdict(mark: &HouseMark) -> &'static str {
-    if mark.dangerous { "danger" } else { mark.worst.name() }
-}
-
 /// "7, 20 A, kitchen counter: 3 boxes".
 fn said(breaker: &HouseBreaker) -> String {
-    let boxes = if breaker.boxes == 1 { "1 box".to_owned() } else { format!("{} boxes", breaker.boxes) };
+    let boxes = count(breaker.boxes, "box", "boxes");
     let mut words = vec![breaker.name.clone()];
     words.extend(breaker.amperes.map(|amperes| format!("{amperes} A")));
     words.extend(Some(breaker.directory.clone()).filter(|directory| !directory.is_empty()));

@@ -1,6 +1,6 @@
 //! The instruments of an audit in the report, each kind with every reading that it gave.
 
-use nailpunch_core::assess::read_with;
+use nailpunch_core::assess::{ReadWith, Reading, read_with};
 use nailpunch_core::facts::{AuditFacts, Instrument};
 use serde::Serialize;
 
@@ -46,7 +46,7 @@ pub fn readings(facts: &AuditFacts, today: &str) -> Vec<ReadingsPart> {
         "" => instrument.name.clone(),
         serial => format!("{}, serial {serial}", instrument.name),
     };
-    let part = |with: nailpunch_core::assess::ReadWith| {
+    let part = |with: ReadWith| {
         let named: Vec<String> = with.instruments.iter().map(called).collect();
         let kind = with.kind.name();
         let late = with.overdue(today);
@@ -58,7 +58,7 @@ pub fn readings(facts: &AuditFacts, today: &str) -> Vec<ReadingsPart> {
             }
         };
         let by_place = with.readings.chunk_by(|one, next| one.place == next.place);
-        let line = |readings: &[nailpunch_core::assess::Reading]| {
+        let line = |readings: &[Reading]| {
             let words: Vec<&str> = readings.iter().map(|reading| reading.words.as_str()).collect();
             format!("{}: {}", readings[0].place, words.join("; "))
         };

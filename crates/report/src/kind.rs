@@ -88,6 +88,11 @@ impl ReportKind {
         matches!(self, Self::Full | Self::Owner | Self::RepairOrder)
     }
 
+    /// Anything that is told place by place, or worked out from the places.
+    pub(crate) const fn has_places(self) -> bool {
+        self.has_faults() || self.has_summary()
+    }
+
     /// The owner's page.
     pub(crate) const fn has_summary(self) -> bool {
         matches!(self, Self::Full | Self::Owner)

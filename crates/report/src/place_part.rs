@@ -2,8 +2,8 @@
 //! photographs, and what puts it right.
 
 use nailpunch_core::assess::{
-    AssessedBox, AssessedPanel, AssessedRoom, AssessedRun, AssessedSubject, ItemState, Judged, Judgement,
-    RoomJudgement, RunJudgement, ToDo, box_called, judgement,
+    AssessedBox, AssessedPanel, AssessedRoom, AssessedRun, AssessedSubject, Judged, Judgement, RoomJudgement,
+    RunJudgement, ToDo, box_called, judgement,
 };
 use nailpunch_core::facts::{Basis, Bundle, Photo, Remark, Scope};
 use nailpunch_core::rules::{RuleResult, Verdict, is_luminaire_rule};
@@ -12,7 +12,7 @@ use serde::Serialize;
 use crate::detail_svg::detail_svg;
 use crate::photo_part::{PhotoPart, photo_part};
 use crate::source_part::wired;
-use crate::table::{Drawing, Line, Row, every_sentence, plan_lines, row, telling};
+use crate::table::{Drawing, Line, Row, every_sentence, mark_of, plan_lines, row, telling};
 use crate::{room_svg, run_svg, section_svg, wall_svg};
 
 /// What a place is.
@@ -120,7 +120,7 @@ pub fn box_place(known: &AssessedBox, basis: &Basis, bundle: &Bundle) -> PlacePa
     };
     let hung_drawn = hung(&found, "What hangs, as found");
     let hung_left = left.as_ref().and_then(|left| hung(left, "What hangs, as left"));
-    let open = views.iter().any(|view| !matches!(view.state, ItemState::Proven | ItemState::Closed));
+    let open = views.iter().any(|view| !view.state.is_settled());
     let overview = &answer.overview;
     let to_do = ToDo::of(overview.dangerous, overview.stopped, views, overview.worst);
     let photos = photos(bundle, |photo| photo.box_id == Some(entry.id));
@@ -131,7 +131,7 @@ pub fn box_place(known: &AssessedBox, basis: &Basis, bundle: &Bundle) -> PlacePa
         name: entry.tag.clone(),
         room: known.room.name.clone(),
         about: about.join(", "),
-        verdict: if overview.dangerous { "danger" } else { overview.worst.name() },
+        verdict: mark_of(overview.dangerous, overview.worst),
         rows,
         sections: drawn.into_iter().chain(left_drawn).collect(),
         drawings: hung_drawn.into_iter().chain(hung_left).collect(),
@@ -159,15 +159,14 @@ fn lengths(judgement: &Judgement) -> impl Iterator<Item = &RuleResult> {
 /// The working of the fill, where the box is overfilled.
 fn fill_lines(judgement: &Judgement) -> Vec<Line> {
     let Some(fill) = judgement.fill.as_ref().filter(|fill| fill.over.is_some()) else { return Vec::new() };
-    let line = |what: &str, value: String| Line { what: what.to_owned(), value };
     let mut lines: Vec<Line> = fill
         .lines
         .iter()
-        .map(|taken| line(&taken.what, format!("{} = {}", taken.working, taken.volume.text)))
+        .map(|taken| Line::new(&taken.what, format!("{} = {}", taken.working, taken.volume.text)))
         .collect();
-    lines.push(line("required", fill.required.text.clone()));
-    lines.extend(fill.rooms.iter().map(|room| line(&room.what, room.volume.text.clone())));
-    lines.extend(fill.over.as_ref().map(|over| line("over by", over.text.clone())));
+    lines.push(Line::new("required", fill.required.text.clone()));
+    lines.extend(fill.rooms.iter().map(|room| Line::new(&room.what, room.volume.text.clone())));
+    lines.extend(fill.over.as_ref().map(|over| Line::new("over by", over.text.clone())));
     lines
 }
 
@@ -183,7 +182,7 @@ fn beside_the_box<Record, Judgement: Judged>(
     let rows: Vec<Row> = told.map(|result| every_sentence(result, known.left_results(), &known.findings)).collect();
     let says = !(rows.is_empty() && remarks.is_empty() && contradictions.is_empty() && photos.is_empty());
     PlacePart {
-        verdict: if now.dangerous() { "danger" } else { now.worst().name() },
+        verdict: mark_of(now.dangerous(), now.worst()),
         to_do: says.then(|| ToDo::of(now.dangerous(), false, &known.findings, now.worst())),
         rows,
         photos,

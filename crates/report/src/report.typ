@@ -293,7 +293,7 @@
 } else if report.summary != none { on-one-page(summary(report.summary)) } else { head }
 
 // The house on one page: each room a tile, each box a mark with the breaker that feeds it.
-#let house-mark(part) = box(inset: (right: 1.1em))[#mark(part.verdict) *#part.name*#if part.fed_by != "" [ #text(0.85em, fill: muted, part.fed_by)]#if part.done [ #text(0.85em, fill: muted, [put right])]]
+#let house-mark(part) = box(inset: (right: 1.1em))[#mark(part.verdict) *#part.name*#if part.fed_by != "" [ #text(0.85em, fill: muted, part.fed_by)]#if part.put_right [ #text(0.85em, fill: muted, [put right])]]
 #let house(house) = [
   = The house on one page
   #house.says Still to come: #house.still Beside each box stands the breaker that feeds it, as far as that is known.

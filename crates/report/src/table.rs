@@ -75,7 +75,7 @@ impl Row {
 
     /// It was put right, and that is proven.
     pub fn is_settled(&self) -> bool {
-        matches!(self.stands, Some(ItemState::Proven | ItemState::Closed))
+        self.stands.is_some_and(ItemState::is_settled)
     }
 }
 
@@ -83,6 +83,11 @@ impl Row {
 pub(crate) fn figure(result: &RuleResult) -> Option<String> {
     let worst = result.worst_finding()?;
     worst.measured.as_ref().map(|measured| format!("{} ({})", measured.figure.text, worst.label))
+}
+
+/// The mark of a place: its worst verdict, or that it is a danger.
+pub(crate) const fn mark_of(dangerous: bool, worst: Verdict) -> &'static str {
+    if dangerous { Severity::Danger.name() } else { worst.name() }
 }
 
 /// The verdict, or that it is a danger.

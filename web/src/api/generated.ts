@@ -3872,12 +3872,16 @@ export interface components {
             amperes?: number | null;
             /** @description How many boxes it feeds, as far as that is known. */
             boxes: number;
+            /** @description As one says it in full, "Breaker 7 of main panel". */
+            called: string;
             /** @description What the directory says of it. */
             directory: string;
             /** @description What it feeds, in a sentence. */
             feeds: string;
             /** @description As it is called, "7". */
             name: string;
+            /** @description As it stands beside a mark: with the first word of its panel where there are several, "main 7". */
+            short: string;
         };
         /** @description A place of the house as a mark. */
         HouseMark: {
@@ -3899,6 +3903,8 @@ export interface components {
             open: number;
             /** @description Where in the room; empty where it is no box. */
             place: string;
+            /** @description Something was wrong here, and all of it is put right. */
+            put_right: boolean;
             /** @description The place. */
             subject: components["schemas"]["Subject"];
             /** @description The worst answer of all rules as it stands. */

@@ -1,5 +1,6 @@
 // The places of a job that one looks for: boxes, rooms, panels, cable runs, and all of them on one page.
 import type { RunBox, Walk } from '../api/types';
+import { subjectPath } from '../ui/subjectPath';
 
 export type Place = {
   /** What one knows it by: the tag, or the name. */
@@ -11,26 +12,33 @@ export type Place = {
 
 /** Every place of a job, boxes first, in the order of the walk. */
 export function placesOf(audit: string, walk: Walk): Place[] {
-  const at = `/audits/${audit}`;
   const boxes = walk.rooms.flatMap(({ room, boxes }) =>
     boxes.map(({ overview }) => ({
       name: overview.tag,
       words: [overview.place, room.record.name].filter(Boolean).join(', '),
-      to: `${at}/walk/${overview.id}`,
+      to: subjectPath(audit, { box: overview.id }),
     })),
   );
   const rooms = walk.rooms.map(({ room, boxes }) => ({
     name: room.record.name,
     words: `room, ${boxes.length} boxes`,
-    to: `${at}/walk/room/${room.record.id}`,
+    to: subjectPath(audit, { room: room.record.id }),
   }));
-  const panels = walk.panels.map(({ id, name }) => ({ name, words: 'panel', to: `${at}/panel/${id}` }));
+  const panels = walk.panels.map(({ id, name }) => ({
+    name,
+    words: 'panel',
+    to: subjectPath(audit, { panel: id }),
+  }));
   const runs = walk.cable_runs.map(({ id, name, label }) => ({
     name,
     words: `cable run, ${label}`,
-    to: `${at}/walk/cable/${id}`,
+    to: subjectPath(audit, { run: id }),
   }));
-  const house = { name: 'The house on one page', words: 'every box and what feeds it', to: `${at}/house` };
+  const house = {
+    name: 'The house on one page',
+    words: 'every box and what feeds it',
+    to: `/audits/${audit}/house`,
+  };
   return [...boxes, ...rooms, ...panels, ...runs, house];
 }
 

@@ -9,6 +9,7 @@ import { VerdictMark } from '../drawing/VerdictMark';
 import { FileButton } from '../ui/FileButton';
 import { Gaps } from '../ui/Gaps';
 import { Failed, Loading } from '../ui/States';
+import { subjectPath } from '../ui/subjectPath';
 import { useUndo } from '../ui/UndoBar';
 import { PAPERS, pdfOf, wordsOf } from './papers';
 import { Seals } from './Seals';
@@ -175,7 +176,7 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
     <ul className="open-boxes">
       {panels.map((panel) => (
         <li key={panel.id}>
-          <Link to={`/audits/${audit}/panel/${panel.id}`}>
+          <Link to={subjectPath(audit, { panel: panel.id })}>
             <VerdictMark verdict={panel.worst} danger={panel.dangerous} size={22} />
             <b>{panel.name}</b>
             <i>Panel</i>
@@ -184,7 +185,7 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
       ))}
       {rooms.map(({ room, mark }) => (
         <li key={room.record.id}>
-          <Link to={`/audits/${audit}/walk/room/${room.record.id}`}>
+          <Link to={subjectPath(audit, { room: room.record.id })}>
             <VerdictMark
               verdict={mark?.worst ?? 'not-measured'}
               danger={mark?.dangerous ?? false}
@@ -197,7 +198,7 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
       ))}
       {runs.map((run) => (
         <li key={run.id}>
-          <Link to={`/audits/${audit}/walk/cable/${run.id}`}>
+          <Link to={subjectPath(audit, { run: run.id })}>
             <VerdictMark verdict={run.worst} danger={run.dangerous} size={22} />
             <b>{run.name}</b>
             <i>Cable run</i>
@@ -206,7 +207,7 @@ function Open({ walk, audit }: { walk: Walk; audit: string }) {
       ))}
       {open.map((box) => (
         <li key={box.id}>
-          <Link to={`/audits/${audit}/walk/${box.id}`}>
+          <Link to={subjectPath(audit, { box: box.id })}>
             <VerdictMark verdict={box.worst} danger={box.dangerous} size={22} />
             <b className="figure">{box.tag}</b> {box.place}
             <i>{box.room}</i>

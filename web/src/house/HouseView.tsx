@@ -9,7 +9,6 @@ import type { HouseMark, HousePanel } from '../api/types';
 import { VerdictMark } from '../drawing/VerdictMark';
 import { Failed, Loading } from '../ui/States';
 import { subjectPath } from '../ui/subjectPath';
-import { breakersOf } from './breakersOf';
 
 export function HouseView() {
   const { audit = '' } = useParams();
@@ -19,7 +18,7 @@ export function HouseView() {
   if (house.isError) return <Failed error={house.error} again={() => void house.refetch()} />;
   if (!house.data) return <Loading what="the house" />;
   const { panels, rooms, runs, says } = house.data;
-  const breakers = breakersOf(house.data);
+  const breakers = panels.flatMap((panel) => panel.breakers);
   const one = shown === null ? null : breakers[shown];
   return (
     <main id="main" className="page house-view">
@@ -30,7 +29,7 @@ export function HouseView() {
         {says} {job.data && <>Still to come: {job.data.estimate.sentence}</>}
       </p>
       <p role="status" className="house-said">
-        {one ? `${one.words}. ${one.feeds}` : 'A breaker shows what hangs on it.'}
+        {one ? `${one.called}. ${one.feeds}` : 'A breaker shows what hangs on it.'}
       </p>
       <div className="house-columns">
         <section aria-label="Panels">
@@ -53,7 +52,7 @@ export function HouseView() {
             <div key={room.id}>
               <h2>
                 {room.itself ? (
-                  <Link to={`/audits/${audit}/walk/room/${room.id}`}>
+                  <Link to={subjectPath(audit, { room: room.id })}>
                     <VerdictMark verdict={room.itself.worst} danger={room.itself.dangerous} size={18} />
                     {room.name}
                   </Link>
@@ -123,14 +122,13 @@ function Panel({ audit, panel, shown, onShow }: PanelProps) {
 type MarkProps = { audit: string; mark: HouseMark; feeds?: string; fed?: boolean };
 
 function Mark({ audit, mark, feeds = '', fed = false }: MarkProps) {
-  const done = mark.open === 0 && mark.done > 0;
   return (
     <li className={fed ? 'fed' : undefined}>
       <Link to={subjectPath(audit, mark.subject)} title={mark.place}>
         <VerdictMark verdict={mark.worst} danger={mark.dangerous} size={18} />
         <b>{mark.name}</b>
         {feeds && <i className="figure">{feeds}</i>}
-        {done && <i>put right</i>}
+        {mark.put_right && <i>put right</i>}
       </Link>
     </li>
   );

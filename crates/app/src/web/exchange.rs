@@ -19,7 +19,7 @@ use super::problem::ApiError;
 use super::readers::Reader;
 use super::shared::{Shared, with_audit, with_store};
 use super::turns::heavy;
-use crate::clock::now;
+use crate::clock::{now, today};
 
 /// What an answer says that nobody reads: no failure of the server. Common practice, no source.
 const NOBODY_READS: u16 = 499;
@@ -110,10 +110,7 @@ pub async fn report_wanting(store: &Shared, audit: &str) -> Result<Json<Vec<Want
     let of = id.clone();
     let photos = with_store(store, move |store| store.photos(&of)).await?;
     let photos: Vec<Photo> = photos.into_iter().map(|known| known.record).collect();
-    let made = with_audit(store, id, move |_, assessed| {
-        let today = now();
-        Ok(wanting(assessed, &photos, today.split('T').next().unwrap_or(&today)))
-    });
+    let made = with_audit(store, id, move |_, assessed| Ok(wanting(assessed, &photos, &today())));
     Ok(Json(made.await?))
 }
 

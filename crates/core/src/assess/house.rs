@@ -6,7 +6,7 @@ use serde::Serialize;
 use utoipa::ToSchema;
 
 use super::assessed::{Assessed, AssessedSubject, Judged};
-use super::item::{ItemState, ItemView};
+use super::item::ItemView;
 use super::item_counts::ItemCounts;
 use crate::facts::{BoxId, RoomId, Subject};
 use crate::rules::Verdict;
@@ -28,6 +28,8 @@ pub struct HouseMark {
     pub open: u32,
     /// Items that are proven or closed.
     pub done: u32,
+    /// Something was wrong here, and all of it is put right.
+    pub put_right: bool,
     /// The breakers that feed it, each by its place among those of the house.
     pub fed_by: Vec<usize>,
 }
@@ -50,6 +52,10 @@ pub struct HouseRoom {
 pub struct HouseBreaker {
     /// As it is called, "7".
     pub name: String,
+    /// As it stands beside a mark: with the first word of its panel where there are several, "main 7".
+    pub short: String,
+    /// As one says it in full, "Breaker 7 of main panel".
+    pub called: String,
     /// Its rating; absent where it was not noted.
     pub amperes: Option<u16>,
     /// What the directory says of it.
@@ -126,10 +132,8 @@ impl House {
 
 /// How many findings are open, and how many put right.
 fn counts(findings: &[ItemView]) -> [u32; 2] {
-    let settled = |view: &&ItemView| matches!(view.state, ItemState::Proven | ItemState::Closed);
-    let done = u32::try_from(findings.iter().filter(settled).count()).unwrap_or(u32::MAX);
-    let ItemCounts { proven, .. } = ItemCounts::of(findings);
-    [ItemCounts::of(findings).open().saturating_sub(proven), done]
+    let counts = ItemCounts::of(findings);
+    [counts.open().saturating_sub(counts.proven), counts.proven + counts.closed]
 }
 
 fn mark<Record, Judgement: Judged>(
@@ -139,7 +143,17 @@ fn mark<Record, Judgement: Judged>(
 ) -> HouseMark {
     let [open, done] = counts(&known.findings);
     let (worst, dangerous) = (known.now().worst(), known.now().dangerous());
-    HouseMark { subject, name: name.to_owned(), place: String::new(), worst, dangerous, open, done, fed_by: Vec::new() }
+    HouseMark {
+        subject,
+        name: name.to_owned(),
+        place: String::new(),
+        worst,
+        dangerous,
+        open,
+        done,
+        put_right: open == 0 && done > 0,
+        fed_by: Vec::new(),
+    }
 }
 
 fn boxes(assessed: &Assessed, room: RoomId, fed: &HashMap<BoxId, Vec<usize>>) -> Vec<HouseMark> {
@@ -155,6 +169,7 @@ fn boxes(assessed: &Assessed, room: RoomId, fed: &HashMap<BoxId, Vec<usize>>) ->
             dangerous: answer.overview.dangerous,
             open,
             done,
+            put_right: open == 0 && done > 0,
             fed_by: fed.get(&record.id).cloned().unwrap_or_default(),
         }
     };
@@ -165,7 +180,10 @@ fn boxes(assessed: &Assessed, room: RoomId, fed: &HashMap<BoxId, Vec<usize>>) ->
 fn panels(assessed: &Assessed) -> (Vec<HousePanel>, HashMap<BoxId, Vec<usize>>) {
     let mut fed: HashMap<BoxId, Vec<usize>> = HashMap::new();
     let (mut panels, mut first) = (Vec::new(), 0);
+    let several = assessed.panels.len() > 1;
     for known in &assessed.panels {
+        let panel = known.record.name.as_str();
+        let first_word = panel.split([' ', ',']).next().unwrap_or(panel);
         let mut breakers = Vec::new();
         for feeds in &known.found.feeds {
             let own = feeds.boxes.iter().filter(|fed| fed.through.is_none());
@@ -175,13 +193,15 @@ fn panels(assessed: &Assessed) -> (Vec<HousePanel>, HashMap<BoxId, Vec<usize>>) 
             let breaker = known.record.breaker(feeds.breaker);
             breakers.push(HouseBreaker {
                 name: feeds.name.clone(),
+                short: if several { format!("{first_word} {}", feeds.name) } else { feeds.name.clone() },
+                called: format!("Breaker {} of {panel}", feeds.name),
                 amperes: breaker.and_then(|breaker| breaker.amperes),
                 directory: breaker.map_or_else(String::new, |breaker| breaker.directory.clone()),
                 boxes: own.count(),
                 feeds: feeds.sentence.clone(),
             });
         }
-        let mark = mark(Subject::Panel(known.record.id), &known.record.name, known);
+        let mark = mark(Subject::Panel(known.record.id), panel, known);
         let next = first + breakers.len();
         panels.push(HousePanel { mark, first, breakers });
         first = next;
@@ -222,6 +242,10 @@ mod tests {
         }
         assert_eq!(told, breakers.iter().map(|breaker| breaker.boxes).collect::<Vec<_>>());
         assert!(told.iter().sum::<usize>() > 20);
+        let [one, other] = [0, 1].map(|at| &house.panels[at]);
+        assert_eq!(one.breakers[0].short, format!("main {}", one.breakers[0].name), "there are several panels");
+        assert_eq!(one.breakers[0].called, format!("Breaker {} of {}", one.breakers[0].name, one.mark.name));
+        assert!(other.breakers.iter().all(|breaker| breaker.short.starts_with("annexe ")));
         for panel in &house.panels {
             assert!(panel.first + panel.breakers.len() <= breakers.len());
             let names = panel.breakers.iter().map(|breaker| &breaker.name);

@@ -38,6 +38,11 @@ pub enum ItemState {
 }
 
 impl ItemState {
+    /// It was put right, and that is proven.
+    pub const fn is_settled(self) -> bool {
+        matches!(self, Self::Proven | Self::Closed)
+    }
+
     /// As files name it, whatever it is called on the screen.
     pub const fn code(self) -> &'static str {
         match self {

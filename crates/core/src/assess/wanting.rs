@@ -6,7 +6,7 @@ use utoipa::ToSchema;
 use super::assessed::{Assessed, Judged};
 use super::dangers::{Danger, dangers};
 use super::instruments::read_with;
-use crate::facts::{Photo, Subject};
+use crate::facts::{NoticedDanger, Photo, Subject};
 use crate::rules::{RuleResult, Verdict};
 
 /// A place by its name.
@@ -16,6 +16,12 @@ pub struct NamedPlace {
     pub subject: Subject,
     /// As one calls it: a box by its tag.
     pub name: String,
+}
+
+impl NamedPlace {
+    fn of(danger: &Danger) -> Self {
+        Self { subject: danger.subject, name: danger.name.clone() }
+    }
 }
 
 /// Something that a report is given away without.
@@ -40,34 +46,26 @@ pub fn wanting(assessed: &Assessed, photos: &[Photo], today: &str) -> Vec<Wantin
         [_] => format!("1 {one}"),
         _ => format!("{} {more}", places.len()),
     };
-    let photographed = |subject: Subject| photos.iter().any(|photo| shows(photo, subject));
-    let bare: Vec<NamedPlace> = places(assessed)
-        .filter(|(place, dangerous, _)| *dangerous && !photographed(place.subject))
-        .map(|(place, ..)| place)
-        .collect();
+    let dangers = dangers(assessed);
+    let of = |of: &dyn Fn(&&Danger) -> bool| -> Vec<NamedPlace> {
+        let mut places: Vec<NamedPlace> = dangers.iter().filter(of).map(NamedPlace::of).collect();
+        places.dedup();
+        places
+    };
+    let bare = of(&|danger| !photos.iter().any(|photo| shows(photo, danger.subject)));
     if !bare.is_empty() {
         let dangers = count(&bare, "place that is a danger has", "places that are a danger have");
         missing("danger-without-photograph", format!("{dangers} no photograph."), bare);
     }
-    let untold: Vec<NamedPlace> = {
-        let told = |danger: &Danger| {
-            let told = danger.noticed();
-            audit.notices.iter().flat_map(|notice| &notice.dangers).any(|known| *known == told)
-        };
-        let untold = dangers(assessed).into_iter().filter(|danger| !told(danger));
-        let mut untold: Vec<NamedPlace> =
-            untold.map(|danger| NamedPlace { subject: danger.subject, name: danger.name }).collect();
-        untold.dedup();
-        untold
-    };
+    let told: Vec<&NoticedDanger> = audit.notices.iter().flat_map(|notice| &notice.dangers).collect();
+    let untold = of(&|danger| !told.contains(&&danger.noticed()));
     if !untold.is_empty() {
         let dangers = count(&untold, "place that is a danger stands", "places that are a danger stand");
         missing("danger-not-told", format!("{dangers} on no notice of danger."), untold);
     }
-    let unmeasured: Vec<NamedPlace> = places(assessed)
-        .filter(|(.., now)| now.iter().any(|result| result.verdict == Verdict::NotMeasured))
-        .map(|(place, ..)| place)
-        .collect();
+    let unmeasured =
+        places(assessed).filter(|(_, now)| now.iter().any(|result| result.verdict == Verdict::NotMeasured));
+    let unmeasured: Vec<NamedPlace> = unmeasured.map(|(place, _)| place).collect();
     if !unmeasured.is_empty() {
         let measured = count(&unmeasured, "place something was", "places something was");
         missing("not-measured", format!("In {measured} not measured."), unmeasured);
@@ -105,25 +103,23 @@ pub fn wanting(assessed: &Assessed, photos: &[Photo], today: &str) -> Vec<Wantin
     wanting
 }
 
-/// Every place with whether it is a danger now, and what the rules say of it as it stands.
-fn places<'a>(assessed: &'a Assessed) -> impl Iterator<Item = (NamedPlace, bool, &'a [RuleResult])> {
+/// Every place with what the rules say of it as it stands.
+fn places<'a>(assessed: &'a Assessed) -> impl Iterator<Item = (NamedPlace, &'a [RuleResult])> {
     let place = |subject: Subject, name: &str| NamedPlace { subject, name: name.to_owned() };
-    let panels = assessed.panels.iter().map(move |known| {
-        let now = known.now();
-        (place(Subject::Panel(known.record.id), &known.record.name), now.dangerous(), now.results())
-    });
-    let boxes = assessed.boxes.iter().map(move |known| {
-        let dangerous = known.answer().overview.dangerous;
-        (place(Subject::Box(known.record.id), &known.record.tag), dangerous, known.now())
-    });
-    let rooms = assessed.rooms.iter().map(move |known| {
-        let now = known.now();
-        (place(Subject::Room(known.record.id), &known.record.name), now.dangerous(), now.results())
-    });
-    let runs = assessed.runs.iter().map(move |known| {
-        let now = known.now();
-        (place(Subject::Run(known.record.id), &known.record.name), now.dangerous(), now.results())
-    });
+    let panels = assessed
+        .panels
+        .iter()
+        .map(move |known| (place(Subject::Panel(known.record.id), &known.record.name), known.now().results()));
+    let boxes =
+        assessed.boxes.iter().map(move |known| (place(Subject::Box(known.record.id), &known.record.tag), known.now()));
+    let rooms = assessed
+        .rooms
+        .iter()
+        .map(move |known| (place(Subject::Room(known.record.id), &known.record.name), known.now().results()));
+    let runs = assessed
+        .runs
+        .iter()
+        .map(move |known| (place(Subject::Run(known.record.id), &known.record.name), known.now().results()));
     panels.chain(boxes).chain(rooms).chain(runs)
 }
 
