@@ -1,5 +1,6 @@
 //! The audits that the device keeps, and how a record of one is put, deleted and brought back: as the store does it.
 
+use std::any::Any;
 use std::collections::HashMap;
 
 use nailpunch_core::assess::{Acceptance, Beside, Memory, TransitionError};
@@ -22,6 +23,8 @@ pub(crate) struct KeptAudit {
     boxes: HashMap<RoomId, Vec<Revised<BoxRecord>>>,
     /// What was said of findings at what was deleted.
     items: Vec<Revised<WorkItem>>,
+    /// What was deleted, as it was last: by that is judged whether it can come back.
+    gone: HashMap<Uuid, Box<dyn Any + Send>>,
 }
 
 /// The audits that a device keeps, and what was worked out of them before.
@@ -72,7 +75,7 @@ impl Device {
 
     /// Keeps an audit as it is, in the place of what it kept of it before.
     pub(crate) fn keep(&mut self, walk: AuditWalk) {
-        let kept = KeptAudit { walk, boxes: HashMap::new(), items: Vec::new() };
+        let kept = KeptAudit { walk, boxes: HashMap::new(), items: Vec::new(), gone: HashMap::new() };
         self.audits.insert(kept.walk.audit.record.id, kept);
     }
 
@@ -128,7 +131,8 @@ impl Device {
                 return Err(stale(based_on, before));
             }
         }
-        let refused = record.refused(kept, before.map(|before| &before.record));
+        let known = before.map(|before| &before.record).or_else(|| kept.gone(record.id()));
+        let refused = record.refused(kept, known);
         let at = Pointer::root().at("state");
         unacceptable(refused.unwrap_or_else(|error| vec![FieldProblem::new(&at, error.to_string())]))?;
         let revised = Revised { revision: based_on.saturating_add(1), record };
@@ -191,7 +195,13 @@ impl KeptAudit {
         }
     }
 
+    /// A record that was deleted, as it was last.
+    fn gone<T: OnDevice>(&self, id: Uuid) -> Option<&T> {
+        self.gone.get(&id).and_then(|known| known.downcast_ref())
+    }
+
     fn set<T: OnDevice>(&mut self, revised: Revised<T>) {
+        self.gone.remove(&revised.record.id());
         T::set(&mut self.walk, revised);
         for room in &mut self.walk.rooms {
             room.boxes.extend(self.boxes.remove(&room.room.record.id).unwrap_or_default());
@@ -204,6 +214,9 @@ impl KeptAudit {
             && let Some(room) = self.walk.rooms.iter().find(|known| known.room.record.id.uuid() == id)
         {
             self.boxes.insert(room.room.record.id, room.boxes.clone());
+        }
+        if let Some(known) = T::find(&self.walk, id) {
+            self.gone.insert(id, Box::new(known.record.clone()));
         }
         T::take(&mut self.walk, id);
         // One that was deleted by itself is not hidden but gone.
@@ -234,7 +247,7 @@ impl Beside for KeptAudit {
     }
 
     fn ever_had(&self, id: BoxId) -> Result<bool, TransitionError> {
-        self.has(Subject::Box(id))
+        Ok(self.has(Subject::Box(id))? || self.gone::<BoxRecord>(id.uuid()).is_some())
     }
 
     fn rooms(&self) -> Result<Vec<Room>, TransitionError> {

@@ -9,7 +9,7 @@ use serde::de::DeserializeOwned;
 use uuid::Uuid;
 
 /// A record of an audit that is kept on the device.
-pub(crate) trait OnDevice: Kept + Serialize + DeserializeOwned + Clone + PartialEq {
+pub(crate) trait OnDevice: Kept + Serialize + DeserializeOwned + Clone + PartialEq + Send + 'static {
     /// What one calls it.
     const KIND: &'static str;
 

@@ -2,7 +2,7 @@
 //! the same, record by record.
 
 use nailpunch_browser::Device;
-use nailpunch_core::facts::{AuditWalk, BoxRecord, Bundle, Panel, Revised, Room, RoomOrder, WorkItem};
+use nailpunch_core::facts::{AuditWalk, BoxRecord, Bundle, Panel, Pointer, Revised, Room, RoomOrder, WorkItem};
 use nailpunch_store::{Author, Store, StoreError, Stored};
 use proptest::prelude::*;
 use serde_json::Value;
@@ -219,6 +219,20 @@ proptest! {
         }
         both.same();
     }
+}
+
+/// What names something that is gone by now comes back all the same: a room of the demo has an outlet wanted at a box of its own.
+#[test]
+fn a_room_that_names_a_box_that_is_gone_comes_back_on_a_device_too() {
+    let mut both = Both::new();
+    let walk = both.walk();
+    let named = |room: &Room| room.boxes_named(&Pointer::root()).first().map(|(_, id)| *id);
+    let room = walk.rooms.iter().find(|room| named(&room.room.record).is_some()).expect("a room that names a box");
+    let id = named(&room.room.record);
+    let known = walk.rooms.iter().flat_map(|room| &room.boxes).find(|known| Some(known.record.id) == id);
+    assert_eq!(both.away("boxes", known.expect("the box"), false), (200, 200));
+    assert_eq!(both.away("rooms", &room.room, true), (200, 200));
+    both.same();
 }
 
 #[test]
