@@ -105,9 +105,13 @@ test('a notice of danger is signed on the screen, and stands as it was', async (
     expect(answer.status()).toBe(422);
     expect(await answer.text()).toContain('stands as it was');
   }
-  const unseen = await request.post(api('/notices'), { data: { to: 'A', not_signed: 'no', seen: 1 } });
-  expect(unseen.status()).toBe(422);
-  expect(await unseen.text()).toContain('look at them anew');
+  // As many, but one of them another.
+  const now = (await (await request.get(api('/dangers'))).json()) as { what: string }[];
+  for (const seen of [[], now.slice(1), now.map((danger, at) => (at === 3 ? { ...danger, what: 'Another.' } : danger))]) {
+    const unseen = await request.post(api('/notices'), { data: { to: 'A', not_signed: 'no', seen } });
+    expect(unseen.status()).toBe(422);
+    expect(await unseen.text()).toContain('look at them anew');
+  }
   const none = await request.get(api('/report.pdf?kind=danger-notice-9'));
   expect((await none.json()).errors[0].message).toBe('no notice 9 was given');
 });

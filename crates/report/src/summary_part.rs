@@ -160,8 +160,17 @@ fn what_first(places: &[PlacePart], job: &Job, counts: &AuditCounts) -> Vec<Stri
         let places = count(to_put_right, &format!("{other}place"), &format!("{other}places"));
         first.push(format!("Have what is wrong at {places} put right, at a time that suits you."));
     }
+    if let Some(named) = names(places, ToDo::Decided) {
+        first.push(format!("Think again about what was declined or put off: {named}."));
+    }
     if first.is_empty() {
-        first.push("Nothing has to be put right.".to_owned());
+        let judged = places.iter().any(|place| place.met > 0 || place.to_do.is_some());
+        let missing = places.iter().any(|place| !place.missing.is_empty());
+        first.push(match (judged, missing) {
+            (false, _) => "Nothing was inspected yet: of no place can be said what to do.".to_owned(),
+            (true, true) => "Of what was measured nothing has to be put right; not all of it was measured.".to_owned(),
+            (true, false) => "Nothing has to be put right.".to_owned(),
+        });
     }
     first
 }

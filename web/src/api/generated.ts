@@ -5283,8 +5283,8 @@ export interface components {
         NoticeWish: {
             /** @description Why it is not signed, at most 300 characters; wanted where it is not. */
             not_signed?: string;
-            /** @description How many dangers were on the screen: what came since is not signed unseen. */
-            seen: number;
+            /** @description The dangers that were on the screen, as they were asked for: nothing else is signed. */
+            seen: components["schemas"]["Danger"][];
             signature?: components["schemas"]["Signature"] | null;
             /** @description To whom, at most 120 characters. */
             to: string;

@@ -39,7 +39,7 @@ export function NoticeView() {
           {dangers.data.length > 0 && mayGive && (
             <>
               <h2>Give it</h2>
-              <Give key={notices.length} audit={audit} owner={building.owner} seen={dangers.data.length} />
+              <Give key={notices.length} audit={audit} owner={building.owner} seen={dangers.data} />
             </>
           )}
           <Given audit={audit} notices={notices} />
@@ -86,7 +86,7 @@ function Told({ audit, dangers }: { audit: string; dangers: Danger[] }) {
 }
 
 /** To whom it is given, and their signature or why there is none. */
-function Give({ audit, owner, seen }: { audit: string; owner: string; seen: number }) {
+function Give({ audit, owner, seen }: { audit: string; owner: string; seen: Danger[] }) {
   const client = useQueryClient();
   const [to, setTo] = useState(owner);
   const [signature, setSignature] = useState<Signature | null>(null);
@@ -107,7 +107,8 @@ function Give({ audit, owner, seen }: { audit: string; owner: string; seen: numb
         <Form.Control value={to} maxLength={120} onChange={(event) => setTo(event.target.value)} />
       </Form.Group>
       <p className="signs-for">
-        I was told today of {seen === 1 ? 'this danger' : `these ${seen} dangers`}, and of what was declined.
+        I was told today of {seen.length === 1 ? 'this danger' : `these ${seen.length} dangers`}, and of what
+        was declined.
       </p>
       <SignaturePad label={`Signature of ${to || 'the owner'}`} onSigned={setSignature} />
       {signature === null && (

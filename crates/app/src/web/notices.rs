@@ -26,8 +26,8 @@ pub struct NoticeWish {
     /// Why it is not signed, at most 300 characters; wanted where it is not.
     #[serde(default)]
     not_signed: String,
-    /// How many dangers were on the screen: what came since is not signed unseen.
-    seen: usize,
+    /// The dangers that were on the screen, as they were asked for: nothing else is signed.
+    seen: Vec<Danger>,
 }
 
 /// What is a danger now, in the order of the walk.
@@ -56,17 +56,16 @@ pub async fn give(store: &Shared, audit: &str, body: Body<NoticeWish>) -> Result
     let NoticeWish { to, signature, not_signed, seen } = body.0?;
     let author = store.author();
     let signed_in = store.who().signed().map(|(person, _)| person.name.clone());
-    let told = with_audit(store, id.clone(), |walk, assessed| {
-        Ok((walk.audit.clone(), dangers(assessed).iter().map(Danger::noticed).collect::<Vec<_>>()))
-    });
-    let (known, told) = told.await?;
-    if told.is_empty() {
+    let told = with_audit(store, id.clone(), |walk, assessed| Ok((walk.audit.clone(), dangers(assessed))));
+    let (known, standing) = told.await?;
+    if standing.is_empty() {
         return Err(ApiError::field("/dangers", "nothing is a danger now: there is nothing to give notice of"));
     }
-    if told.len() != seen {
-        let words = format!("{} dangers stand by now, and {seen} were on the screen; look at them anew", told.len());
-        return Err(ApiError::field("/seen", words));
+    if standing != seen {
+        let message = "the dangers are not those that were on the screen any more; look at them anew";
+        return Err(ApiError::field("/seen", message));
     }
+    let told = standing.iter().map(Danger::noticed).collect();
     let Revised { record: mut audit, revision, .. } = known;
     let number = audit.notices.last().map_or(Some(1), |last| last.number.checked_add(1));
     let Some(number) = number else {

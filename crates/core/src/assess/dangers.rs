@@ -1,6 +1,6 @@
 //! What is a danger now, place by place: what the owner is told of first.
 
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
 use super::assessed::{Assessed, Judged};
@@ -10,7 +10,8 @@ use crate::rules::RuleResult;
 use crate::standard::Severity;
 
 /// A danger as it stands.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
 pub struct Danger {
     /// Where.
     pub subject: Subject,
@@ -23,6 +24,7 @@ pub struct Danger {
     /// What, in a sentence.
     pub what: String,
     /// Why the owner does not want it put right; absent where nothing was declined.
+    #[serde(default)]
     pub declined: Option<String>,
 }
 
