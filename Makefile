@@ -45,6 +45,7 @@ rust-test: ngspice python3 web/dist/index.html
 soak: python3 chromium web/dist/index.html e2e/$(NODE_STAMP) ## Run the heavy campaigns in full: random buildings and boxes, kills in the middle of writes, many editors, cuts of the network
 	NAILPUNCH_BUILDINGS=5000 cargo test --locked -p nailpunch-core --test diagnosis_campaign -- --nocapture
 	NAILPUNCH_BOXES=200000 cargo test --locked -p nailpunch-core --test second_reader -- --nocapture
+	PROPTEST_CASES=10000 cargo test --locked -p nailpunch-core --test drill
 	python3 -m venv target/hostile
 	target/hostile/bin/pip install -q schemathesis==4.32.5
 	cargo build --locked -p nailpunch

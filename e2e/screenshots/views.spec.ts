@@ -53,12 +53,14 @@ const SHOTS: Record<string, Shot> = {
   'plan-shut-downs': { path: `${auditPath}/plan`, before: (page) => page.getByRole('button', { name: 'Shut-downs', exact: true }).click() },
   room: { path: roomPath('Kitchen') },
   trace: { path: `${auditPath}/trace/${bundle.circuits.find((circuit) => circuit.name === 'lake bedroom')?.id}` },
-  bench: {
-    path: `${auditPath}/bench`,
+  drill: {
+    path: '/drill/board/3/1234',
     theme: 'dark',
     before: async (page) => {
-      await page.getByRole('button', { name: 'Meter, high impedance' }).click();
-      await page.getByLabel('Other lead').selectOption('ground');
+      await page.getByRole('button', { name: 'B1', exact: true }).click();
+      await page.getByRole('button', { name: 'Gap round the box', exact: true }).click();
+      await page.getByRole('button', { name: 'Plate whole', exact: false }).first().click();
+      await page.getByRole('button', { name: 'Done: score it' }).click();
     },
   },
   house: {

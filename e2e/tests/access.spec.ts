@@ -29,6 +29,8 @@ const VIEWS = {
   'notice of danger': `${auditPath}/hand-over/notice`,
   house: `${auditPath}/house`,
   calculators: `${auditPath}/calculators/box-fill`,
+  drill: '/drill',
+  'a board': '/drill/board/3/1234',
 };
 
 for (const theme of ['light', 'dark']) {

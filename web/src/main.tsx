@@ -30,6 +30,7 @@ const notice = async () => page((await import('./handover/NoticeView')).NoticeVi
 const house = async () => page((await import('./house/HouseView')).HouseView);
 const people = async () => page((await import('./people/PeopleView')).PeopleView);
 const pair = async () => page((await import('./people/PairView')).PairView);
+const drill = async () => page((await import('./drill/DrillView')).DrillView);
 const pocket = async () => page((await import('./pocket/PocketView')).PocketView);
 const rules = async () => page((await import('./rulebook/RuleBookView')).RuleBookView);
 
@@ -57,6 +58,8 @@ const router = createBrowserRouter([
       { path: '/audits/:audit/rules', lazy: rules },
       { path: '/audits/:audit/calculators', lazy: pocket },
       { path: '/audits/:audit/calculators/:calculator', lazy: pocket },
+      { path: '/drill', lazy: drill },
+      { path: '/drill/:kind/:level/:seed', lazy: drill },
       { path: '/calculators', lazy: pocket },
       { path: '/calculators/:calculator', lazy: pocket },
       { path: '/rules', lazy: rules },

@@ -4,6 +4,7 @@ use std::borrow::Cow;
 use std::convert::Infallible;
 
 use nailpunch_core::assess::{Assessed, answers, house_rule_effects};
+use nailpunch_core::drill::{self, AgainWish, DrillReadWish, DrillWish, ScoreWish};
 use nailpunch_core::facts::{
     Audit, AuditId, AuditWalk, BoxId, BoxRecord, Bundle, CableRun, Circuit, CircuitId, ItemId, LengthWish, Panel,
     PanelId, Photo, Problem as FieldProblem, Revised, Room, RoomId, RunId, WorkItem,
@@ -151,6 +152,10 @@ impl Device {
             "find-breaker" => told(body, |wish| typed::find_breaker(&wish)),
             "length" => told(body, |wish: LengthWish| Ok(wish.answer())),
             "calculators" => told(body, |wish: CalculatorsRequest| Ok(calculators(&wish))),
+            "drill" => told(body, |wish: DrillWish| drill::board(&wish)),
+            "drill-read" => told(body, |wish: DrillReadWish| drill::read(&wish)),
+            "drill-score" => told(body, |wish: ScoreWish| drill::score(&wish)),
+            "drill-again" => told(body, |wish: AgainWish| drill::again(&wish)),
             "calculate" => told(body, |wish: CalculateRequest| calculate(&wish)),
             _ => return None,
         })

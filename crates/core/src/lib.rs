@@ -5,10 +5,11 @@
 //! facts -> rules (verdicts) -> repair (changed facts) -> rules again -> assess (the life of each finding) -> job
 //! ```
 //! No I/O, no clock, no web, no SQL. Each room stands on those before it in the list, and on no other:
-//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `access`, `picture` and `jot` stand on `facts`, `pocket` on `repair` and `assess`.
+//! `quantity`, `standard`, `facts`, `electrical`, `rules`, `repair`, `assess`, `job`; `access`, `picture` and `jot` stand on `facts`, `pocket` and `drill` on `repair` and `assess`.
 
 pub mod access;
 pub mod assess;
+pub mod drill;
 pub mod electrical;
 pub mod facts;
 pub mod job;

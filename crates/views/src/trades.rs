@@ -1,6 +1,7 @@
 //! What the screens need to know beforehand: the rules, the editions, and every choice with its words.
 
 use nailpunch_core::access::hands_to;
+use nailpunch_core::drill::DrillKind;
 use nailpunch_core::facts::{
     AddedKind, BoxBond, BoxHold, CableGoes, CableGround, CanopySeal, CanopySurface, Carries, DetectorClass, DeviceKind,
     Disconnect, ElectrodeKind, EquipmentKind, FIRST_WIRING, FanControl, GasPipe, Halves, HouseRuleInfo, HouseRules,
@@ -46,6 +47,17 @@ pub struct ShopLength {
 pub struct BoxSize {
     size: StandardBox,
     name: &'static str,
+}
+
+/// Something that can be drilled, as the screen offers it.
+#[derive(Debug, Clone, Copy, Serialize, ToSchema)]
+struct DrillKindInfo {
+    /// Which.
+    value: DrillKind,
+    /// In a few words.
+    name: &'static str,
+    /// What is asked, in a sentence.
+    asks: &'static str,
 }
 
 /// What somebody does in a firm, as the screens offer it.
@@ -124,9 +136,11 @@ pub struct Trades {
     meters: Vec<Named<Meter>>,
     detectors: Vec<Named<DetectorClass>>,
     traced_faults: Vec<Named<TracedFault>>,
-    /// What people do in a firm.
     /// What instruments read.
     instrument_kinds: Vec<Named<InstrumentKind>>,
+    /// What can be drilled.
+    drill_kinds: Vec<DrillKindInfo>,
+    /// What people do in a firm.
     person_roles: Vec<PersonRoleInfo>,
     /// The stages of a job, in their order.
     stages: Vec<StageInfo>,
@@ -278,6 +292,9 @@ pub fn trades() -> Trades {
         run_words: run_words(),
         traced_faults: named(TracedFault::ALL, TracedFault::name),
         instrument_kinds: named(InstrumentKind::ALL, InstrumentKind::name),
+        drill_kinds: DrillKind::ALL
+            .map(|value| DrillKindInfo { value, name: value.name(), asks: value.asks() })
+            .to_vec(),
         person_roles: PersonRole::ALL
             .map(|value| PersonRoleInfo {
                 value,

@@ -4,6 +4,7 @@ import createClient from 'openapi-fetch';
 import { answer } from '../device/device';
 import type { paths } from './generated';
 import type {
+  AgainWish,
   AmendmentSet,
   Audit,
   BackupStatus,
@@ -23,6 +24,9 @@ import type {
   CircuitView,
   CorrectionAnswer,
   Danger,
+  DrillBoard,
+  DrillScore,
+  DrillWish,
   FeedingBreaker,
   HandOver,
   House,
@@ -32,6 +36,7 @@ import type {
   Job,
   Jotted,
   Judgement,
+  Known,
   KnownSupply,
   LengthEcho,
   Me,
@@ -55,6 +60,7 @@ import type {
   RunLine,
   RunLineWish,
   RunView,
+  ScoreWish,
   Seal,
   SignIn,
   SingleAnswer,
@@ -199,6 +205,13 @@ export const api = {
     },
     signal: AbortSignal,
   ): Promise<Calculated> => read(client.POST('/api/calculate', { body, signal }), signal),
+  drill: (body: DrillWish): Promise<DrillBoard> => read(client.POST('/api/drill', { body })),
+  drillRead: (
+    body: { board: DrillWish; bench: BenchWish },
+    signal: AbortSignal,
+  ): Promise<InstrumentReading> => read(client.POST('/api/drill-read', { body, signal }), signal),
+  drillScore: (body: ScoreWish): Promise<DrillScore> => read(client.POST('/api/drill-score', { body })),
+  drillAgain: (body: AgainWish): Promise<Known[]> => read(client.POST('/api/drill-again', { body })),
   firmRules: (): Promise<Revised<HouseRules>> => read(client.GET('/api/firm/house-rules')),
   putFirmRules: (body: HouseRules, basedOn: number): Promise<Revised<HouseRules>> =>
     read(client.PUT('/api/firm/house-rules', { ...on(undefined, basedOn), body })),

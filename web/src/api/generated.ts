@@ -952,6 +952,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drill": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A board with planted faults, without what is wrong with it: the same wish makes the same board. */
+        post: operations["drill_board"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drill-again": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How well each thing is known that was ever asked, what is due first at the head. */
+        post: operations["drill_again"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drill-read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a reading at a board. */
+        post: operations["drill_read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drill-score": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Scores what was answered at a board, and explains it. */
+        post: operations["drill_score"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/find-breaker": {
         parameters: {
             query?: never;
@@ -1446,6 +1514,16 @@ export interface components {
             edition: components["schemas"]["Edition"];
             /** @description The first day it was in force, "2014-07-01". */
             in_force: string;
+        };
+        /** @description Asks what comes again. */
+        AgainWish: {
+            /** @description What was answered, the oldest first. */
+            past: components["schemas"]["PastAnswer"][];
+            /**
+             * Format: int32
+             * @description Today, counted as the days of the answers are.
+             */
+            today: number;
         };
         /**
          * @description How alarms are wired.
@@ -3123,6 +3201,151 @@ export interface components {
          * @enum {string}
          */
         Disconnect: "none" | "in-sight" | "lockable" | "plug" | "out-of-sight";
+        /** @description One choice that was given to a question; all of them stand in the order in which they were given. */
+        DrillAnswer: {
+            /** @description The choice, by its code. */
+            choice: string;
+            /** @description The question, by its code. */
+            question: string;
+        };
+        /** @description A board, as one who does not know yet sees it. */
+        DrillBoard: {
+            /** @description What is asked, in a sentence. */
+            asks: string;
+            /** @description Its breakers that can be switched. */
+            breakers: string[];
+            /** @description What to mind, short and specific. */
+            cautions: string[];
+            /** @description What is drilled, in a few words. */
+            name: string;
+            /** @description Its places. */
+            places: components["schemas"]["DrillPlace"][];
+            /** @description The questions. */
+            questions: components["schemas"]["DrillQuestion"][];
+            /** @description By what it was made. */
+            wish: components["schemas"]["DrillWish"];
+        };
+        /** @description A choice, as one who does not know yet sees it. */
+        DrillChoice: {
+            /** @description Its code. */
+            code: string;
+            /** @description In words. */
+            words: string;
+        };
+        /**
+         * @description What is drilled.
+         * @enum {string}
+         */
+        DrillKind: "box" | "panel" | "board" | "readings" | "break" | "mapping" | "repair" | "dead-test";
+        /** @description Something that can be drilled, as the screen offers it. */
+        DrillKindInfo: {
+            /** @description What is asked, in a sentence. */
+            asks: string;
+            /** @description In a few words. */
+            name: string;
+            /** @description Which. */
+            value: components["schemas"]["DrillKind"];
+        };
+        /** @description A choice that counts. */
+        DrillMark: {
+            /** @description The choice, by its code. */
+            choice: string;
+            /** @description Where the limit stands; empty where it is no matter of a code. */
+            citation: string;
+            /** @description It is about something that can hurt now. */
+            danger: boolean;
+            /** @description How it was answered. */
+            outcome: components["schemas"]["Outcome"];
+            /** @description The question, by its code. */
+            question: string;
+            /** @description Why, with its figure. */
+            why: string;
+            /** @description The choice in words. */
+            words: string;
+        };
+        /** @description A place of the board. */
+        DrillPlace: {
+            face?: components["schemas"]["Face"] | null;
+            /** @description What one sees and measures of it, group by group. */
+            looks: components["schemas"]["Look"][];
+            /** @description Instruments can be put at it. */
+            readable: boolean;
+            section?: components["schemas"]["Section"] | null;
+            /** @description What it is called, and the code of its question. */
+            tag: string;
+            /** @description What it is, in a few words. */
+            words: string;
+        };
+        /** @description A question, as one who does not know yet sees it. */
+        DrillQuestion: {
+            /** @description What can be chosen. */
+            choices: components["schemas"]["DrillChoice"][];
+            /** @description Its code: the tag of the place that it is about, where it is about one. */
+            code: string;
+            /** @description How it is answered. */
+            form: components["schemas"]["Form"];
+            /** @description In words. */
+            words: string;
+        };
+        /** @description A reading at a board. */
+        DrillReadWish: {
+            /** @description Where the leads are, and what is switched off. */
+            bench: components["schemas"]["BenchWish"];
+            /** @description The board. */
+            board: components["schemas"]["DrillWish"];
+        };
+        /** @description The score of a board. */
+        DrillScore: {
+            /** @description Every danger was named before anything else; absent where there was no danger, or nothing was named. */
+            danger_first?: boolean | null;
+            /** @description A danger was missed. */
+            danger_missed: boolean;
+            /**
+             * Format: int32
+             * @description How many readings or rounds are enough, where they count.
+             */
+            enough?: number | null;
+            /** @description What was found. */
+            found: number;
+            /** @description Each choice that counts. */
+            marks: components["schemas"]["DrillMark"][];
+            /** @description What was missed. */
+            missed: number;
+            /** @description It would pass: enough was found, and no danger missed. */
+            passed: boolean;
+            /** @description What was found of all that counts, in hundredths: wrong names count against it. */
+            percent: number;
+            /** @description In one plain sentence. */
+            says: string;
+            /**
+             * Format: int32
+             * @description How long it took.
+             */
+            seconds: number;
+            /** @description What was named and is not so. */
+            wrong: number;
+        };
+        /** @description Which board: the same wish makes the same board. */
+        DrillWish: {
+            /** @description By which edition. */
+            edition?: components["schemas"]["Edition"];
+            /** @description What is drilled. */
+            kind: components["schemas"]["DrillKind"];
+            /**
+             * Format: int32
+             * @description How hard, 1 to 5.
+             */
+            level: number;
+            /** @description A rule that is to be broken in it, where that is possible. */
+            rule?: string | null;
+            /**
+             * Format: int32
+             * @description The number of the board.
+             */
+            seed?: number;
+            /** @description The unit of the figures. */
+            units?: components["schemas"]["UnitSystem"];
+        };
         /** @description What a copy is made under. */
         Duplicate: {
             /** @description Without rooms and boxes: a new audit on the same basis. */
@@ -3718,6 +3941,11 @@ export interface components {
             /** @description Terminal blocks, each by the largest conductor on it; at most 8. */
             terminal_blocks?: components["schemas"]["Gauge"][];
         };
+        /**
+         * @description How a question is answered.
+         * @enum {string}
+         */
+        Form: "one" | "many" | "order";
         /** @description A finding with the revision of what was said of it. */
         FoundItem: {
             /**
@@ -4496,6 +4724,31 @@ export interface components {
             /** @description The worst answer of all rules that are not dismissed. */
             worst: components["schemas"]["Verdict"];
         };
+        /** @description How well one thing is known. */
+        Known: {
+            /** @description The rule by its code, or another choice by its own. */
+            code: string;
+            /**
+             * Format: int32
+             * @description In how many days it is due; 0 today or before.
+             */
+            due_in: number;
+            /** @description How often it was found. */
+            found: number;
+            /**
+             * Format: int32
+             * @description The interval that it is at, in days.
+             */
+            interval: number;
+            /** @description Where it can be drilled. */
+            kind: components["schemas"]["DrillKind"];
+            /** @description How often it was missed. */
+            missed: number;
+            /** @description In words; empty where it is no rule. */
+            words: string;
+            /** @description How often it was named where it was not so. */
+            wrong: number;
+        };
         /** @description A breaker that is known to feed a box, from the panel and its circuits. */
         KnownSupply: {
             /** @description It is an AFCI. */
@@ -4660,6 +4913,13 @@ export interface components {
         Logo: {
             /** @description JPEG in Base64. */
             logo: string;
+        };
+        /** @description What one comes to know by one way of looking. */
+        Look: {
+            /** @description What there is to see, a line each. */
+            lines: string[];
+            /** @description How one looks, "Plate off". */
+            name: string;
         };
         /** @description A link as it is made: its path is told this once. */
         MadeLink: {
@@ -5373,6 +5633,11 @@ export interface components {
             height?: components["schemas"]["Length"] | null;
             width?: components["schemas"]["Length"] | null;
         };
+        /**
+         * @description How one choice was answered.
+         * @enum {string}
+         */
+        Outcome: "found" | "missed" | "wrong";
         /** @description An outlet. */
         Outlet: {
             box_id?: components["schemas"]["BoxId"] | null;
@@ -5689,6 +5954,18 @@ export interface components {
             new: string;
             /** @description The one before; empty where there was none. */
             old: string;
+        };
+        /** @description How something was answered on a day. */
+        PastAnswer: {
+            /** @description The rule by its code, or another choice by its own. */
+            code: string;
+            /**
+             * Format: int32
+             * @description The day, counted from any day that stays the same.
+             */
+            day: number;
+            /** @description How. */
+            outcome: components["schemas"]["Outcome"];
         };
         /**
          * @description How good a path to ground is.
@@ -7222,6 +7499,23 @@ export interface components {
             /** @description The scope. */
             scope: components["schemas"]["Scope"];
         };
+        /** @description Asks for the score of a board. */
+        ScoreWish: {
+            /** @description What was answered, in the order in which it was. */
+            answers: components["schemas"]["DrillAnswer"][];
+            /** @description The board. */
+            board: components["schemas"]["DrillWish"];
+            /**
+             * Format: int32
+             * @description How many readings were taken, or rounds switched.
+             */
+            readings?: number;
+            /**
+             * Format: int32
+             * @description How long it took.
+             */
+            seconds?: number;
+        };
         /**
          * @description What a screw or lead looks like, as one tells the terminals of a device apart. Common practice, no source.
          * @enum {string}
@@ -8074,6 +8368,8 @@ export interface components {
             detectors: components["schemas"]["Named_DetectorClass"][];
             devices: components["schemas"]["Named_DeviceKind"][];
             disconnects: components["schemas"]["Named_Disconnect"][];
+            /** @description What can be drilled. */
+            drill_kinds: components["schemas"]["DrillKindInfo"][];
             editions: components["schemas"]["EditionChoice"][];
             electrodes: components["schemas"]["Named_ElectrodeKind"][];
             equipment: components["schemas"]["EquipmentChoice"][];
@@ -8092,10 +8388,7 @@ export interface components {
             /** @description What hangs from a box, each with the facts that are taken down of it. */
             hung: components["schemas"]["HungChoice"][];
             in_wall: components["schemas"]["InWallInfo"][];
-            /**
-             * @description What people do in a firm.
-             *     What instruments read.
-             */
+            /** @description What instruments read. */
             instrument_kinds: components["schemas"]["Named_InstrumentKind"][];
             lamp_kinds: components["schemas"]["Named_LampKind"][];
             locations: components["schemas"]["Named_Location"][];
@@ -8103,6 +8396,7 @@ export interface components {
             observations: components["schemas"]["ObservationInfo"][];
             panel_observations: components["schemas"]["PanelObservationInfo"][];
             panel_rooms: components["schemas"]["Named_PanelRoom"][];
+            /** @description What people do in a firm. */
             person_roles: components["schemas"]["PersonRoleInfo"][];
             place_marks: components["schemas"]["Named_PlaceMark"][];
             plates: components["schemas"]["Named_Plate"][];
@@ -10877,6 +11171,130 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CalculatorForm"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_board: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillBoard"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_again: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["AgainWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Known"][];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_read: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillReadWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["InstrumentReading"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drill_score: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ScoreWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillScore"];
                 };
             };
             422: {

@@ -5,49 +5,21 @@ import { useEffect, useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { useParams } from 'react-router';
 import { ApiProblem, api } from '../api/client';
-import { keys, useTrades, useWalk } from '../api/queries';
-import type { BenchInstrument, BenchWish, InstrumentReading, Probe } from '../api/types';
-import { Choice } from '../ui/Choice';
+import { keys, useWalk } from '../api/queries';
+import type { BenchWish, InstrumentReading } from '../api/types';
 import { Failed, Loading } from '../ui/States';
 import { Display, readingWords } from './Display';
-
-type Kind = 'lamps' | 'high-impedance' | 'low-impedance' | 'sensitive' | 'ordinary' | 'button';
-
-const INSTRUMENTS: [Kind, string][] = [
-  ['lamps', 'Lamp tester'],
-  ['high-impedance', 'Meter, high impedance'],
-  ['low-impedance', 'Meter, low impedance'],
-  ['sensitive', 'Detector, 12 V'],
-  ['ordinary', 'Detector, 90 V'],
-  ['button', 'GFCI button'],
-];
-
-function instrument(kind: Kind, from: Probe, to: Probe, loaded: boolean): BenchInstrument {
-  switch (kind) {
-    case 'lamps':
-    case 'button':
-      return kind;
-    case 'sensitive':
-    case 'ordinary':
-      return { detector: { class: kind, at: from } };
-    default:
-      return { meter: { meter: kind, from, to, loaded } };
-  }
-}
+import { asInstrument, InstrumentChoice, LAMPS_FIRST, type Setting } from './InstrumentChoice';
 
 type Taken = { number: number; tag: string; reading: InstrumentReading; sent: string | null };
 
 export function BenchView() {
   const { audit = '' } = useParams();
   const bench = useQuery({ queryKey: keys.bench, queryFn: api.bench, staleTime: Infinity });
-  const trades = useTrades();
   const walk = useWalk(audit);
   const [tag, setTag] = useState<string | null>(null);
   const [half, setHalf] = useState<'upper' | 'lower'>('upper');
-  const [kind, setKind] = useState<Kind>('lamps');
-  const [from, setFrom] = useState<Probe>('hot');
-  const [to, setTo] = useState<Probe>('neutral');
-  const [loaded, setLoaded] = useState(false);
+  const [setting, setSetting] = useState<Setting>(LAMPS_FIRST);
   const [off, setOff] = useState<string[]>([]);
   const [mainOff, setMainOff] = useState(false);
   const [shown, setShown] = useState<InstrumentReading | null>(null);
@@ -55,7 +27,7 @@ export function BenchView() {
   const [taken, setTaken] = useState<Taken[]>([]);
   const at = tag ?? bench.data?.points[0]?.tag ?? null;
   const wish = JSON.stringify(
-    at && { tag: at, half, off, main_off: mainOff, instrument: instrument(kind, from, to, loaded) },
+    at && { tag: at, half, off, main_off: mainOff, instrument: asInstrument(setting) },
   );
 
   // The instrument follows what is set, as a real one would.
@@ -80,7 +52,6 @@ export function BenchView() {
 
   if (bench.isPending) return <Loading what="the bench" />;
   if (bench.isError) return <Failed error={bench.error} again={() => void bench.refetch()} />;
-  const probes = (trades.data?.probes ?? []).map((probe) => [probe.value, probe.name] as const);
   const tags = [...new Set(bench.data.points.map((point) => point.tag))];
   const breakerOf = (known: string) => [
     ...new Set(bench.data.points.filter((point) => point.tag === known).map((point) => point.breaker)),
@@ -88,8 +59,6 @@ export function BenchView() {
   const box = walk.data?.rooms
     .flatMap((room) => room.boxes)
     .find((known) => known.overview.tag === at)?.overview;
-  const isMeter = kind === 'high-impedance' || kind === 'low-impedance';
-  const isDetector = kind === 'sensitive' || kind === 'ordinary';
   const send = async () => {
     if (!shown || !box || !at) return;
     const screens = await api.sendReading(audit, box.id, shown);
@@ -138,49 +107,9 @@ export function BenchView() {
             </button>
           ))}
         </fieldset>
-        <fieldset className="instruments">
-          <legend className="visually-hidden">Instrument</legend>
-          {INSTRUMENTS.map(([known, name]) => (
-            <button
-              key={known}
-              type="button"
-              className="chip"
-              aria-pressed={kind === known}
-              onClick={() => setKind(known)}
-            >
-              {name}
-            </button>
-          ))}
-        </fieldset>
-        <Display reading={shown} refused={refused} />
-        <div className="facts bench-leads">
-          {(isMeter || isDetector) && (
-            <Choice
-              label={isMeter ? 'One lead' : 'Held to'}
-              value={from}
-              choices={probes}
-              onChange={(probe) => probe && setFrom(probe)}
-            />
-          )}
-          {isMeter && (
-            <>
-              <Choice
-                label="Other lead"
-                value={to}
-                choices={probes}
-                onChange={(probe) => probe && setTo(probe)}
-              />
-              <label className="loaded">
-                <input
-                  type="checkbox"
-                  checked={loaded}
-                  onChange={(event) => setLoaded(event.target.checked)}
-                />
-                a heater runs in this half
-              </label>
-            </>
-          )}
-        </div>
+        <InstrumentChoice setting={setting} onChange={setSetting}>
+          <Display reading={shown} refused={refused} />
+        </InstrumentChoice>
         <fieldset className="breakers">
           <legend>Breakers</legend>
           <button

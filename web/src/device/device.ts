@@ -43,6 +43,10 @@ const TYPED = [
   'find-breaker',
   'calculators',
   'calculate',
+  'drill',
+  'drill-read',
+  'drill-score',
+  'drill-again',
 ];
 
 /** What the device answers of an audit that it keeps. */

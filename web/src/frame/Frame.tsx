@@ -72,6 +72,7 @@ export function Frame() {
                 {open && <Link to="/">Jobs</Link>}
                 {open && <Link to={`/audits/${open}/bench`}>Bench</Link>}
                 {!shut && <Link to={open ? `/audits/${open}/calculators` : '/calculators'}>Calculators</Link>}
+                {!shut && !open && <Link to="/drill">Drill</Link>}
                 {!shut && <Link to={open ? `/audits/${open}/rules` : '/rules'}>Rule book</Link>}
                 {!shut && (me?.person || !audit) && (
                   <Link to="/people">{me?.person ? <NameMark name={me.person.name} /> : 'People'}</Link>

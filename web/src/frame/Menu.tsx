@@ -41,6 +41,9 @@ export function Menu({ audit, stages }: { audit: string | undefined; stages: boo
         <Dropdown.Item as={Link} to={audit ? `/audits/${audit}/calculators` : '/calculators'}>
           Calculators
         </Dropdown.Item>
+        <Dropdown.Item as={Link} to="/drill">
+          Drill
+        </Dropdown.Item>
         <Dropdown.Item as={Link} to={audit ? `/audits/${audit}/rules` : '/rules'}>
           Rule book
         </Dropdown.Item>

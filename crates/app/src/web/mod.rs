@@ -9,6 +9,7 @@ mod body;
 mod boxes;
 mod circuits;
 mod corrections;
+mod drill;
 mod exchange;
 mod fence;
 mod figures;
@@ -146,6 +147,10 @@ doors! {
     judging::trades,
     pocket::calculators,
     pocket::calculate,
+    drill::board,
+    drill::read,
+    drill::score,
+    drill::again,
     firm::get,
     firm::put,
     firm::effects,

@@ -115,6 +115,19 @@ pub enum ConductorCondition {
     Brittle,
 }
 
+impl ConductorCondition {
+    /// In plain words.
+    pub const fn name(self) -> &'static str {
+        match self {
+            Self::Sound => "sound",
+            Self::Nicked => "nicked",
+            Self::Broken => "broken or loose",
+            Self::HeatMarked => "marked by heat",
+            Self::Brittle => "insulation crumbles",
+        }
+    }
+}
+
 /// The state of a conductor's tip.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Default, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]

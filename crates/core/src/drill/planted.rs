@@ -1,0 +1,456 @@
+//! A box, a panel, or both, with faults planted in them. A change is kept only where the rules then find just what was planted: nothing
+//! beside it, nothing at the edge of a limit, nothing that was not measured.
+
+use std::collections::BTreeSet;
+
+use fastrand::Rng;
+use uuid::Uuid;
+
+use super::measured::measure;
+use super::planted_in_box::BOX_PLANTS;
+use super::planted_in_wiring::WIRING_PLANTS;
+use super::question::{Choice, Form, Question};
+use super::sound::{Order, sound_box};
+use super::sound_panel::{Leaving, PANEL_PLANTS, sound_panel};
+use super::{DrillKind, DrillPlace, DrillWish, Made, looks};
+use crate::assess::Assessed;
+use crate::electrical::{Installation, TrueCircuit, TrueFault, TruePoint};
+use crate::facts::{
+    Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxRecord, BreakerProtection, Building, Construction,
+    DeviceKind, Letterhead, Panel, PanelId, Room, RoomFacts, RoomId, Turn, WorkSettings,
+};
+use crate::picture::{Face, Section};
+use crate::quantity::{Gauge, capitalised};
+use crate::rules::{RuleResult, Verdict};
+use crate::standard::{Location, Severity};
+
+/// So often another change is tried where one would break more than it says, or nothing.
+const MOST_TRIES: usize = 80;
+
+/// The places of a dwelling that boxes stand at.
+const LOCATIONS: [Location; 8] = [
+    Location::Hallway,
+    Location::KitchenCounter,
+    Location::Bathroom,
+    Location::Bedroom,
+    Location::LivingSpace,
+    Location::Garage,
+    Location::Laundry,
+    Location::Outdoors,
+];
+
+/// A house with its true wiring.
+pub(super) struct House {
+    pub facts: AuditFacts,
+    pub building: Installation,
+}
+
+/// What the rules find, by subject.
+type Found = BTreeSet<(u128, &'static str)>;
+
+/// Where code asks for GFCI protection in all editions that are drilled; elsewhere a breaker without is sound too.
+fn is_wet(location: Location) -> bool {
+    matches!(
+        location,
+        Location::KitchenCounter | Location::Bathroom | Location::Garage | Location::Laundry | Location::Outdoors
+    )
+}
+
+/// An audit without anything in it.
+pub(super) fn empty_audit(wish: &DrillWish) -> Audit {
+    Audit {
+        id: AuditId(Uuid::from_u128(1)),
+        name: wish.kind.name().to_owned(),
+        inspector: String::new(),
+        building: Building::default(),
+        basis: Basis { edition: wish.edition, units: wish.units, ..Basis::default() },
+        archived: false,
+        work: WorkSettings::default(),
+        letterhead: Letterhead::default(),
+        turn: Turn::default(),
+        corrections: Vec::new(),
+        notices: Vec::new(),
+        instruments: Vec::new(),
+    }
+}
+
+fn one<T: Copy>(draw: &mut Rng, of: &[T]) -> T {
+    of[draw.usize(..of.len())]
+}
+
+pub(super) fn an_order(draw: &mut Rng) -> Order {
+    let location = one(draw, &LOCATIONS);
+    let kinds =
+        [DeviceKind::DuplexReceptacle, DeviceKind::DuplexReceptacle, DeviceKind::GfciReceptacle, DeviceKind::Switch];
+    let kind = one(draw, &kinds);
+    let twenty =
+        matches!(location, Location::KitchenCounter | Location::Bathroom | Location::Laundry | Location::Garage);
+    let amperes = if twenty || draw.bool() { 20 } else { 15 };
+    let construction = if draw.bool() { Construction::Metal } else { Construction::Nonmetallic };
+    Order { location, kind, through: draw.bool(), construction, amperes, gfci: is_wet(location) }
+}
+
+impl House {
+    /// A sound house with so many boxes, and a panel where one is wanted.
+    pub(super) fn sound(wish: &DrillWish, boxes: usize, panel: bool, draw: &mut Rng) -> Self {
+        let orders: Vec<Order> = (0..boxes).map(|_| an_order(draw)).collect();
+        let mut facts = AuditFacts {
+            audit: empty_audit(wish),
+            rooms: Vec::new(),
+            items: Vec::new(),
+            circuits: Vec::new(),
+            panels: Vec::new(),
+            runs: Vec::new(),
+        };
+        for (number, order) in (1_u8..).zip(&orders) {
+            let id = RoomId(Uuid::from_u128(0x1000 + u128::from(number)));
+            let record = BoxRecord {
+                id: BoxId(Uuid::from_u128(u128::from(number))),
+                room: id,
+                tag: format!("B{number}"),
+                place: String::new(),
+                wired_under: None,
+                found: sound_box(*order, draw),
+                left: None,
+                rulings: Vec::new(),
+                remarks: Vec::new(),
+                notes: Vec::new(),
+                hands_in: None,
+            };
+            facts.rooms.push(RoomFacts { room: Room::new(id, order.location.name()), boxes: vec![record] });
+        }
+        if panel {
+            let others = ["range hood", "furnace", "lights upstairs", "lights downstairs", "attic"];
+            let own = orders.iter().map(|order| (order.location.name(), order.amperes));
+            let more = others.iter().map(|name| (*name, 15)).take(6_usize.saturating_sub(orders.len()).max(1));
+            let leaving = own.chain(more).map(|(feeds, amperes)| Leaving {
+                feeds: feeds.to_owned(),
+                amperes,
+                protection: BreakerProtection::Plain,
+            });
+            let leaving: Vec<Leaving> = leaving.collect();
+            facts.panels.push(sound_panel(PanelId(Uuid::from_u128(0x2000)), &leaving, draw));
+        }
+        let circuit = |(number, order): (u8, &Order)| TrueCircuit {
+            breaker: number.to_string(),
+            second_breaker: None,
+            leg: (number.saturating_sub(1) / 2) % 2,
+            gauge: order.gauge(),
+            gfci: order.gfci,
+            points: vec![point(&format!("B{number}"), None, f64::from(draw.u32(4..=20)), None)],
+        };
+        let circuits = (1_u8..).zip(&orders).map(circuit).collect();
+        let mut house = Self { facts, building: Installation { name: wish.kind.name().to_owned(), circuits } };
+        house.panel_follows();
+        for place in 0..boxes {
+            house.measure(place);
+        }
+        house
+    }
+
+    fn contents(&mut self, place: usize) -> &mut BoxContents {
+        &mut self.facts.rooms[place].boxes[0].found
+    }
+
+    /// Takes the readings at a box anew.
+    fn measure(&mut self, place: usize) {
+        let record = &mut self.facts.rooms[place].boxes[0];
+        if record.found.devices.iter().any(|device| device.kind.is_receptacle()) {
+            let contents = &mut record.found;
+            (contents.lamps, contents.readings, contents.trips) = Default::default();
+            // It is a box of the building, and a building that is made here can be solved.
+            drop(measure(&self.building, &record.tag, contents));
+        }
+    }
+
+    /// The panel's breakers protect what the boxes say that is protected.
+    fn panel_follows(&mut self) {
+        let Some(panel) = self.facts.panels.first_mut() else { return };
+        for (breaker, room) in panel.breakers.iter_mut().zip(&self.facts.rooms) {
+            let supply = room.boxes[0].found.supply;
+            breaker.protection = match (supply.gfci, supply.afci) {
+                (Some(true), Some(true)) => BreakerProtection::DualFunction,
+                (Some(true), _) => BreakerProtection::Gfci,
+                (_, Some(true)) => BreakerProtection::Afci,
+                _ => BreakerProtection::Plain,
+            };
+        }
+    }
+
+    /// What the rules find; nothing where something is not clear cut.
+    fn found(&self) -> Option<Found> {
+        let assessed = Assessed::of(&self.facts);
+        let boxes = assessed.boxes.iter().map(|known| (known.record.id.0, known.answer().found.as_slice()));
+        let panels = assessed.panels.iter().map(|known| (known.record.id.0, known.found.results.as_slice()));
+        let mut found = Found::new();
+        for (id, result) in boxes.chain(panels).flat_map(|(id, results)| results.iter().map(move |result| (id, result)))
+        {
+            match result.verdict {
+                Verdict::Violates => drop(found.insert((id.as_u128(), result.rule))),
+                Verdict::Meets | Verdict::NotApplicable => {}
+                Verdict::Marginal | Verdict::NotMeasured | Verdict::Legacy => return None,
+            }
+        }
+        Some(found)
+    }
+
+    /// Plants one more fault at a box; whether just that is found then.
+    fn plant_in_box(&mut self, place: usize, wish: &DrillWish, planted: &mut Found, draw: &mut Rng) -> bool {
+        let id = self.facts.rooms[place].boxes[0].id.0.as_u128();
+        let before = (self.facts.clone(), self.building.clone());
+        let wanted = wish.rule.as_deref().filter(|rule| !planted.iter().any(|(_, known)| known == rule));
+        let fits = |rules: &[&str], level: u8| wanted.map_or(level <= wish.level, |wanted| rules.contains(&wanted));
+        let receptacle = self.contents(place).devices.iter().any(|device| device.kind.is_receptacle());
+        let in_box: Vec<_> = BOX_PLANTS.iter().filter(|plant| fits(plant.rules, plant.level)).collect();
+        let behind: Vec<_> =
+            WIRING_PLANTS.iter().filter(|plant| receptacle && fits(plant.rules, plant.level)).collect();
+        if in_box.is_empty() && behind.is_empty() {
+            return false;
+        }
+        let choice = draw.usize(..in_box.len() + behind.len());
+        let rules = match in_box.get(choice) {
+            Some(plant) => {
+                if !(plant.put)(self.contents(place), draw) {
+                    (self.facts, self.building) = before;
+                    return false;
+                }
+                plant.rules
+            }
+            None => {
+                let plant = behind[choice - in_box.len()];
+                (plant.seen)(self.contents(place));
+                self.building.circuits[place].points[0].faults.push(plant.fault);
+                plant.rules
+            }
+        };
+        // Who is protected by the breaker is what the box says of it.
+        self.building.circuits[place].gfci = self.contents(place).supply.gfci == Some(true);
+        self.measure(place);
+        self.keep_if(rules.iter().map(|rule| (id, *rule)), before, planted)
+    }
+
+    fn plant_in_panel(&mut self, wish: &DrillWish, planted: &mut Found, draw: &mut Rng) -> bool {
+        let before = (self.facts.clone(), self.building.clone());
+        let wanted = wish.rule.as_deref().filter(|rule| !planted.iter().any(|(_, known)| known == rule));
+        let fits = |rules: &[&str], level: u8| wanted.map_or(level <= wish.level, |wanted| rules.contains(&wanted));
+        let plants: Vec<_> = PANEL_PLANTS.iter().filter(|plant| fits(plant.rules, plant.level)).collect();
+        let (Some(plant), Some(panel)) = (draw.choice(plants), self.facts.panels.first_mut()) else { return false };
+        let id = panel.id.0.as_u128();
+        if !(plant.put)(panel, draw) {
+            (self.facts, self.building) = before;
+            return false;
+        }
+        self.keep_if(plant.rules.iter().map(|rule| (id, *rule)), before, planted)
+    }
+
+    fn keep_if(
+        &mut self,
+        mut new: impl Iterator<Item = (u128, &'static str)>,
+        before: (AuditFacts, Installation),
+        planted: &mut Found,
+    ) -> bool {
+        self.panel_follows();
+        let mut expected = planted.clone();
+        // What is broken already would not be seen to be broken once more.
+        let is_new = new.all(|found| expected.insert(found));
+        if is_new && self.found().as_ref() == Some(&expected) {
+            *planted = expected;
+            return true;
+        }
+        (self.facts, self.building) = before;
+        false
+    }
+
+    /// Plants so many faults, in the panel and in the boxes by turns.
+    pub(super) fn plant(&mut self, wish: &DrillWish, faults: usize, draw: &mut Rng) -> usize {
+        let (boxes, panel) = (self.facts.rooms.len(), !self.facts.panels.is_empty());
+        let mut planted = Found::new();
+        let mut first = wish.rule.is_some();
+        let mut count = 0;
+        for _ in 0..MOST_TRIES {
+            if count == faults {
+                break;
+            }
+            let asked = DrillWish { rule: wish.rule.clone().filter(|_| first), ..wish.clone() };
+            let at_panel = panel && (boxes == 0 || draw.u32(0..3) == 0);
+            let kept = if at_panel {
+                self.plant_in_panel(&asked, &mut planted, draw)
+            } else {
+                self.plant_in_box(draw.usize(..boxes), &asked, &mut planted, draw)
+            };
+            if kept {
+                count += 1;
+                first = false;
+            }
+        }
+        count
+    }
+}
+
+/// A box of a circuit, ordinary in all but its fault.
+pub(super) fn point(tag: &str, from: Option<&str>, metres: f64, fault: Option<TrueFault>) -> TruePoint {
+    TruePoint {
+        tag: tag.to_owned(),
+        from: from.map(str::to_owned),
+        metres,
+        half: None,
+        on_second: false,
+        watts: None,
+        stray: 1.0,
+        faults: fault.into_iter().collect(),
+    }
+}
+
+/// A circuit of 12 AWG on the leg of its breaker.
+pub(super) fn circuit(breaker: u8, gfci: bool, points: Vec<TruePoint>) -> TrueCircuit {
+    let leg = (breaker.saturating_sub(1) / 2) % 2;
+    TrueCircuit { breaker: breaker.to_string(), second_breaker: None, leg, gauge: Gauge::Awg12, gfci, points }
+}
+
+/// The question of what is wrong at a place: every rule that concerns it can be named.
+fn faults_at(tag: &str, what: &str, results: &[RuleResult]) -> Question {
+    let concerned = results.iter().filter(|result| result.verdict != Verdict::NotApplicable);
+    let mut choices: Vec<Choice> = concerned
+        .map(|result| Choice {
+            danger: result.severity == Severity::Danger,
+            citation: result.citation_text(),
+            ..Choice::new(result.rule, result.title, result.verdict == Verdict::Violates, result.sentence.clone())
+        })
+        .collect();
+    choices.sort_by(|one, other| one.words.cmp(&other.words));
+    Question { code: tag.to_owned(), words: format!("What is wrong {what}?"), form: Form::Many, choices }
+}
+
+/// A box as one who does not know yet sees it.
+pub(super) fn place_of_box(record: &BoxRecord, basis: &Basis, breaker: Option<u8>) -> DrillPlace {
+    let mut contents = record.found.clone();
+    // Readings are taken by whoever looks.
+    (contents.lamps, contents.readings, contents.trips) = Default::default();
+    let device = contents.devices.first().map_or("junction box", |device| device.kind.name());
+    let location = contents.location.map_or("", Location::name);
+    let on = breaker.map(|breaker| format!(", breaker {breaker}")).unwrap_or_default();
+    let mut section = Section::of(&contents, basis);
+    section.required_reach = None;
+    section.conductors.iter_mut().for_each(|conductor| conductor.required_tip = None);
+    DrillPlace {
+        tag: record.tag.clone(),
+        words: format!("{}, {location}{on}", capitalised(device)),
+        looks: looks::of_box(&contents, basis.units),
+        section: Some(section),
+        face: Some(Face::of(&contents)),
+        readable: contents.devices.iter().any(|device| device.kind.is_receptacle()),
+    }
+}
+
+fn place_of_panel(panel: &Panel, basis: &Basis) -> DrillPlace {
+    DrillPlace {
+        tag: PANEL.to_owned(),
+        words: "Service panel".to_owned(),
+        looks: looks::of_panel(panel, basis.units),
+        section: None,
+        face: None,
+        readable: false,
+    }
+}
+
+/// What the panel of a board is called.
+const PANEL: &str = "Panel";
+
+/// How many boxes, whether a panel, and how many faults.
+fn size(wish: &DrillWish) -> (usize, bool, usize) {
+    let level = usize::from(wish.level);
+    match wish.kind {
+        DrillKind::Panel => (0, true, level.min(4)),
+        DrillKind::Board => (2 + level, true, 2 + level),
+        _ => (1, false, level.min(4)),
+    }
+}
+
+/// So many houses are tried for a rule that is asked for, or for all faults, before it is done without.
+const PATIENCE: usize = 40;
+
+/// A house with faults. Where an edition or a box knows too few, or not the one asked for, there are fewer, but one at least.
+pub(super) fn house(wish: &DrillWish, draw: &mut Rng) -> House {
+    let (boxes, panel, faults) = size(wish);
+    let mut tried = 0;
+    loop {
+        let asked = DrillWish { rule: wish.rule.clone().filter(|_| tried < PATIENCE), ..wish.clone() };
+        let mut house = House::sound(wish, boxes, panel, draw);
+        let enough = faults.saturating_sub(tried / PATIENCE).max(1);
+        let clear = house.found().is_some_and(|found| found.is_empty());
+        if clear && house.plant(&asked, enough, draw) == enough {
+            return house;
+        }
+        tried += 1;
+    }
+}
+
+/// A board of faults to be named.
+pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
+    let House { facts, building } = house(wish, draw);
+    let assessed = Assessed::of(&facts);
+    let basis = &facts.audit.basis;
+    let (mut places, mut questions) = (Vec::new(), Vec::new());
+    for known in &assessed.panels {
+        places.push(place_of_panel(known.record, basis));
+        questions.push(faults_at(PANEL, "at the panel", &known.found.results));
+    }
+    for (number, known) in (1_u8..).zip(&assessed.boxes) {
+        let breaker = assessed.panels.first().map(|_| number);
+        places.push(place_of_box(known.record, basis, breaker));
+        questions.push(faults_at(&known.record.tag, &format!("at {}", known.record.tag), &known.answer().found));
+    }
+    debug_assert!(questions.iter().any(|question| question.choices.iter().any(|choice| choice.right)));
+    Made { places, building, questions, enough: None }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::standard::Edition;
+
+    #[test]
+    fn a_sound_house_is_clear_under_every_edition() {
+        for edition in Edition::ALL {
+            let wish = DrillWish { edition, ..DrillWish::default() };
+            let clear = (0..5).filter(|seed| {
+                let house = House::sound(&wish, 1, true, &mut Rng::with_seed(*seed));
+                house.found().is_some_and(|found| found.is_empty())
+            });
+            assert!(clear.count() > 1, "{}", edition.name());
+        }
+    }
+
+    #[test]
+    fn every_change_breaks_just_what_it_says_in_some_box() {
+        let wish = DrillWish { level: 5, ..DrillWish::default() };
+        let basis = empty_audit(&wish).basis;
+        let mut draw = Rng::with_seed(5);
+        for (number, plant) in BOX_PLANTS.iter().enumerate() {
+            let kept = (0..400).any(|_| {
+                let mut contents = sound_box(an_order(&mut draw), &mut draw);
+                let put = (plant.put)(&mut contents, &mut draw);
+                let results = crate::rules::judge(&crate::rules::Situation::new(&contents, &basis));
+                let broken = results.iter().filter(|result| result.verdict == Verdict::Violates);
+                let broken: BTreeSet<&str> = broken.map(|result| result.rule).collect();
+                put && broken == plant.rules.iter().copied().collect()
+            });
+            assert!(kept, "change {number}, {:?}", plant.rules);
+        }
+    }
+
+    #[test]
+    fn what_is_found_in_a_house_is_what_was_planted() {
+        let wish = DrillWish { kind: DrillKind::Board, level: 4, ..DrillWish::default() };
+        for seed in 0..2 {
+            let mut draw = Rng::with_seed(seed);
+            let mut house = House::sound(&wish, 4, true, &mut draw);
+            let mut planted = Found::new();
+            for place in [0, 1, 2, 3] {
+                house.plant_in_box(place, &wish, &mut planted, &mut draw);
+            }
+            house.plant_in_panel(&wish, &mut planted, &mut draw);
+            assert_eq!(house.found(), Some(planted), "seed {seed}");
+        }
+    }
+}
