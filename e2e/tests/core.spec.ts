@@ -77,6 +77,21 @@ test('every view of the demo has the same bytes', async () => {
   }
 });
 
+test('the same number is the same board of the drill, and scored the same', async () => {
+  const ask = await core();
+  for (const { value: kind } of (JSON.parse((await office('/api/trades')).body) as { drill_kinds: { value: string }[] }).drill_kinds) {
+    for (let seed = 1; seed <= 12; seed += 1) {
+      const board = { kind, seed, level: 1 + (seed % 5) };
+      const answers: Json = [];
+      for (const [door, body] of [['drill', board], ['drill-score', { board, answers }]] as const) {
+        const [here, there] = [ask(`POST /api/${door} 0`, JSON.stringify(body)), await office(`/api/${door}`, JSON.stringify(body))];
+        expect(here.status, `${door} ${kind} ${seed}`).toBe(200);
+        expect(here.body === there.body, `${door} ${kind} ${seed}`).toBe(true);
+      }
+    }
+  }
+});
+
 /** A number this large is a length, in nanometres; a smaller one names or counts. */
 const LENGTH = 100_000;
 

@@ -88,6 +88,7 @@ test('an outlet is read with what instrument one likes, and the steps of a dead 
 
   await page.goto(`${server.get().url}/drill/dead-test/1/3`);
   const steps = page.locator('.drill-choice');
+  await expect(steps.first()).toBeVisible();
   const count = await steps.count();
   await steps.filter({ hasText: /off/i }).first().click();
   await expect(steps.filter({ hasText: /off/i }).first().locator('b')).toHaveText('1');

@@ -73,10 +73,10 @@ function Open({ board, clock }: { board: DrillBoard; clock: boolean }) {
           Level {wish.level}, number {wish.seed}
         </p>
         {clock && <output className="figure drill-time">{inMinutes(seconds)}</output>}
-        <Link className="btn btn-outline-secondary" to="/drill">
+        <Link className="btn btn-outline-primary" to="/drill">
           Another kind
         </Link>
-        <Link className="btn btn-outline-secondary" to={boardAddress(wish.kind, chosen)}>
+        <Link className="btn btn-outline-primary" to={boardAddress(wish.kind, chosen)}>
           Next board
         </Link>
       </div>

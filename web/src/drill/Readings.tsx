@@ -79,7 +79,7 @@ export function Readings({ board, at, onReading }: Props) {
         </fieldset>
       )}
       <Button
-        variant="outline-secondary"
+        variant="outline-primary"
         disabled={read.isPending || (!rounds && !at)}
         onClick={() => read.mutate(rounds ? readable : at ? [at] : [])}
       >

@@ -16,6 +16,7 @@
 //! ```
 
 mod again;
+mod chance;
 mod dead_test;
 mod look;
 mod looks;
@@ -46,6 +47,7 @@ use crate::facts::{InstrumentReading, Pointer, Problem};
 use crate::picture::{Face, Section};
 use crate::quantity::UnitSystem;
 use crate::standard::Edition;
+use chance::shuffled;
 use question::{Form as QuestionForm, Question};
 
 /// What is drilled.
@@ -219,10 +221,9 @@ pub fn board(wish: &DrillWish) -> Result<DrillBoard, Vec<Problem>> {
     let Made { places, building, questions, .. } = made(wish)?;
     let mut draw = Rng::with_seed(u64::from(wish.seed));
     let shown = |question: &Question| {
-        let mut places: Vec<usize> = (0..question.choices.len()).collect();
-        if question.form == QuestionForm::Order {
-            draw.shuffle(&mut places);
-        }
+        let count = question.choices.len();
+        let order = question.form == QuestionForm::Order;
+        let places = if order { shuffled(&mut draw, count) } else { (0..count).collect() };
         question.shown(&places)
     };
     Ok(DrillBoard {

@@ -6,6 +6,7 @@ use std::collections::BTreeSet;
 use fastrand::Rng;
 use uuid::Uuid;
 
+use super::chance::{below, one_of};
 use super::measured::measure;
 use super::planted_in_box::BOX_PLANTS;
 use super::planted_in_wiring::WIRING_PLANTS;
@@ -74,15 +75,11 @@ pub(super) fn empty_audit(wish: &DrillWish) -> Audit {
     }
 }
 
-fn one<T: Copy>(draw: &mut Rng, of: &[T]) -> T {
-    of[draw.usize(..of.len())]
-}
-
 pub(super) fn an_order(draw: &mut Rng) -> Order {
-    let location = one(draw, &LOCATIONS);
+    let location = LOCATIONS[below(draw, LOCATIONS.len())];
     let kinds =
         [DeviceKind::DuplexReceptacle, DeviceKind::DuplexReceptacle, DeviceKind::GfciReceptacle, DeviceKind::Switch];
-    let kind = one(draw, &kinds);
+    let kind = kinds[below(draw, kinds.len())];
     let twenty =
         matches!(location, Location::KitchenCounter | Location::Bathroom | Location::Laundry | Location::Garage);
     let amperes = if twenty || draw.bool() { 20 } else { 15 };
@@ -207,7 +204,7 @@ impl House {
         if in_box.is_empty() && behind.is_empty() {
             return false;
         }
-        let choice = draw.usize(..in_box.len() + behind.len());
+        let choice = below(draw, in_box.len() + behind.len());
         let rules = match in_box.get(choice) {
             Some(plant) => {
                 if !(plant.put)(self.contents(place), draw) {
@@ -234,7 +231,7 @@ impl House {
         let wanted = wish.rule.as_deref().filter(|rule| !planted.iter().any(|(_, known)| known == rule));
         let fits = |rules: &[&str], level: u8| wanted.map_or(level <= wish.level, |wanted| rules.contains(&wanted));
         let plants: Vec<_> = PANEL_PLANTS.iter().filter(|plant| fits(plant.rules, plant.level)).collect();
-        let (Some(plant), Some(panel)) = (draw.choice(plants), self.facts.panels.first_mut()) else { return false };
+        let (Some(plant), Some(panel)) = (one_of(draw, &plants), self.facts.panels.first_mut()) else { return false };
         let id = panel.id.0.as_u128();
         if !(plant.put)(panel, draw) {
             (self.facts, self.building) = before;
@@ -276,7 +273,7 @@ impl House {
             let kept = if at_panel {
                 self.plant_in_panel(&asked, &mut planted, draw)
             } else {
-                self.plant_in_box(draw.usize(..boxes), &asked, &mut planted, draw)
+                self.plant_in_box(below(draw, boxes), &asked, &mut planted, draw)
             };
             if kept {
                 count += 1;

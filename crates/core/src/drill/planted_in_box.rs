@@ -3,6 +3,7 @@
 
 use fastrand::Rng;
 
+use super::chance::below;
 use crate::facts::{
     BoxBond, BoxContents, ConductorCondition, Construction, Observation, Plate, Role, SpliceKind, Terminal, WallFinish,
 };
@@ -36,7 +37,7 @@ fn has_receptacle(contents: &BoxContents) -> bool {
 fn one_free(contents: &BoxContents, draw: &mut Rng) -> usize {
     let free = contents.conductors.iter().filter(|c| !c.pigtail).count();
     // Those of the cables come first in the record.
-    draw.usize(..free)
+    below(draw, free)
 }
 
 /// Every change.

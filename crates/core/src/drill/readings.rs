@@ -2,6 +2,7 @@
 
 use fastrand::Rng;
 
+use super::chance::below;
 use super::measured::measure;
 use super::planted::{circuit, point};
 use super::question::{Choice, Form, Question};
@@ -84,7 +85,7 @@ const TAG: &str = "R1";
 pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
     let asked: Vec<&Behind> = BEHIND.iter().filter(|behind| behind.level <= wish.level).collect();
     let (building, right) = loop {
-        let behind = asked[draw.usize(..asked.len())];
+        let behind = asked[below(draw, asked.len())];
         if let Some(building) = told(behind, f64::from(draw.u32(5..=25))) {
             break (building, behind.code());
         }

@@ -2,6 +2,7 @@
 
 use fastrand::Rng;
 
+use super::chance::{below, one_of};
 use crate::facts::{
     Bar, BarKind, Breaker, BreakerProtection, Colour, ElectrodeKind, GasPipe, Grounding, Incoming, LandedConductor,
     Panel, PanelFeed, PanelId, PanelObservation, PanelPlace, PanelRoom, Role, Service, ServiceEntry,
@@ -129,7 +130,7 @@ fn see(panel: &mut Panel, what: PanelObservation) -> bool {
 fn one_breaker(panel: &mut Panel, draw: &mut Rng, amperes: u16) -> Option<usize> {
     let fit = panel.breakers.iter().enumerate().filter(|(_, breaker)| breaker.amperes == Some(amperes));
     let places: Vec<usize> = fit.map(|(place, _)| place).collect();
-    draw.choice(places)
+    one_of(draw, &places)
 }
 
 /// Every change.
@@ -172,24 +173,24 @@ pub(super) static PANEL_PLANTS: &[PanelPlant] = &[
     }),
     plant(&["breaker-one-per-terminal"], 2, |panel, draw| {
         // A second circuit under one breaker: its own conductor doubled.
-        let place = draw.usize(..panel.breakers.len());
+        let place = below(draw, panel.breakers.len());
         let breaker = &mut panel.breakers[place];
         let again = breaker.conductors.first().copied();
         breaker.conductors.extend(again);
         again.is_some()
     }),
     plant(&["breaker-listed"], 2, |panel, draw| {
-        let place = draw.usize(..panel.breakers.len());
+        let place = below(draw, panel.breakers.len());
         panel.breakers[place].listed = Some(false);
         true
     }),
     plant(&["breaker-seated"], 2, |panel, draw| {
-        let place = draw.usize(..panel.breakers.len());
+        let place = below(draw, panel.breakers.len());
         panel.breakers[place].firm = Some(false);
         true
     }),
     plant(&["exposed-copper"], 2, |panel, draw| {
-        let place = draw.usize(..panel.breakers.len());
+        let place = below(draw, panel.breakers.len());
         panel.breakers[place].bare_copper = Some(Length::sixteenths(draw.u32(6..=9)));
         true
     }),

@@ -2,6 +2,7 @@
 
 use fastrand::Rng;
 
+use super::chance::below;
 use super::planted::{circuit, point};
 use super::question::{Choice, Form, Question};
 use super::{DrillPlace, DrillWish, Made};
@@ -17,13 +18,13 @@ pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
         3 => (TrueFault::OpenNeutralFeed, "neutral"),
         _ => (TrueFault::OpenGroundFeed, "equipment ground"),
     };
-    let broken = draw.usize(..count);
+    let broken = below(draw, count);
     let tag = |place: usize| format!("R{}", place + 1);
     // Mostly a chain; from level 3 on with branches.
     let feeds: Vec<Option<usize>> = (0..count)
         .map(|place| match place {
             0 => None,
-            _ if wish.level > 2 && draw.u32(0..4) == 0 => Some(draw.usize(..place)),
+            _ if wish.level > 2 && draw.u32(0..4) == 0 => Some(below(draw, place)),
             _ => Some(place - 1),
         })
         .collect();
