@@ -58,9 +58,8 @@ const SHOTS: Record<string, Shot> = {
     theme: 'dark',
     before: async (page) => {
       await page.getByRole('button', { name: 'B1', exact: true }).click();
-      await page.getByRole('button', { name: 'Gap round the box', exact: true }).click();
-      await page.getByRole('button', { name: 'Plate whole', exact: false }).first().click();
-      await page.getByRole('button', { name: 'Done: score it' }).click();
+      await page.getByRole('button', { name: 'AFCI protection', exact: true }).click();
+      await page.evaluate(() => scrollTo(0, 0));
     },
   },
   house: {

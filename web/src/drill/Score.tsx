@@ -18,7 +18,8 @@ export function Score({ score, kept }: { score: DrillScore; kept: boolean }) {
           <li key={`${mark.question} ${mark.choice}`} className={mark.outcome}>
             <b>{SAID[mark.outcome]}</b>
             <span>
-              <span className="figure">{mark.question}</span> <span className="drill-named">{mark.words}</span>
+              <span className="figure">{mark.question}</span>{' '}
+              <span className="drill-named">{mark.words}</span>
               {mark.danger && <em>danger</em>}
             </span>
             <small>
