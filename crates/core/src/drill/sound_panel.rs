@@ -79,12 +79,13 @@ pub(super) fn sound_panel(id: PanelId, leaving: &[Leaving], draw: &mut Rng) -> P
             conductor: Some(Gauge::Awg4),
             ..Grounding::default()
         },
+        // Good under both families of codes: 2.2 m of headroom, handles within 1.7 m.
         place: PanelPlace {
             room: Some(PanelRoom::Utility),
             width: Some(Length::inches(draw.u32(34..=40))),
             depth: Some(Length::inches(draw.u32(40..=48))),
-            headroom: Some(Length::inches(draw.u32(84..=92))),
-            highest_handle: Some(Length::inches(draw.u32(62..=70))),
+            headroom: Some(Length::inches(draw.u32(88..=94))),
+            highest_handle: Some(Length::inches(draw.u32(58..=65))),
         },
         service: Service {
             entry: Some(ServiceEntry::Underground),
