@@ -4,7 +4,7 @@
 
 use std::time::{Duration, Instant};
 
-use nailpunch_core::facts::{Audit, AuditId, Basis, BoxId, BoxRecord, Building, Room, RoomId, Turn};
+use nailpunch_core::facts::{Audit, AuditId, BoxId, BoxRecord, Room, RoomId};
 use nailpunch_store::{Author, Store};
 use rusqlite::{Connection, params};
 use uuid::Uuid;
@@ -20,20 +20,7 @@ fn main() {
     let folder = tempfile::tempdir_in(".").unwrap();
     let author = Author { who: "bench".to_owned(), at: "2026-01-01T00:00:00Z".to_owned() };
     let store = Store::open(&folder.path().join("store.sqlite")).unwrap();
-    let audit = Audit {
-        work: nailpunch_core::facts::WorkSettings::default(),
-        letterhead: nailpunch_core::facts::Letterhead::default(),
-        turn: Turn::default(),
-        corrections: Vec::new(),
-        notices: Vec::new(),
-        instruments: Vec::new(),
-        id: AuditId(Uuid::from_u128(1)),
-        name: "bench".to_owned(),
-        inspector: String::new(),
-        building: Building::default(),
-        basis: Basis::default(),
-        archived: false,
-    };
+    let audit = Audit::new(AuditId(Uuid::from_u128(1)), "bench");
     let id = audit.id.to_string();
     store.put(&id, &audit, 0, &author).unwrap();
     let room = Room::new(RoomId(Uuid::from_u128(2)), "room");
@@ -44,19 +31,7 @@ fn main() {
             {"id":2,"cable":1,"gauge":"12","colour":"white","role":"grounded","free_length":69850000}]}"#,
     )
     .unwrap();
-    let mut record = BoxRecord {
-        id: BoxId(Uuid::from_u128(3)),
-        room: room.id,
-        tag: "T".to_owned(),
-        place: String::new(),
-        wired_under: None,
-        found,
-        left: None,
-        rulings: Vec::new(),
-        remarks: Vec::new(),
-        notes: Vec::new(),
-        hands_in: None,
-    };
+    let mut record = BoxRecord::new(BoxId(Uuid::from_u128(3)), room.id, "T", found);
     store.put(&id, &record, 0, &author).unwrap();
 
     let bare = Connection::open(folder.path().join("bare.sqlite")).unwrap();

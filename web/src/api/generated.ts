@@ -3222,6 +3222,8 @@ export interface components {
             places: components["schemas"]["DrillPlace"][];
             /** @description The questions. */
             questions: components["schemas"]["DrillQuestion"][];
+            /** @description It is read in rounds: every outlet by the lamp tester, with some breakers off. */
+            rounds: boolean;
             /** @description By what it was made. */
             wish: components["schemas"]["DrillWish"];
         };
@@ -3296,6 +3298,8 @@ export interface components {
         };
         /** @description The score of a board. */
         DrillScore: {
+            /** @description What counts are rules: they come again. */
+            comes_again: boolean;
             /** @description Every danger was named before anything else; absent where there was no danger, or nothing was named. */
             danger_first?: boolean | null;
             /** @description A danger was missed. */

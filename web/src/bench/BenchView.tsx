@@ -8,6 +8,7 @@ import { ApiProblem, api } from '../api/client';
 import { keys, useWalk } from '../api/queries';
 import type { BenchWish, InstrumentReading } from '../api/types';
 import { Failed, Loading } from '../ui/States';
+import { Breakers } from './Breakers';
 import { Display, readingWords } from './Display';
 import { asInstrument, InstrumentChoice, LAMPS_FIRST, type Setting } from './InstrumentChoice';
 
@@ -18,7 +19,6 @@ export function BenchView() {
   const bench = useQuery({ queryKey: keys.bench, queryFn: api.bench, staleTime: Infinity });
   const walk = useWalk(audit);
   const [tag, setTag] = useState<string | null>(null);
-  const [half, setHalf] = useState<'upper' | 'lower'>('upper');
   const [setting, setSetting] = useState<Setting>(LAMPS_FIRST);
   const [off, setOff] = useState<string[]>([]);
   const [mainOff, setMainOff] = useState(false);
@@ -27,7 +27,7 @@ export function BenchView() {
   const [taken, setTaken] = useState<Taken[]>([]);
   const at = tag ?? bench.data?.points[0]?.tag ?? null;
   const wish = JSON.stringify(
-    at && { tag: at, half, off, main_off: mainOff, instrument: asInstrument(setting) },
+    at && { tag: at, half: setting.half, off, main_off: mainOff, instrument: asInstrument(setting) },
   );
 
   // The instrument follows what is set, as a real one would.
@@ -99,19 +99,15 @@ export function BenchView() {
           A simulated building with its faults: try here what an instrument shows, before it matters. Nothing
           here is a record until it is sent to a box.
         </p>
-        <fieldset className="sides parts">
-          <legend className="visually-hidden">Which half</legend>
-          {(['upper', 'lower'] as const).map((known) => (
-            <button key={known} type="button" aria-pressed={half === known} onClick={() => setHalf(known)}>
-              {known} half
-            </button>
-          ))}
-        </fieldset>
         <InstrumentChoice setting={setting} onChange={setSetting}>
           <Display reading={shown} refused={refused} />
         </InstrumentChoice>
-        <fieldset className="breakers">
-          <legend>Breakers</legend>
+        <Breakers
+          breakers={bench.data.breakers}
+          off={off}
+          feeding={at ? breakerOf(at) : []}
+          onChange={setOff}
+        >
           <button
             type="button"
             className="breaker main"
@@ -120,21 +116,7 @@ export function BenchView() {
           >
             main <b>{mainOff ? 'off' : 'on'}</b>
           </button>
-          {bench.data.breakers.map((breaker) => {
-            const isOff = off.includes(breaker);
-            return (
-              <button
-                key={breaker}
-                type="button"
-                className={at && breakerOf(at).includes(breaker) ? 'breaker feeds' : 'breaker'}
-                aria-pressed={isOff}
-                onClick={() => setOff(isOff ? off.filter((one) => one !== breaker) : [...off, breaker])}
-              >
-                <span className="figure">{breaker}</span> <b>{isOff ? 'off' : 'on'}</b>
-              </button>
-            );
-          })}
-        </fieldset>
+        </Breakers>
       </main>
       <aside className="walk-find" aria-label="Readings sent">
         <div className="trace-part">

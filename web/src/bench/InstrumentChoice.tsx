@@ -4,8 +4,10 @@ import { useTrades } from '../api/queries';
 import type { BenchInstrument, Probe } from '../api/types';
 import { Choice } from '../ui/Choice';
 
+type Half = 'upper' | 'lower';
 type Kind = 'lamps' | 'high-impedance' | 'low-impedance' | 'sensitive' | 'ordinary' | 'button';
 
+const HALVES: Half[] = ['upper', 'lower'];
 const INSTRUMENTS: [Kind, string][] = [
   ['lamps', 'Lamp tester'],
   ['high-impedance', 'Meter, high impedance'],
@@ -15,10 +17,16 @@ const INSTRUMENTS: [Kind, string][] = [
   ['button', 'GFCI button'],
 ];
 
-/** An instrument with its leads. */
-export type Setting = { kind: Kind; from: Probe; to: Probe; loaded: boolean };
+/** An instrument, the half that it is put in, and its leads. */
+export type Setting = { half: Half; kind: Kind; from: Probe; to: Probe; loaded: boolean };
 
-export const LAMPS_FIRST: Setting = { kind: 'lamps', from: 'hot', to: 'neutral', loaded: false };
+export const LAMPS_FIRST: Setting = {
+  half: 'upper',
+  kind: 'lamps',
+  from: 'hot',
+  to: 'neutral',
+  loaded: false,
+};
 
 export function asInstrument({ kind, from, to, loaded }: Setting): BenchInstrument {
   switch (kind) {
@@ -38,11 +46,24 @@ type Props = { setting: Setting; onChange: (setting: Setting) => void; children:
 /** The choice, with the face of the instrument between what it is and where its leads are. */
 export function InstrumentChoice({ setting, onChange, children }: Props) {
   const probes = (useTrades().data?.probes ?? []).map((probe) => [probe.value, probe.name] as const);
-  const { kind, from, to, loaded } = setting;
+  const { half, kind, from, to, loaded } = setting;
   const isMeter = kind === 'high-impedance' || kind === 'low-impedance';
   const isDetector = kind === 'sensitive' || kind === 'ordinary';
   return (
     <>
+      <fieldset className="sides parts">
+        <legend className="visually-hidden">Which half</legend>
+        {HALVES.map((known) => (
+          <button
+            key={known}
+            type="button"
+            aria-pressed={half === known}
+            onClick={() => onChange({ ...setting, half: known })}
+          >
+            {known} half
+          </button>
+        ))}
+      </fieldset>
       <fieldset className="instruments">
         <legend className="visually-hidden">Instrument</legend>
         {INSTRUMENTS.map(([known, name]) => (

@@ -14,9 +14,6 @@ import { Question } from './Question';
 import { Readings } from './Readings';
 import { Score } from './Score';
 
-/** What is named in these is a rule, and comes again. */
-const OF_RULES = ['box', 'panel', 'board'];
-
 const inMinutes = (seconds: number) => `${Math.floor(seconds / 60)}:${String(seconds % 60).padStart(2, '0')}`;
 
 export function Board({ wish, clock }: { wish: DrillWish; clock: boolean }) {
@@ -51,7 +48,7 @@ function Open({ board, clock }: { board: DrillBoard; clock: boolean }) {
   const score = useMutation({
     mutationFn: (seconds: number) => api.drillScore({ board: board.wish, answers, seconds, readings }),
     onSuccess: (scored) => {
-      if (OF_RULES.includes(board.wish.kind)) setRoom(keep(scored));
+      if (scored.comes_again) setRoom(keep(scored));
     },
   });
   const seconds = useSeconds(!score.isSuccess);

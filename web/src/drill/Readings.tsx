@@ -4,27 +4,24 @@ import { useState } from 'react';
 import { Button } from 'react-bootstrap';
 import { ApiProblem, api } from '../api/client';
 import type { DrillBoard, InstrumentReading } from '../api/types';
+import { Breakers } from '../bench/Breakers';
 import { Display, readingWords } from '../bench/Display';
 import { asInstrument, InstrumentChoice, LAMPS_FIRST, type Setting } from '../bench/InstrumentChoice';
 
 type Props = { board: DrillBoard; at: string | null; onReading: () => void };
 type Taken = { number: number; tag: string; off: string[]; reading: InstrumentReading };
 
-/** In mapping one switches, and sees at once which outlets are dead. */
-const isRounds = (board: DrillBoard) => board.wish.kind === 'mapping';
-
 export function Readings({ board, at, onReading }: Props) {
   const [setting, setSetting] = useState<Setting>(LAMPS_FIRST);
-  const [half, setHalf] = useState<'upper' | 'lower'>('upper');
   const [off, setOff] = useState<string[]>([]);
   const [taken, setTaken] = useState<Taken[]>([]);
-  const rounds = isRounds(board);
+  const { rounds } = board;
   const readable = board.places.filter((place) => place.readable).map(({ tag }) => tag);
   const read = useMutation({
     mutationFn: (tags: string[]) =>
       Promise.all(
         tags.map(async (tag) => {
-          const bench = { tag, half, off, main_off: false, instrument: asInstrument(setting) };
+          const bench = { tag, half: setting.half, off, main_off: false, instrument: asInstrument(setting) };
           const reading = await api.drillRead({ board: board.wish, bench }, new AbortController().signal);
           return { tag, reading };
         }),
@@ -45,39 +42,11 @@ export function Readings({ board, at, onReading }: Props) {
     <div className="drill-readings">
       <h2>Instruments</h2>
       {!rounds && (
-        <>
-          <fieldset className="sides parts">
-            <legend className="visually-hidden">Which half</legend>
-            {(['upper', 'lower'] as const).map((known) => (
-              <button key={known} type="button" aria-pressed={half === known} onClick={() => setHalf(known)}>
-                {known} half
-              </button>
-            ))}
-          </fieldset>
-          <InstrumentChoice setting={setting} onChange={setSetting}>
-            <Display reading={last} refused={read.isError ? (why ?? 'No reading.') : null} />
-          </InstrumentChoice>
-        </>
+        <InstrumentChoice setting={setting} onChange={setSetting}>
+          <Display reading={last} refused={read.isError ? (why ?? 'No reading.') : null} />
+        </InstrumentChoice>
       )}
-      {board.breakers.length > 1 && (
-        <fieldset className="breakers">
-          <legend>Breakers</legend>
-          {board.breakers.map((breaker) => {
-            const isOff = off.includes(breaker);
-            return (
-              <button
-                key={breaker}
-                type="button"
-                className="breaker"
-                aria-pressed={isOff}
-                onClick={() => setOff(isOff ? off.filter((one) => one !== breaker) : [...off, breaker])}
-              >
-                <span className="figure">{breaker}</span> <b>{isOff ? 'off' : 'on'}</b>
-              </button>
-            );
-          })}
-        </fieldset>
-      )}
+      {board.breakers.length > 1 && <Breakers breakers={board.breakers} off={off} onChange={setOff} />}
       <Button
         variant="outline-primary"
         disabled={read.isPending || (!rounds && !at)}

@@ -5,7 +5,7 @@ import { Form } from 'react-bootstrap';
 import { Link, useNavigate, useSearchParams } from 'react-router';
 import { api } from '../api/client';
 import type { Basis, DrillKind, Known } from '../api/types';
-import { EditionSelect } from '../ui/EditionSelect';
+import { EditionAndUnits } from '../ui/EditionAndUnits';
 import { Failed } from '../ui/States';
 import { boardAddress, type Chosen } from './address';
 import { past, today } from './past';
@@ -32,19 +32,7 @@ export function Start({ kinds, edition, units }: Props) {
     <main id="main" className="page drill">
       <div className="page-head">
         <h1>Drill</h1>
-        <EditionSelect
-          label="By which edition"
-          value={edition}
-          onChange={(value) => change('edition', value)}
-        />
-        <Form.Select
-          aria-label="Units"
-          value={units}
-          onChange={(event) => change('units', event.target.value)}
-        >
-          <option value="inch">inches</option>
-          <option value="metric">millimetres</option>
-        </Form.Select>
+        <EditionAndUnits edition={edition} units={units} onChange={change} />
       </div>
       <div className="drill-columns">
         <section aria-label="What to drill">

@@ -5,7 +5,8 @@ import { Link, useNavigate, useParams, useSearchParams } from 'react-router';
 import { api } from '../api/client';
 import { useWalk } from '../api/queries';
 import type { Basis, CalculatorForm } from '../api/types';
-import { EditionSelect, useUsualEdition } from '../ui/EditionSelect';
+import { EditionAndUnits } from '../ui/EditionAndUnits';
+import { useUsualEdition } from '../ui/EditionSelect';
 import { Failed, Loading } from '../ui/States';
 import { Calculator } from './Calculator';
 import { begun } from './typed';
@@ -52,19 +53,7 @@ function Pocket({ basis, audit }: Props) {
     <main id="main" className="page pocket">
       <div className="page-head">
         <h1>Calculators</h1>
-        <EditionSelect
-          label="By which edition"
-          value={edition}
-          onChange={(chosen) => choose('edition', chosen)}
-        />
-        <Form.Select
-          aria-label="Units"
-          value={units}
-          onChange={(event) => choose('units', event.target.value)}
-        >
-          <option value="inch">inches</option>
-          <option value="metric">millimetres</option>
-        </Form.Select>
+        <EditionAndUnits edition={edition} units={units} onChange={choose} />
       </div>
       <div className="pocket-columns">
         <List forms={forms.data} open={form} to={to} go={(code) => navigate(to(code))} />

@@ -2,7 +2,8 @@
 
 use fastrand::Rng;
 
-use super::planted::{House, place_of_box};
+use super::house::House;
+use super::planted::place_of_box;
 use super::question::{Choice, Form, Question};
 use super::{DrillWish, Made};
 use crate::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};

@@ -2,12 +2,12 @@
 
 use fastrand::Rng;
 
-use super::planted::{circuit, point};
 use super::question::{Choice, Form, Question};
 use super::{DrillPlace, DrillWish, Made};
-use crate::electrical::Installation;
 use crate::electrical::mapping::rounds_for;
+use crate::electrical::{Installation, TrueCircuit, TruePoint};
 use crate::facts::Safety;
+use crate::quantity::Gauge;
 
 pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
     let breakers = 2 + 2 * wish.level;
@@ -19,11 +19,10 @@ pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
         let mut before: Option<String> = None;
         let own = (1..=outlets).zip(&fed).filter(|(_, by)| **by == breaker);
         let points = own.map(|(number, _)| {
-            let made = point(&tag(number), before.as_deref(), f64::from(draw.u32(3..=12)), None);
-            before = Some(tag(number));
-            made
+            let from = before.replace(tag(number));
+            TruePoint { from, ..TruePoint::new(tag(number), f64::from(draw.u32(3..=12))) }
         });
-        circuit(breaker, false, points.collect())
+        TrueCircuit { points: points.collect(), ..TrueCircuit::new(breaker, Gauge::Awg12) }
     });
     let building = Installation { name: "panel".to_owned(), circuits: circuits.collect() };
     let place = |number: u8| DrillPlace {

@@ -18,12 +18,15 @@
 mod again;
 mod chance;
 mod dead_test;
+mod house;
 mod look;
 mod looks;
 mod mapping;
 mod measured;
+mod plant;
 mod planted;
 mod planted_in_box;
+mod planted_in_panel;
 mod planted_in_wiring;
 mod put_right;
 mod question;
@@ -90,6 +93,11 @@ impl DrillKind {
             Self::Repair => "Put it right",
             Self::DeadTest => "Prove it dead",
         }
+    }
+
+    /// What is named are rules, which come again.
+    const fn is_of_rules(self) -> bool {
+        matches!(self, Self::Box | Self::Panel | Self::Board)
     }
 
     /// What is asked, in a sentence.
@@ -165,6 +173,8 @@ pub struct DrillBoard {
     pub asks: &'static str,
     /// Its places.
     pub places: Vec<DrillPlace>,
+    /// It is read in rounds: every outlet by the lamp tester, with some breakers off.
+    pub rounds: bool,
     /// Its breakers that can be switched.
     pub breakers: Vec<String>,
     /// The questions.
@@ -230,6 +240,7 @@ pub fn board(wish: &DrillWish) -> Result<DrillBoard, Vec<Problem>> {
         wish: wish.clone(),
         name: wish.kind.name(),
         asks: wish.kind.asks(),
+        rounds: wish.kind == DrillKind::Mapping,
         breakers: building.circuits.iter().map(|circuit| circuit.breaker.clone()).collect(),
         places,
         questions: questions.iter().map(shown).collect(),

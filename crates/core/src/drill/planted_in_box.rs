@@ -4,25 +4,12 @@
 use fastrand::Rng;
 
 use super::chance::below;
+use super::plant::{Plant, plant};
 use crate::facts::{
     BoxBond, BoxContents, ConductorCondition, Construction, Observation, Plate, Role, SpliceKind, Terminal, WallFinish,
 };
 use crate::quantity::{Gauge, Length, Volume};
 use crate::standard::Location;
-
-/// A change of a sound box.
-pub(super) struct BoxPlant {
-    /// The rules that it breaks.
-    pub rules: &'static [&'static str],
-    /// How hard it is to see, 1 to 5: plainly there, a figure against a limit, counted or by the place, among much that is sound.
-    pub level: u8,
-    /// Makes it so; whether that was possible in this box.
-    pub put: fn(&mut BoxContents, &mut Rng) -> bool,
-}
-
-const fn plant(rules: &'static [&'static str], level: u8, put: fn(&mut BoxContents, &mut Rng) -> bool) -> BoxPlant {
-    BoxPlant { rules, level, put }
-}
 
 fn see(contents: &mut BoxContents, what: Observation) -> bool {
     contents.observe(what, true);
@@ -41,7 +28,7 @@ fn one_free(contents: &BoxContents, draw: &mut Rng) -> usize {
 }
 
 /// Every change.
-pub(super) static BOX_PLANTS: &[BoxPlant] = &[
+pub(super) static BOX_PLANTS: &[Plant<BoxContents>] = &[
     plant(&["cover-present"], 1, |contents, _| see(contents, Observation::CoverMissing)),
     plant(&["plate-intact"], 1, |contents, _| see(contents, Observation::PlateCracked)),
     plant(&["plate-intact"], 1, |contents, _| see(contents, Observation::PlateGapped)),

@@ -2,9 +2,10 @@
 
 use fastrand::Rng;
 
-use super::planted::{House, house, place_of_box};
+use super::house::{House, house};
+use super::planted::place_of_box;
 use super::question::{Choice, Form, Question};
-use super::{DrillKind, DrillWish, Made};
+use super::{DrillWish, Made};
 use crate::assess::Assessed;
 use crate::repair::{Standing, propose};
 use crate::rules::Situation;
@@ -12,7 +13,7 @@ use crate::rules::Situation;
 pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
     // A fault that only one repair was ever thought of for is no question.
     loop {
-        if let Some(made) = asked(house(&DrillWish { kind: DrillKind::Repair, ..wish.clone() }, draw)) {
+        if let Some(made) = asked(house(wish, draw)) {
             return made;
         }
     }

@@ -4,12 +4,11 @@ use fastrand::Rng;
 
 use super::chance::below;
 use super::measured::measure;
-use super::planted::{circuit, point};
 use super::question::{Choice, Form, Question};
 use super::{DrillPlace, DrillWish, Made};
-use crate::electrical::{Cause, Installation, TrueFault, WiringState, diagnose_box};
+use crate::electrical::{Cause, Installation, TrueCircuit, TrueFault, TruePoint, WiringState, diagnose_box};
 use crate::facts::{BoxContents, Construction, Device, DeviceKind, Supply};
-use crate::quantity::capitalised;
+use crate::quantity::{Gauge, capitalised};
 
 /// What can be behind an outlet.
 struct Behind {
@@ -40,7 +39,7 @@ static BEHIND: [Behind; 10] = [
 impl Behind {
     /// Its code.
     fn code(&self) -> String {
-        format!("{:?}", self.told_as[0])
+        self.told_as[0].code()
     }
 
     /// What it is called.
@@ -70,7 +69,8 @@ fn outlet() -> BoxContents {
 
 /// The outlet with this behind it, where instruments tell it for certain.
 fn told(behind: &Behind, metres: f64) -> Option<Installation> {
-    let circuits = vec![circuit(1, true, vec![point(TAG, None, metres, behind.fault)])];
+    let point = TruePoint { faults: behind.fault.into_iter().collect(), ..TruePoint::new(TAG, metres) };
+    let circuits = vec![TrueCircuit { gfci: true, points: vec![point], ..TrueCircuit::new(1, Gauge::Awg12) }];
     let building = Installation { name: "outlet".to_owned(), circuits };
     let mut contents = outlet();
     measure(&building, TAG, &mut contents).ok()?;
@@ -117,6 +117,8 @@ mod tests {
     #[test]
     fn whatever_is_asked_is_told_by_instruments() {
         for behind in &BEHIND {
+            let named = serde_json::to_value(behind.told_as[0]).expect("it is written");
+            assert_eq!(named, behind.code(), "as it is in JSON");
             assert!(told(behind, 12.0).is_some(), "{}", behind.code());
         }
     }

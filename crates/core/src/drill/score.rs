@@ -48,6 +48,8 @@ pub struct DrillScore {
     pub passed: bool,
     /// How long it took.
     pub seconds: u32,
+    /// What counts are rules: they come again.
+    pub comes_again: bool,
     /// How many readings or rounds are enough, where they count.
     pub enough: Option<u32>,
     /// In one plain sentence.
@@ -105,6 +107,7 @@ pub fn score(wish: &ScoreWish) -> Result<DrillScore, Vec<Problem>> {
         danger_missed,
         passed,
         seconds: wish.seconds,
+        comes_again: wish.board.kind.is_of_rules(),
         enough,
         says,
         marks,

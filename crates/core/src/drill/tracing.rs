@@ -3,10 +3,10 @@
 use fastrand::Rng;
 
 use super::chance::below;
-use super::planted::{circuit, point};
 use super::question::{Choice, Form, Question};
 use super::{DrillPlace, DrillWish, Made};
-use crate::electrical::{Installation, TrueFault};
+use crate::electrical::{Installation, TrueCircuit, TrueFault, TruePoint};
+use crate::quantity::Gauge;
 
 const PANEL: &str = "the panel";
 
@@ -29,11 +29,11 @@ pub(super) fn made(wish: &DrillWish, draw: &mut Rng) -> Made {
         })
         .collect();
     let points = feeds.iter().enumerate().map(|(place, from)| {
-        let from = from.map(tag);
-        let fault = (place == broken).then_some(fault);
-        point(&tag(place), from.as_deref(), f64::from(draw.u32(3..=9)), fault)
+        let faults = if place == broken { vec![fault] } else { Vec::new() };
+        TruePoint { from: from.map(tag), faults, ..TruePoint::new(tag(place), f64::from(draw.u32(3..=9))) }
     });
-    let building = Installation { name: "circuit".to_owned(), circuits: vec![circuit(1, false, points.collect())] };
+    let circuit = TrueCircuit { points: points.collect(), ..TrueCircuit::new(1, Gauge::Awg12) };
+    let building = Installation { name: "circuit".to_owned(), circuits: vec![circuit] };
     let from = |place: usize| feeds[place].map_or_else(|| PANEL.to_owned(), tag);
     let place = |place: usize| DrillPlace {
         tag: tag(place),

@@ -9,7 +9,8 @@ use super::line::{Line, Way, Wires};
 use super::network::{Network, NetworkError, Node, Phasor, Port};
 use super::scene::{Connection, Lands, Metal, SUPPLY, Service, place};
 use crate::facts::{
-    DetectorClass, DetectorReading, Half, InstrumentReading, LampReading, Meter, MeterReading, Probe, TripReading,
+    Breaker, DetectorClass, DetectorReading, Half, InstrumentReading, LampReading, Meter, MeterReading, Probe,
+    TripReading,
 };
 use crate::quantity::{Gauge, Voltage};
 
@@ -297,6 +298,12 @@ impl Installation {
 }
 
 impl TrueCircuit {
+    /// A circuit without boxes, on the breaker in a space of its panel and on the leg of that space.
+    pub fn new(space: u8, gauge: Gauge) -> Self {
+        let leg = Breaker::new(u16::from(space), space).leg();
+        Self { breaker: space.to_string(), second_breaker: None, leg, gauge, gfci: false, points: Vec::new() }
+    }
+
     fn build<'a>(
         &'a self,
         network: &mut Network,
@@ -334,6 +341,20 @@ impl TrueCircuit {
 }
 
 impl TruePoint {
+    /// A box so many metres from the panel, ordinary, with nothing wrong.
+    pub fn new(tag: impl Into<String>, metres: f64) -> Self {
+        Self {
+            tag: tag.into(),
+            from: None,
+            metres,
+            half: None,
+            on_second: false,
+            watts: None,
+            stray: ordinary(),
+            faults: Vec::new(),
+        }
+    }
+
     fn has(&self, fault: TrueFault) -> bool {
         self.faults.contains(&fault)
     }
@@ -412,23 +433,12 @@ mod tests {
 
     fn building(faults: Vec<TrueFault>) -> Installation {
         let point = |tag: &str, from: Option<&str>, faults| TruePoint {
-            tag: tag.to_owned(),
             from: from.map(str::to_owned),
-            metres: 8.0,
-            half: None,
-            on_second: false,
-            watts: None,
-            stray: 1.0,
             faults,
+            ..TruePoint::new(tag, 8.0)
         };
-        let circuit = TrueCircuit {
-            breaker: "1".to_owned(),
-            second_breaker: None,
-            leg: 0,
-            gauge: Gauge::Awg14,
-            gfci: false,
-            points: vec![point("A", None, vec![]), point("B", Some("A"), faults), point("C", Some("B"), vec![])],
-        };
+        let points = vec![point("A", None, vec![]), point("B", Some("A"), faults), point("C", Some("B"), vec![])];
+        let circuit = TrueCircuit { points, ..TrueCircuit::new(1, Gauge::Awg14) };
         Installation { name: "test".to_owned(), circuits: vec![circuit] }
     }
 

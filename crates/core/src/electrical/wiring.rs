@@ -3,6 +3,8 @@
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::quantity::kebab_case;
+
 /// A way of wiring one half of a device, right or wrong.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -92,6 +94,11 @@ const fn live_metal(facts: WiringFacts) -> WiringFacts {
 }
 
 impl WiringState {
+    /// Its name in JSON.
+    pub fn code(self) -> String {
+        kebab_case(&format!("{self:?}"))
+    }
+
     /// All of them, the likeliest kinds first.
     pub const ALL: [Self; 26] = [
         Self::Correct,

@@ -116,6 +116,26 @@ pub struct Audit {
     pub notices: Vec<DangerNotice>,
 }
 
+impl Audit {
+    /// An audit of which nothing is said but what it is called.
+    pub fn new(id: AuditId, name: impl Into<String>) -> Self {
+        Self {
+            id,
+            name: name.into(),
+            inspector: String::new(),
+            building: Building::default(),
+            basis: Basis::default(),
+            archived: false,
+            work: WorkSettings::default(),
+            letterhead: Letterhead::default(),
+            instruments: Vec::new(),
+            turn: Turn::default(),
+            corrections: Vec::new(),
+            notices: Vec::new(),
+        }
+    }
+}
+
 /// Whose paper a report is on.
 #[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]

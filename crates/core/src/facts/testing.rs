@@ -5,8 +5,8 @@
 use uuid::Uuid;
 
 use super::{
-    Amendment, Audit, AuditFacts, AuditId, Basis, BoxContents, BoxId, BoxKind, BoxRecord, Building, Cable, Colour,
-    Conductor, Device, DeviceKind, Hung, HungKind, Letterhead, Role, Room, RoomFacts, RoomId, Turn, WorkSettings,
+    Amendment, Audit, AuditFacts, AuditId, BoxContents, BoxId, BoxKind, BoxRecord, Cable, Colour, Conductor, Device,
+    DeviceKind, Hung, HungKind, Role, Room, RoomFacts, RoomId,
 };
 use crate::quantity::{Gauge, Length};
 use crate::standard::{Location, WiringMethod};
@@ -57,39 +57,14 @@ pub fn hanging(kind: HungKind, set: impl Fn(&mut Hung)) -> BoxContents {
 /// A room without an area, and in it the record of a box found like this.
 pub fn record_of(found: BoxContents) -> (Room, BoxRecord) {
     let room = Room::new(RoomId(Uuid::nil()), "kitchen");
-    let record = BoxRecord {
-        id: BoxId(Uuid::nil()),
-        room: room.id,
-        tag: "K1".to_owned(),
-        place: String::new(),
-        wired_under: None,
-        found,
-        left: None,
-        rulings: Vec::new(),
-        remarks: Vec::new(),
-        notes: Vec::new(),
-        hands_in: None,
-    };
+    let record = BoxRecord::new(BoxId(Uuid::nil()), room.id, "K1", found);
     (room, record)
 }
 
 /// An audit of that box alone.
 pub fn audit_of(record: BoxRecord) -> AuditFacts {
     let (room, _) = record_of(BoxContents::default());
-    let audit = Audit {
-        id: AuditId(Uuid::nil()),
-        name: "test".to_owned(),
-        inspector: String::new(),
-        building: Building::default(),
-        basis: Basis::default(),
-        archived: false,
-        work: WorkSettings::default(),
-        letterhead: Letterhead::default(),
-        turn: Turn::default(),
-        corrections: Vec::new(),
-        notices: Vec::new(),
-        instruments: Vec::new(),
-    };
+    let audit = Audit::new(AuditId(Uuid::nil()), "test");
     let rooms = vec![RoomFacts { room, boxes: vec![record] }];
     AuditFacts { audit, rooms, items: Vec::new(), circuits: Vec::new(), panels: Vec::new(), runs: Vec::new() }
 }

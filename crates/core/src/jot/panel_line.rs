@@ -137,16 +137,7 @@ fn conductor(word: &str, role: Role) -> Result<Option<LandedConductor>, PanelLin
     };
     let gauge = Gauge::ALL.into_iter().find(|gauge| gauge.size() == size);
     let gauge = gauge.ok_or_else(|| PanelLineError::NoGauge(word.to_owned()))?;
-    Ok(Some(LandedConductor {
-        terminal: 1,
-        gauge,
-        role,
-        material,
-        strands: None,
-        colour: None,
-        remarked: None,
-        breaker: None,
-    }))
+    Ok(Some(LandedConductor { material, ..LandedConductor::new(1, gauge, role) }))
 }
 
 fn describe(breaker: &Breaker) -> String {

@@ -23,8 +23,8 @@ pub use mass::Mass;
 pub use offset::Offset;
 pub use parse::{parse_length, parse_mass, parse_offset, parse_voltage, parse_volume};
 pub use parse_error::ParseQuantityError;
-pub(crate) use sentence::capitalised;
 pub use sentence::within_sentence;
+pub(crate) use sentence::{capitalised, kebab_case};
 pub use voltage::Voltage;
 pub use volume::Volume;
 

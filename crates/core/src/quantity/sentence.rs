@@ -23,3 +23,15 @@ pub fn within_sentence(text: &str) -> String {
     }
     first.to_lowercase().chain(letters).collect()
 }
+
+/// The name of a variant as JSON has it, "open-ground" of "OpenGround".
+pub(crate) fn kebab_case(camel: &str) -> String {
+    let mut name = String::new();
+    for c in camel.chars() {
+        if c.is_uppercase() && !name.is_empty() {
+            name.push('-');
+        }
+        name.extend(c.to_lowercase());
+    }
+    name
+}

@@ -4,8 +4,8 @@
 
 use nailpunch_core::electrical::proof_of_dead::{DeadStepKind, dead_test_of_box};
 use nailpunch_core::facts::{
-    Audit, AuditId, Basis, BoxId, BoxRecord, Building, DeadOutcome, DeadStep, DeadTestMethods, ItemId, Room, RoomId,
-    StoredState, Subject, Turn, WorkItem, WorkSettings,
+    Audit, AuditId, BoxId, BoxRecord, DeadOutcome, DeadStep, DeadTestMethods, ItemId, Room, RoomId, StoredState,
+    Subject, WorkItem,
 };
 use nailpunch_core::quantity::Length;
 use nailpunch_store::{Author, Store};
@@ -28,39 +28,14 @@ pub fn author() -> Author {
 pub fn scene() -> Scene {
     let folder = tempfile::tempdir().unwrap();
     let store = Store::open(&folder.path().join("audits.sqlite")).unwrap();
-    let audit = Audit {
-        id: AuditId(Uuid::from_u128(1)),
-        name: "Guesthouse".to_owned(),
-        inspector: String::new(),
-        building: Building::default(),
-        basis: Basis::default(),
-        archived: false,
-        work: WorkSettings::default(),
-        letterhead: nailpunch_core::facts::Letterhead::default(),
-        turn: Turn::default(),
-        corrections: Vec::new(),
-        notices: Vec::new(),
-        instruments: Vec::new(),
-    };
+    let audit = Audit::new(AuditId(Uuid::from_u128(1)), "Guesthouse");
     let room = Room::new(RoomId(Uuid::from_u128(2)), "Kitchen");
     let found = serde_json::from_str(
         r#"{"cables":[{"id":1,"sheath_end":50800000}],
             "conductors":[{"id":1,"cable":1,"gauge":"12","colour":"black","role":"ungrounded","free_length":69850000}]}"#,
     )
     .unwrap();
-    let record = BoxRecord {
-        id: BoxId(Uuid::from_u128(3)),
-        room: room.id,
-        tag: "K1".to_owned(),
-        place: String::new(),
-        wired_under: None,
-        found,
-        left: None,
-        rulings: Vec::new(),
-        remarks: Vec::new(),
-        notes: Vec::new(),
-        hands_in: None,
-    };
+    let record = BoxRecord::new(BoxId(Uuid::from_u128(3)), room.id, "K1", found);
     let id = audit.id.to_string();
     store.put(&id, &audit, 0, &author()).unwrap();
     store.put(&id, &room, 0, &author()).unwrap();

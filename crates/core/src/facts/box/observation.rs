@@ -5,6 +5,8 @@ use std::sync::LazyLock;
 use serde::{Deserialize, Serialize};
 use utoipa::ToSchema;
 
+use crate::quantity::kebab_case;
+
 /// When an observation is made.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize, ToSchema)]
 #[serde(rename_all = "kebab-case")]
@@ -174,17 +176,6 @@ impl Observation {
             LazyLock::new(|| Observation::ALL.iter().map(|what| kebab_case(&format!("{what:?}"))).collect());
         &CODES[self as usize]
     }
-}
-
-fn kebab_case(camel: &str) -> String {
-    let mut name = String::new();
-    for c in camel.chars() {
-        if c.is_uppercase() && !name.is_empty() {
-            name.push('-');
-        }
-        name.extend(c.to_lowercase());
-    }
-    name
 }
 
 /// An observation with its answer. What is not in the list was not looked at.

@@ -52,6 +52,23 @@ pub struct BoxRecord {
 }
 
 impl BoxRecord {
+    /// A box of which nothing is said but where it is, what it is called, and what was found in it.
+    pub fn new(id: BoxId, room: RoomId, tag: impl Into<String>, found: BoxContents) -> Self {
+        Self {
+            id,
+            room,
+            tag: tag.into(),
+            place: String::new(),
+            wired_under: None,
+            found,
+            left: None,
+            rulings: Vec::new(),
+            remarks: Vec::new(),
+            notes: Vec::new(),
+            hands_in: None,
+        }
+    }
+
     /// What cannot be accepted in a box.
     pub fn problems(&self, at: &Pointer) -> Vec<Problem> {
         let mut problems = Vec::new();

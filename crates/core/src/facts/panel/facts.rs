@@ -36,6 +36,20 @@ pub struct LandedConductor {
 }
 
 impl LandedConductor {
+    /// A copper conductor of which nothing more is known.
+    pub const fn new(terminal: u8, gauge: Gauge, role: Role) -> Self {
+        Self {
+            terminal,
+            gauge,
+            role,
+            material: Material::Copper,
+            strands: None,
+            colour: None,
+            remarked: None,
+            breaker: None,
+        }
+    }
+
     /// As it is told from the others, "12 AWG" or "12 AWG aluminium".
     pub fn label(&self) -> String {
         format!("{}{}", self.gauge, if self.material == Material::Copper { "" } else { " aluminium" })

@@ -47,17 +47,7 @@ pub fn passes(code: &str, panel: &Panel, others: &[&Panel]) -> bool {
 }
 
 fn landed(terminal: u8, gauge: Gauge, role: Role, colour: Colour) -> LandedConductor {
-    let colour = Some(colour);
-    LandedConductor {
-        terminal,
-        gauge,
-        role,
-        material: Material::Copper,
-        strands: None,
-        colour,
-        remarked: None,
-        breaker: None,
-    }
+    LandedConductor { colour: Some(colour), ..LandedConductor::new(terminal, gauge, role) }
 }
 
 /// A hot under a terminal of a breaker.

@@ -127,19 +127,12 @@ impl Scene {
     /// With the box of a receptacle that is nowhere on the sketch.
     pub fn with_box(mut self, tag: &str) -> Self {
         let device = Device::new(1, DeviceKind::DuplexReceptacle);
-        self.boxes.push(BoxRecord {
-            id: BoxId(Uuid::from_u128(100 + self.boxes.len() as u128)),
-            room: self.room.id,
-            tag: tag.to_owned(),
-            place: String::new(),
-            wired_under: None,
-            found: BoxContents { devices: vec![device], ..BoxContents::default() },
-            left: None,
-            rulings: Vec::new(),
-            remarks: Vec::new(),
-            notes: Vec::new(),
-            hands_in: None,
-        });
+        self.boxes.push(BoxRecord::new(
+            BoxId(Uuid::from_u128(100 + self.boxes.len() as u128)),
+            self.room.id,
+            tag,
+            BoxContents { devices: vec![device], ..BoxContents::default() },
+        ));
         self.fed_by.push(Vec::new());
         self
     }
