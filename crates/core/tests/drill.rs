@@ -127,6 +127,18 @@ fn a_danger_is_to_be_named_first_and_a_missed_one_fails() {
 }
 
 #[test]
+fn the_fault_that_is_to_be_put_right_is_the_only_one() {
+    for seed in 0..10 {
+        let shown = board(&wish(DrillKind::Repair, seed, 4)).expect("a level from 1 to 5");
+        let question = &shown.questions[0];
+        assert!(question.words.contains("What puts it right, alone?"), "{}", question.words);
+        // What clears it leaves nothing wrong: the planner says so of the whole box.
+        let right = scored(&wish(DrillKind::Repair, seed, 4), right_answers(&wish(DrillKind::Repair, seed, 4)));
+        assert!(right.passed && right.marks.iter().all(|mark| mark.why.contains("the box passes")));
+    }
+}
+
+#[test]
 fn what_is_wrongly_named_counts_against_it() {
     let asked = wish(DrillKind::Box, 4, 2);
     let shown = board(&asked).expect("a level from 1 to 5");

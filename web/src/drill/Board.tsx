@@ -69,7 +69,7 @@ function Open({ board, clock }: { board: DrillBoard; clock: boolean }) {
         <p className="muted">
           Level {wish.level}, number {wish.seed}
         </p>
-        {clock && <output className="figure drill-time">{inMinutes(seconds)}</output>}
+        {clock && <output className="drill-time">{inMinutes(seconds)}</output>}
         <Link className="btn btn-outline-primary" to="/drill">
           Another kind
         </Link>

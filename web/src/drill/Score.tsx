@@ -7,7 +7,7 @@ export function Score({ score, kept }: { score: DrillScore; kept: boolean }) {
   return (
     <div className="drill-score">
       <p className="drill-says" role="status">
-        <b className="figure">{score.percent} %</b> {score.says}
+        <b>{score.percent} %</b> {score.says}
       </p>
       {score.danger_first !== null && score.danger_first !== undefined && (
         <p>{score.danger_first ? 'Dangers were named first.' : 'Dangers were not named first.'}</p>

@@ -261,6 +261,7 @@ fn size(wish: &DrillWish) -> (usize, bool, usize) {
     match wish.kind {
         DrillKind::Panel => (0, true, level.min(4)),
         DrillKind::Board => (2 + level, true, 2 + level),
+        DrillKind::Repair => (1, false, 1),
         _ => (1, false, level.min(4)),
     }
 }

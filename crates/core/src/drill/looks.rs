@@ -2,8 +2,8 @@
 
 use super::look::Look;
 use crate::facts::{
-    BoxContents, Breaker, Cable, Colour, Conductor, Construction, Device, LandedConductor, Observation,
-    ObservationGroup, Panel, PanelObservation, Splice,
+    BoxContents, Breaker, Cable, Colour, Conductor, Construction, Device, LandedConductor, ObservationGroup, Panel,
+    PanelObservation, ServiceEntry, Splice,
 };
 use crate::quantity::{Length, UnitSystem, capitalised};
 
@@ -16,7 +16,7 @@ pub(super) fn of_box(contents: &BoxContents, units: UnitSystem) -> Vec<Look> {
     let of = |length: Option<Length>| length.map(|length| length.figure(units).text);
     let seen = |group: ObservationGroup| {
         let lines = contents.observed.iter().filter(move |seen| seen.what.group() == group);
-        lines.map(|seen| if seen.fault { seen.what.fault() } else { Observation::sound(seen.what) })
+        lines.map(|seen| if seen.fault { seen.what.fault() } else { seen.what.sound() })
     };
     let yes_no =
         |what: &str, known: Option<bool>| known.map(|known| format!("{what} {}", if known { "yes" } else { "no" }));
@@ -128,6 +128,18 @@ fn splice_line(contents: &BoxContents, splice: &Splice) -> String {
     ])
 }
 
+/// What there is to see at a panel: of masts and drops only where the service comes through the air, of fuses only where there is no
+/// breaker.
+fn is_to_be_seen(what: PanelObservation, panel: &Panel) -> bool {
+    match what {
+        PanelObservation::MastLoose | PanelObservation::NoDripLoop | PanelObservation::EntranceFrayed => {
+            panel.service.entry == Some(ServiceEntry::Overhead)
+        }
+        PanelObservation::FusedNeutral | PanelObservation::FuseTooLarge => panel.breakers.is_empty(),
+        _ => true,
+    }
+}
+
 /// What one sees and measures of a panel.
 pub(super) fn of_panel(panel: &Panel, units: UnitSystem) -> Vec<Look> {
     let of =
@@ -163,10 +175,8 @@ pub(super) fn of_panel(panel: &Panel, units: UnitSystem) -> Vec<Look> {
         has("Surge protection", panel.service.surge),
         has("Terminal to bond other systems", panel.service.intersystem),
     ];
-    let seen = panel
-        .observed
-        .iter()
-        .map(|seen| capitalised(if seen.fault { seen.what.fault() } else { PanelObservation::sound(seen.what) }));
+    let seen = panel.observed.iter().filter(|seen| is_to_be_seen(seen.what, panel));
+    let seen = seen.map(|seen| capitalised(if seen.fault { seen.what.fault() } else { seen.what.sound() }));
     let bars = panel.bars.iter().map(|bar| {
         let lines = bar.conductors.iter().map(bar_line);
         Look::new(format!("Bar {}, {}", bar.id, if bar.bonded == Some(true) { "bonded" } else { "not bonded" }), lines)

@@ -44,7 +44,7 @@ impl Behind {
 
     /// What it is called.
     fn name(&self) -> String {
-        self.told_as[0].facts().name.to_owned()
+        capitalised(self.told_as[0].facts().name)
     }
 
     /// What it does, and what looks just like it.
